@@ -1,0 +1,95 @@
+import { escapeHtml } from '../document/kinds/escape';
+import type { Edit } from '../document/edits/edit';
+import { titleOf, type Page } from '../document/page';
+import type { Site } from '../document/site';
+import { partOf, subtree } from '../document/tree';
+import type { Addresses } from './declarations';
+import { contextOf, elementOf, innerHtml, landmarks, openTag, subtreeHtml, type ElementText, type Marking, type Run } from './markup';
+import { nestedRule, sharedCss } from './rules';
+
+const markedById: Marking = (id) => ({ part: id });
+
+/** Shown in the editor alone, in the weakest layer: an empty box keeps a height one can drop into. */
+const hints =
+  '@layer hint{:is(section,div,header,footer,nav,aside,article):empty{min-height:72px;outline:1px dashed #8a8172;outline-offset:-6px}body:empty{min-height:100vh}}';
+
+/** The rule of a part's own style on the canvas. */
+export const canvasRule = (site: Site, page: Page, id: string, addresses: Addresses): string =>
+  nestedRule(site, `[data-part="${id}"]`, partOf(page, id).style, addresses);
+
+/** A page for a leaf: the same page as published, its parts marked by id, their rules one by one. */
+export interface Canvas {
+  readonly html: string;
+  /** Ids of the parts in the order of their rules in the sheet `fold-own`. */
+  readonly order: readonly string[];
+}
+
+/** Compiles a page for a leaf. The rules of the parts stand in the layer block of the style element `fold-own`. */
+export function compileCanvas(site: Site, page: Page, addresses: Addresses): Canvas {
+  const order = subtree(page, page.root);
+  const context = contextOf(site, addresses);
+  const everything = { kind: () => true, tag: () => true, className: () => true };
+  const rules = order.map((id) => canvasRule(site, page, id, addresses)).join('');
+  const html =
+    `<!doctype html><html lang="${escapeHtml(site.language)}"><head><meta charset="utf-8"><title>${escapeHtml(titleOf(page))}</title>` +
+    `<style id="fold-shared">${hints}${sharedCss(site, everything, addresses)}</style>` +
+    `<style id="fold-own">@layer own{${rules}}</style></head>` +
+    `${openTag(elementOf(page, page.root, context, markedById))}${innerHtml(page, page.root, context, markedById)}</body></html>`;
+  return { html, order };
+}
+
+/** What a leaf has to change after edits, and nothing else. */
+export interface Patch {
+  /** New rules by part; undefined where a part is gone. */
+  readonly rules: ReadonlyMap<string, string | undefined>;
+  /** Elements whose tag, attributes or text changed. */
+  readonly elements: ReadonlyMap<string, ElementText>;
+  /** HTML of parts that were put in. */
+  readonly subtrees: ReadonlyMap<string, string>;
+  /** Parents whose children changed, with the runs they stand in now. */
+  readonly arranged: ReadonlyMap<string, readonly Run[]>;
+}
+
+function runsOf(page: Page, id: string): Run[] {
+  return id === page.root ? landmarks(page) : [{ main: false, ids: partOf(page, id).children }];
+}
+
+/** The parents whose list of children an edit changed, as far as they are still on the page. */
+function touchedParents(before: Page, after: Page, edit: Edit): string[] {
+  if (edit.do === 'set') return edit.field[0] === 'tag' && partOf(after, after.root).children.includes(edit.part) ? [after.root] : [];
+  const named = edit.do === 'remove' ? [] : [edit.parent];
+  const moved = edit.do === 'insert' ? edit.root : edit.part;
+  const from = Object.keys(before.parts).filter((id) => before.parts[id]!.children.includes(moved));
+  return [...named, ...from].filter((id) => Object.hasOwn(after.parts, id));
+}
+
+/**
+ * Compiles only what edits touched: for a style one rule, for content one element, for structure the parents concerned.
+ * `before` and `after` are the page on either side of the edits.
+ */
+export function recompile(site: Site, before: Page, after: Page, edits: readonly Edit[], addresses: Addresses): Patch {
+  const rules = new Map<string, string | undefined>();
+  const elements = new Map<string, ElementText>();
+  const subtrees = new Map<string, string>();
+  const arranged = new Map<string, readonly Run[]>();
+  const context = contextOf(site, addresses);
+  for (const edit of edits) {
+    if (edit.do === 'set') {
+      if (!Object.hasOwn(after.parts, edit.part)) continue;
+      if (edit.field[0] === 'style') rules.set(edit.part, canvasRule(site, after, edit.part, addresses));
+      else elements.set(edit.part, elementOf(after, edit.part, context, markedById));
+    }
+    if (edit.do === 'insert' && Object.hasOwn(after.parts, edit.root)) {
+      subtrees.set(edit.root, subtreeHtml(after, edit.root, context, markedById));
+      for (const id of subtree(after, edit.root)) rules.set(id, canvasRule(site, after, id, addresses));
+    }
+    if (edit.do === 'remove') for (const id of goneWith(before, after, edit.part)) rules.set(id, undefined);
+    for (const id of touchedParents(before, after, edit)) arranged.set(id, runsOf(after, id));
+  }
+  return { rules, elements, subtrees, arranged };
+}
+
+function goneWith(before: Page, after: Page, id: string): string[] {
+  if (!Object.hasOwn(before.parts, id)) return [];
+  return subtree(before, id).filter((one) => !Object.hasOwn(after.parts, one));
+}

@@ -1,0 +1,96 @@
+import { escapeHtml } from '../document/kinds/escape';
+import { titleOf, type Page, type Part } from '../document/page';
+import type { Site } from '../document/site';
+import { partOf, subtree } from '../document/tree';
+import { fontOf } from '../style/fonts';
+import { picturesIn } from '../style/value';
+import type { Addresses } from './declarations';
+import { contextOf, elementOf, innerHtml, openTag, type Marking } from './markup';
+import { layerRules, sharedCss, type Styled } from './rules';
+
+export interface CompileOptions extends Addresses {
+  /** The address of the style sheet; a function is given the sheet, so that the address can hold its hash. */
+  readonly stylesheet: string | ((css: string) => string);
+}
+
+export interface Compiled {
+  readonly html: string;
+  readonly css: string;
+  /** Scripts the page needs; none of the present kinds needs any. */
+  readonly modules: readonly string[];
+  /** Names of the picture and font files the page refers to. */
+  readonly files: { readonly pictures: readonly string[]; readonly fonts: readonly string[] };
+}
+
+export const plainFiles: CompileOptions = { pictures: 'files/', fonts: 'files/', stylesheet: 'style.css' };
+
+/** Short generated classes, one for each distinct style of the page's parts. */
+function ownClasses(page: Page): { nameOf: Marking; styled: Styled[] } {
+  const byStyle = new Map<string, Styled>();
+  const names = new Map<string, string>();
+  for (const id of subtree(page, page.root)) {
+    const { style } = partOf(page, id);
+    const key = JSON.stringify(style);
+    if (key === '{}') continue;
+    const known = byStyle.get(key);
+    const name = known ? known.selector.slice(1) : `_${(byStyle.size + 1).toString(36)}`;
+    if (!known) byStyle.set(key, { selector: `.${name}`, style });
+    names.set(id, name);
+  }
+  return { nameOf: (id) => ({ className: names.get(id) }), styled: [...byStyle.values()] };
+}
+
+/** The style sheet of a page, whole; `styled` are the rules of its parts. */
+function pageCss(site: Site, page: Page, styled: readonly Styled[], addresses: Addresses): string {
+  const parts: readonly Part[] = Object.values(page.parts);
+  const shapes = new Set(parts.map((part) => `${part.kind} ${part.tag}`));
+  const tags = new Set(parts.map((part) => part.tag));
+  const classes = new Set(parts.flatMap((part) => part.classes));
+  const use = {
+    kind: (kind: string, tag: string) => shapes.has(`${kind} ${tag}`),
+    tag: (tag: string) => tags.has(tag),
+    className: (name: string) => classes.has(name),
+  };
+  const own = layerRules(site, styled, addresses);
+  return sharedCss(site, use, addresses) + (own === '' ? '' : `@layer own{${own}}`);
+}
+
+function usedFiles(site: Site, page: Page, css: string, html: string): Compiled['files'] {
+  const text = css + html;
+  const files = Object.values(site.pictures).flatMap((picture) => picture.files.map((one) => one.file));
+  const fonts = site.fonts.flatMap((family) => fontOf(family)?.file ?? []);
+  return { pictures: files.filter((file) => text.includes(file)), fonts };
+}
+
+/**
+ * The published form of a page: semantic HTML and one style sheet that holds only what differs.
+ * Pure and deterministic; the document must have passed `readSite` and `readPage`.
+ */
+export function compile(site: Site, page: Page, options: CompileOptions = plainFiles): Compiled {
+  const { nameOf, styled } = ownClasses(page);
+  const css = pageCss(site, page, styled, options);
+  const context = contextOf(site, options);
+  const href = typeof options.stylesheet === 'string' ? options.stylesheet : options.stylesheet(css);
+  const description = partOf(page, page.root).content.base['description'];
+  const html =
+    `<!doctype html><html lang="${escapeHtml(site.language)}"><head><meta charset="utf-8">` +
+    '<meta name="viewport" content="width=device-width, initial-scale=1">' +
+    `<title>${escapeHtml(titleOf(page))}</title>` +
+    (typeof description === 'string' && description !== '' ? `<meta name="description" content="${escapeHtml(description)}">` : '') +
+    `<link rel="stylesheet" href="${escapeHtml(href)}"></head>` +
+    `${openTag(elementOf(page, page.root, context, nameOf))}${innerHtml(page, page.root, context, nameOf)}</body></html>\n`;
+  return { html, css, modules: [], files: usedFiles(site, page, css, html) };
+}
+
+/** Ids of the pictures a page shows, in its contents and its styles. */
+export function picturesOf(page: Page): Set<string> {
+  const ids = new Set<string>();
+  for (const part of Object.values(page.parts)) {
+    const picture = part.content.base['picture'];
+    if (typeof picture === 'string') ids.add(picture);
+    for (const byState of Object.values(part.style))
+      for (const declarations of Object.values(byState))
+        for (const value of Object.values(declarations ?? {})) for (const id of picturesIn(value)) ids.add(id);
+  }
+  return ids;
+}

@@ -1,0 +1,104 @@
+import { mediaOf, outwards } from '../document/breakpoint';
+import { kinds } from '../document/kinds/registry';
+import type { Site } from '../document/site';
+import { states, type State, type StyleMap } from '../document/style-map';
+import { fontOf } from '../style/fonts';
+import { declarationsText, type Addresses } from './declarations';
+
+const selectorOfState: Readonly<Record<State, string>> = { normal: '', hover: ':hover', focus: ':focus-visible', pressed: ':active' };
+
+/** Style under one selector, to be written together with others of its layer. */
+export interface Styled {
+  readonly selector: string;
+  readonly style: StyleMap;
+}
+
+/**
+ * The rules of one cascade layer: base first, then each breakpoint outwards, states after normal;
+ * each media query stands once and equal rules share their selectors. The selectors must not overlap.
+ */
+export function layerRules(site: Site, styled: readonly Styled[], addresses: Addresses): string {
+  let out = '';
+  for (const breakpoint of outwards(site.breakpoints)) {
+    let block = '';
+    for (const state of states) {
+      const bySame = new Map<string, string[]>();
+      for (const { selector, style } of styled) {
+        const text = declarationsText(site, style[breakpoint.id]?.[state] ?? {}, addresses);
+        if (text === '') continue;
+        const same = bySame.get(text);
+        if (same) same.push(selector + selectorOfState[state]);
+        else bySame.set(text, [selector + selectorOfState[state]]);
+      }
+      for (const [text, selectors] of bySame) block += `${selectors.join(',')}{${text}}`;
+    }
+    const media = mediaOf(breakpoint);
+    if (block !== '') out += media === undefined ? block : `@media ${media}{${block}}`;
+  }
+  return out;
+}
+
+/** One nested rule with all of a style, so that an editor can replace it as a whole. */
+export function nestedRule(site: Site, selector: string, style: StyleMap, addresses: Addresses): string {
+  let out = '';
+  for (const breakpoint of outwards(site.breakpoints)) {
+    let block = '';
+    for (const state of states) {
+      const text = declarationsText(site, style[breakpoint.id]?.[state] ?? {}, addresses);
+      if (text !== '') block += state === 'normal' ? `${text};` : `&${selectorOfState[state]}{${text}}`;
+    }
+    const media = mediaOf(breakpoint);
+    if (block !== '') out += media === undefined ? block : `@media ${media}{${block}}`;
+  }
+  return `${selector}{${out}}`;
+}
+
+const layer = (name: string, rules: string): string => (rules === '' ? '' : `@layer ${name}{${rules}}`);
+
+/** What kinds are by nature, for the tags and kinds in use; every part counts its border and padding into its size. */
+function kindRules(site: Site, used: (kind: string, tag: string) => boolean, addresses: Addresses): string {
+  const base = outwards(site.breakpoints)[0]!.id;
+  const styled = new Map<string, Styled>();
+  for (const kind of kinds)
+    for (const tag of kind.tags) {
+      if (!used(kind.kind, tag)) continue;
+      const { 'box-sizing': _everywhere, ...own } = kind.defaults(tag);
+      const selector = kind.mark === undefined ? tag : `.${kind.mark}`;
+      styled.set(selector, { selector, style: { [base]: { normal: own } } });
+    }
+  return `*{box-sizing:border-box}main{display:contents}${layerRules(site, [...styled.values()], addresses)}`;
+}
+
+function fontFaces(site: Site, addresses: Addresses): string {
+  return site.fonts
+    .map((family) => fontOf(family))
+    .filter((font) => font !== undefined)
+    .map(
+      ({ family, weights, file }) =>
+        `@font-face{font-family:${family.includes(' ') ? `"${family}"` : family};font-weight:${weights};font-display:swap;src:url(${addresses.fonts}${file})format("woff2")}`,
+    )
+    .join('');
+}
+
+/** What a page's style sheet takes from its site. */
+export interface Use {
+  kind(kind: string, tag: string): boolean;
+  tag(tag: string): boolean;
+  className(name: string): boolean;
+}
+
+/** Everything of a style sheet but the parts' own rules: layers in order, fonts, tokens, kinds, element styles, classes. */
+export function sharedCss(site: Site, use: Use, addresses: Addresses): string {
+  const classes = site.classes.filter(({ name, style }) => use.className(name) && Object.keys(style).length > 0);
+  const order = ['kind', 'element', ...classes.map(({ name }) => `class.${name}`), 'own'];
+  const tokens = Object.entries(site.tokens).map(([name, value]) => `--${name}:${value}`);
+  const elements = Object.entries(site.elements).filter(([tag]) => use.tag(tag)).map(([selector, style]) => ({ selector, style }));
+  return (
+    `@layer ${order.join(',')};` +
+    fontFaces(site, addresses) +
+    (tokens.length > 0 ? `:root{${tokens.join(';')}}` : '') +
+    layer('kind', kindRules(site, use.kind, addresses)) +
+    layer('element', layerRules(site, elements, addresses)) +
+    classes.map(({ name, style }) => layer(`class.${name}`, layerRules(site, [{ selector: `.${name}`, style }], addresses))).join('')
+  );
+}

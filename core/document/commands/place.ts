@@ -1,0 +1,92 @@
+import { baseOf } from '../breakpoint';
+import type { Edit } from '../edits/edit';
+import { newIdentifier } from '../identifier';
+import { kindOf, mayHold } from '../kinds/registry';
+import type { Page, Part } from '../page';
+import { Problem } from '../problem';
+import type { Site } from '../site';
+import { isWithin, parentOf, partOf, placeOf } from '../tree';
+import { applyEdits } from '../edits/apply';
+import { freshPart, idOfThing, kindOfThing, put, type Thing } from './thing';
+
+/** Where something is put: at an index inside a parent, or beside a part, which makes a row or a column around both. */
+export type Target =
+  | { readonly where: 'inside'; readonly parent: string; readonly index: number }
+  | { readonly where: 'beside'; readonly part: string; readonly side: 'top' | 'right' | 'bottom' | 'left' };
+
+/** The kinds of the shells a part needs to stand in `outer`: a widget on the page gets a section. Undefined when none will do. */
+export function shellsFor(outer: string, inner: string): readonly string[] | undefined {
+  if (mayHold(outer, inner)) return [];
+  if (outer === 'page' && mayHold('section', inner)) return ['section'];
+  if (outer === 'page' && inner === 'column') return ['section', 'columns'];
+  if (outer === 'columns' && mayHold('column', inner)) return ['column'];
+  if (inner === 'column' && mayHold(outer, 'columns')) return ['columns'];
+  return undefined;
+}
+
+/** Whether a thing can be put at a target at all. */
+export function canPlace(page: Page, thing: Thing, target: Target): boolean {
+  const anchor = target.where === 'inside' ? target.parent : target.part;
+  if ('part' in thing && isWithin(page, anchor, thing.part)) return false;
+  const kind = kindOfThing(page, thing);
+  if (target.where === 'inside') return shellsFor(partOf(page, anchor).kind, kind) !== undefined;
+  return mayHold('container', kind) && mayHold('container', partOf(page, anchor).kind);
+}
+
+/** The edits that put a thing at a target, with whatever shells it needs. @throws Problem when it cannot stand there. */
+export function place(site: Site, page: Page, thing: Thing, target: Target): Edit[] {
+  if (!canPlace(page, thing, target)) throw new Problem('That cannot stand there.', { part: idOfThing(thing) });
+  return target.where === 'inside' ? inside(site, page, thing, target.parent, target.index) : beside(site, page, thing, target.part, target.side);
+}
+
+function inside(site: Site, page: Page, thing: Thing, parent: string, index: number): Edit[] {
+  const shells = shellsFor(partOf(page, parent).kind, kindOfThing(page, thing)) ?? [];
+  if (shells.length === 0) return [put(page, thing, parent, index)];
+  const ids = shells.map(() => newIdentifier());
+  const parts: Record<string, Part> = {};
+  shells.forEach((kind, at) => (parts[ids[at]!] = freshPart(site, kind, at + 1 < ids.length ? [ids[at + 1]!] : [])));
+  const innermost = ids.at(-1)!;
+  if (!('part' in thing)) {
+    parts[innermost] = { ...parts[innermost]!, children: [thing.root] };
+    return [{ do: 'insert', parent, index, root: ids[0]!, parts: { ...parts, ...thing.parts } }];
+  }
+  return [
+    { do: 'insert', parent, index, root: ids[0]!, parts },
+    { do: 'move', part: thing.part, parent: innermost, index: 0 },
+  ];
+}
+
+/** A container in a part's place, holding the part and the thing in a row (left, right) or a column (top, bottom). */
+function beside(site: Site, page: Page, thing: Thing, part: string, side: 'top' | 'right' | 'bottom' | 'left'): Edit[] {
+  const at = placeOf(page, part);
+  const box = newIdentifier();
+  const row = side === 'left' || side === 'right';
+  const first = side === 'left' || side === 'top';
+  const base = baseOf(site.breakpoints).id;
+  const shell = freshPart(site, 'container');
+  const own = { ...shell.style[base]?.normal, ...(row && { 'flex-direction': 'row' }) };
+  const around: Edit = { do: 'insert', ...at, root: box, parts: { [box]: { ...shell, style: { [base]: { normal: own } } } } };
+  const wrapped: Edit[] = [around, { do: 'move', part, parent: box, index: 0 }];
+  const after = applyEdits(site, page, wrapped).page;
+  return [...wrapped, put(after, thing, box, first ? 0 : 1)];
+}
+
+/** Where a new part of a kind lands when it is added by click: inside the selection when it is an empty or holding box, else after it. */
+export function landingBy(page: Page, selection: string | undefined, kind: string): Target {
+  for (let at = selection; at !== undefined && at !== page.root; at = parentOf(page, at)) {
+    const part = partOf(page, at);
+    if (kindOf(part.kind).holds.length > 0 && shellsFor(part.kind, kind) !== undefined && !(kind === 'section'))
+      return { where: 'inside', parent: at, index: part.children.length };
+    const { parent, index } = placeOf(page, at);
+    const holder = partOf(page, parent);
+    if (mayHold(holder.kind, kind)) return { where: 'inside', parent, index: index + 1 };
+  }
+  return { where: 'inside', parent: page.root, index: endOf(page) };
+}
+
+/** The end of the page, before its footer. */
+function endOf(page: Page): number {
+  const children = partOf(page, page.root).children;
+  const last = children.at(-1);
+  return last !== undefined && page.parts[last]?.tag === 'footer' ? children.length - 1 : children.length;
+}

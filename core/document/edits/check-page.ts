@@ -1,0 +1,53 @@
+import { kindOf, mayHold } from '../kinds/registry';
+import { Page } from '../page';
+import { Problem } from '../problem';
+import { Site } from '../site';
+import { checkPart, checkStyle } from './check-part';
+
+function shape(error: { issues: readonly { path: readonly PropertyKey[]; message: string }[] }): Problem {
+  const issue = error.issues[0];
+  return new Problem(issue?.message ?? 'The file does not have the right form.', { field: issue?.path.map(String).join('.') ?? '' });
+}
+
+/** A site from unknown data. @throws Problem with the place of the first fault. */
+export function readSite(data: unknown): Site {
+  const parsed = Site.safeParse(data);
+  if (!parsed.success) throw shape(parsed.error);
+  const site = parsed.data;
+  for (const [tag, style] of Object.entries(site.elements)) checkStyle(site, style, tag);
+  for (const { name, style } of site.classes) checkStyle(site, style, `.${name}`);
+  for (const [name, value] of Object.entries(site.tokens))
+    if (/[{};\\<]|\/\*|url\(/i.test(value)) throw new Problem('A token holds no braces, semicolons, addresses or comments.', { field: `tokens.${name}` });
+  return site;
+}
+
+/** A page from unknown data, whole: shape, kinds, structure, values. @throws Problem with the place of the first fault. */
+export function readPage(site: Site, data: unknown): Page {
+  const parsed = Page.safeParse(data);
+  if (!parsed.success) throw shape(parsed.error);
+  checkTree(parsed.data);
+  for (const [id, part] of Object.entries(parsed.data.parts)) checkPart(site, part, id);
+  return parsed.data;
+}
+
+/** Every part hangs below the root exactly once, and only where its kind may stand. */
+function checkTree(page: Page): void {
+  const root = page.parts[page.root];
+  if (root?.kind !== 'page') throw new Problem('The root of a page is a part of kind "page".', { part: page.root });
+  const seen = new Set([page.root]);
+  const pile = [page.root];
+  for (let at = pile.pop(); at !== undefined; at = pile.pop()) {
+    const part = page.parts[at]!;
+    for (const child of part.children) {
+      const held = page.parts[child];
+      if (!held) throw new Problem(`The part holds "${child}", which the page does not have.`, { part: at });
+      if (seen.has(child)) throw new Problem('The part stands in two places.', { part: child });
+      if (!mayHold(part.kind, held.kind))
+        throw new Problem(`A ${kindOf(part.kind).word.toLowerCase()} cannot hold a ${kindOf(held.kind).word.toLowerCase()}.`, { part: child });
+      seen.add(child);
+      pile.push(child);
+    }
+  }
+  const lost = Object.keys(page.parts).find((id) => !seen.has(id));
+  if (lost !== undefined) throw new Problem('The part hangs nowhere on the page.', { part: lost });
+}

@@ -1,0 +1,44 @@
+import * as z from 'zod';
+import { Identifier } from '../identifier';
+import { Part, type Parts } from '../page';
+import { states } from '../style-map';
+
+/** The field a `set` addresses, as a path into the part. */
+export const Field = z.union([
+  z.tuple([z.enum(['name', 'tag', 'classes'])]),
+  z.tuple([z.literal('style'), Identifier, z.enum(states), z.string().max(60)]),
+  z.tuple([z.literal('content'), z.literal('base'), z.string().max(40)]),
+  z.tuple([z.literal('attributes'), z.string().max(60)]),
+]);
+export type Field = z.infer<typeof Field>;
+
+export const Insert = z.strictObject({
+  do: z.literal('insert'),
+  parent: Identifier,
+  index: z.int().min(0),
+  root: Identifier,
+  parts: z.record(Identifier, Part),
+});
+export const Remove = z.strictObject({ do: z.literal('remove'), part: Identifier });
+export const Move = z.strictObject({
+  do: z.literal('move'),
+  part: Identifier,
+  parent: Identifier,
+  index: z.int().min(0),
+});
+export const SetField = z.strictObject({
+  do: z.literal('set'),
+  part: Identifier,
+  field: Field,
+  value: z.json().optional(),
+});
+
+/** One of the four primitives everything else is made of. */
+export const Edit = z.discriminatedUnion('do', [Insert, Remove, Move, SetField]);
+export type Insert = Omit<z.infer<typeof Insert>, 'parts'> & { readonly parts: Parts };
+export type Remove = z.infer<typeof Remove>;
+export type Move = z.infer<typeof Move>;
+export type SetField = z.infer<typeof SetField>;
+export type Edit = Insert | Remove | Move | SetField;
+
+export const Edits = z.array(Edit).min(1).max(2000);

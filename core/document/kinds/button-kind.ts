@@ -1,0 +1,44 @@
+import * as z from 'zod';
+import { escapeHtml } from './escape';
+import type { Kind } from './kind';
+import { Link } from './link';
+import { noMargins } from './no-margins';
+
+export const buttonKind: Kind = {
+  kind: 'button',
+  word: 'Button',
+  purpose: 'A link that asks to be followed.',
+  tags: ['a'],
+  group: 'widget',
+  holds: [],
+  content: z.strictObject({ text: z.string().max(200), link: Link }),
+  fields: [
+    { key: 'text', label: 'label', editor: 'line', onPage: true },
+    { key: 'link', label: 'link', editor: 'link' },
+  ],
+  defaults: () => ({
+    ...noMargins,
+    display: 'block',
+    width: 'fit-content',
+    'padding-top': '12px',
+    'padding-right': '24px',
+    'padding-bottom': '12px',
+    'padding-left': '24px',
+    'background-color': '#22333b',
+    color: '#ffffff',
+    'font-weight': '600',
+    'text-align': 'center',
+    'text-decoration-line': 'none',
+    'border-top-left-radius': '6px',
+    'border-top-right-radius': '6px',
+    'border-bottom-right-radius': '6px',
+    'border-bottom-left-radius': '6px',
+  }),
+  markup: (content) => ({
+    attributes: content['link']
+      ? { href: String(content['link']) }
+      : { role: 'link', 'aria-disabled': 'true' },
+    inner: escapeHtml(String(content['text'] ?? '')),
+  }),
+  fresh: () => ({ tag: 'a', content: { base: { text: 'Read more', link: '' } }, style: {} }),
+};

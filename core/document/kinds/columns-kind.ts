@@ -1,0 +1,33 @@
+import * as z from 'zod';
+import { baseOf, outwards } from '../breakpoint';
+import { stackDefaults } from './box-defaults';
+import type { Kind } from './kind';
+
+export const columnsKind: Kind = {
+  kind: 'columns',
+  word: 'Columns',
+  purpose: 'Columns side by side, each with its share of the width.',
+  tags: ['div'],
+  group: 'box',
+  holds: ['column'],
+  content: z.strictObject({}),
+  fields: [],
+  mark: '_cols',
+  defaults: () => ({ ...stackDefaults, display: 'grid' }),
+  markup: () => ({}),
+  fresh: (site) => {
+    const narrowest = outwards(site.breakpoints)
+      .filter((one) => one.reach === 'down')
+      .at(-1);
+    return {
+      tag: 'div',
+      content: { base: {} },
+      style: {
+        [baseOf(site.breakpoints).id]: {
+          normal: { 'grid-template-columns': '1fr 1fr', 'row-gap': '24px', 'column-gap': '24px' },
+        },
+        ...(narrowest && { [narrowest.id]: { normal: { 'grid-template-columns': '1fr' } } }),
+      },
+    };
+  },
+};

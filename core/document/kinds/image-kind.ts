@@ -1,0 +1,43 @@
+import * as z from 'zod';
+import { Identifier } from '../identifier';
+import type { Kind, MarkupContext } from './kind';
+import { noMargins } from './no-margins';
+
+const placeholder =
+  'data:image/svg+xml,' +
+  encodeURIComponent(
+    '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 800 500" width="800" height="500"><rect width="800" height="500" fill="#d9d4c7"/><path d="M0 400 220 240l140 100 200-170 240 200v130H0z" fill="#bfb8a6"/><circle cx="620" cy="120" r="44" fill="#efebe0"/></svg>',
+  );
+
+function source(id: unknown, alt: string, context: MarkupContext): Record<string, string | undefined> {
+  const picture = typeof id === 'string' ? context.picture(id) : undefined;
+  if (!picture) return { src: placeholder, alt, width: '800', height: '500' };
+  const largest = picture.files.at(-1)!;
+  const many = picture.files.length > 1;
+  return {
+    src: context.pictureUrl(largest.file),
+    srcset: many ? picture.files.map((one) => `${context.pictureUrl(one.file)} ${one.width}w`).join(', ') : undefined,
+    sizes: many ? 'auto, 100vw' : undefined,
+    alt: alt || picture.alt,
+    width: String(picture.width),
+    height: String(picture.height),
+    loading: 'lazy',
+  };
+}
+
+export const imageKind: Kind = {
+  kind: 'image',
+  word: 'Image',
+  purpose: 'A picture from the library, or a placeholder until there is one.',
+  tags: ['img'],
+  group: 'widget',
+  holds: [],
+  content: z.strictObject({ picture: Identifier.optional(), alt: z.string().max(500) }),
+  fields: [
+    { key: 'picture', label: 'picture', editor: 'picture' },
+    { key: 'alt', label: 'alt text', editor: 'line' },
+  ],
+  defaults: () => ({ ...noMargins, display: 'block', width: '100%', height: 'auto', 'min-width': '0px' }),
+  markup: (content, context) => ({ attributes: source(content['picture'], String(content['alt'] ?? ''), context) }),
+  fresh: () => ({ tag: 'img', content: { base: { alt: '' } }, style: {} }),
+};

@@ -1,0 +1,40 @@
+import { Problem } from '../problem';
+import { buttonKind } from './button-kind';
+import { columnKind } from './column-kind';
+import { columnsKind } from './columns-kind';
+import { containerKind } from './container-kind';
+import { headingKind } from './heading-kind';
+import { imageKind } from './image-kind';
+import type { Kind } from './kind';
+import { pageKind } from './page-kind';
+import { sectionKind } from './section-kind';
+import { textKind } from './text-kind';
+
+/** Every kind of part, in the order the parts drawer shows them. */
+export const kinds: readonly Kind[] = [
+  pageKind,
+  sectionKind,
+  containerKind,
+  columnsKind,
+  columnKind,
+  headingKind,
+  textKind,
+  imageKind,
+  buttonKind,
+];
+
+const byName = new Map(kinds.map((kind) => [kind.kind, kind]));
+
+/** The kind of this name. @throws Problem when there is none. */
+export function kindOf(name: string): Kind {
+  const kind = byName.get(name);
+  if (!kind) throw new Problem(`There is no kind of part called "${name}".`, { field: 'kind' });
+  return kind;
+}
+
+/** Whether a part of kind `outer` may hold one of kind `inner`. */
+export const mayHold = (outer: string, inner: string): boolean => kindOf(outer).holds.includes(kindOf(inner).group);
+
+/** What a part is called: its own name, or its kind's word. */
+export const nameOf = (part: { readonly kind: string; readonly name?: string | undefined }): string =>
+  part.name || kindOf(part.kind).word;

@@ -1,0 +1,68 @@
+import * as z from 'zod';
+import { Identifier } from './identifier';
+import { ClassName } from './site';
+import { StyleMap } from './style-map';
+
+const attributeName = /^(id|title|lang|dir|role|tabindex|aria-[a-z]+|data-[a-z][a-z0-9-]*)$/;
+
+/** Attributes a person may set: global ones that can neither run script nor undo what compile writes. */
+export const Attributes = z.record(
+  z
+    .string()
+    .regex(attributeName, 'Allowed are id, title, lang, dir, role, tabindex, aria-… and data-….')
+    .refine((name) => name !== 'data-part', 'The attribute data-part is kept for the editor.'),
+  z.string().max(500),
+);
+
+export const Part = z.strictObject({
+  kind: z.string().max(30),
+  name: z.string().max(80).optional(),
+  children: z.array(Identifier),
+  tag: z.string().max(20),
+  classes: z.array(ClassName).max(20),
+  style: StyleMap,
+  content: z.strictObject({ base: z.record(z.string(), z.unknown()) }),
+  attributes: Attributes,
+});
+export type Part = z.infer<typeof Part>;
+
+export const Parts = z.record(Identifier, Part);
+export type Parts = Readonly<Record<string, Part>>;
+
+/** A page's address within its site: `/` or `/words/and-more`. */
+export const PagePath = z
+  .string()
+  .max(200)
+  .regex(/^\/$|^(\/[a-z0-9]+(-[a-z0-9]+)*)+$/, 'A path begins with / and holds lower-case words, digits and hyphens.')
+  .refine((path) => !/^\/files(\/|$)/.test(path), 'The path /files is kept for pictures and fonts.');
+
+/** A page: its parts in a flat map by id, below one root of kind `page`. */
+export const Page = z.strictObject({
+  format: z.literal('fold-line/page'),
+  version: z.literal(1),
+  id: Identifier,
+  path: PagePath,
+  root: Identifier,
+  parts: Parts,
+});
+export type Page = z.infer<typeof Page>;
+
+/** A page that holds nothing yet. */
+export function blankPage(id: string, title: string, path: string): Page {
+  const root: Part = {
+    kind: 'page',
+    children: [],
+    tag: 'body',
+    classes: [],
+    style: {},
+    content: { base: { title, description: '' } },
+    attributes: {},
+  };
+  return { format: 'fold-line/page', version: 1, id, path, root: 'root', parts: { root } };
+}
+
+/** The page's title, which stands in the root's content. */
+export function titleOf(page: Page): string {
+  const title = page.parts[page.root]?.content.base['title'];
+  return typeof title === 'string' ? title : '';
+}

@@ -1,0 +1,18 @@
+import * as z from 'zod';
+import { Identifier } from './identifier';
+
+/** The states a style can speak of; each falls back to `normal`. */
+export const states = ['normal', 'hover', 'focus', 'pressed'] as const;
+export const State = z.enum(states);
+export type State = z.infer<typeof State>;
+
+export const Declarations = z.record(
+  z.string().regex(/^-{0,2}[a-z][a-z0-9-]*$/).max(60),
+  z.string().min(1).max(2000),
+);
+/** CSS property names with CSS values. */
+export type Declarations = z.infer<typeof Declarations>;
+
+export const StyleMap = z.record(Identifier, z.partialRecord(State, Declarations));
+/** `style[breakpoint][state][property] = value`. */
+export type StyleMap = z.infer<typeof StyleMap>;

@@ -1,0 +1,23 @@
+/** A measured box in CSS px of the leaf's viewport. */
+export interface Box {
+  readonly left: number;
+  readonly top: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** A part as it lies on the page: its box, its depth in the tree and the direction its contents flow in. */
+export interface Laid {
+  readonly id: string;
+  readonly box: Box;
+  readonly depth: number;
+  readonly axis: 'row' | 'column';
+}
+
+export interface Point {
+  readonly x: number;
+  readonly y: number;
+}
+
+export const holds = (box: Box, point: Point): boolean =>
+  point.x >= box.left && point.x < box.left + box.width && point.y >= box.top && point.y < box.top + box.height;

@@ -1,0 +1,106 @@
+import { canPlace, type Target } from '../document/commands/place';
+import { kindOfThing, type Thing } from '../document/commands/thing';
+import { kindOf } from '../document/kinds/registry';
+import type { Page } from '../document/page';
+import { isWithin, parentOf, partOf, placeOf } from '../document/tree';
+import { holds, type Box, type Laid, type Point } from './box';
+
+/** Where a drop would land, the line that marks it, and the part that would hold it. */
+export interface Drop {
+  readonly target: Target;
+  readonly mark: Box;
+  readonly into: string;
+}
+
+type Side = 'top' | 'right' | 'bottom' | 'left';
+
+/** The deepest part under the point that is not being dragged itself; the page when there is none. */
+function under(page: Page, laid: readonly Laid[], point: Point, thing: Thing): string {
+  let best: Laid | undefined;
+  for (const one of laid) {
+    if (!holds(one.box, point) || ('part' in thing && isWithin(page, one.id, thing.part))) continue;
+    if (!best || one.depth >= best.depth) best = one;
+  }
+  return best?.id ?? page.root;
+}
+
+/** The edge a point is nearest to, measured as a share of the box. */
+function nearestSide(box: Box, point: Point): Side {
+  const x = box.width > 0 ? (point.x - box.left) / box.width : 0.5;
+  const y = box.height > 0 ? (point.y - box.top) / box.height : 0.5;
+  const distances: readonly (readonly [Side, number])[] = [['left', x], ['right', 1 - x], ['top', y], ['bottom', 1 - y]];
+  return distances.reduce((a, b) => (b[1] < a[1] ? b : a))[0];
+}
+
+function edgeMark(box: Box, side: Side): Box {
+  const thin = 3;
+  if (side === 'left' || side === 'right')
+    return { left: side === 'left' ? box.left : box.left + box.width - thin, top: box.top, width: thin, height: box.height };
+  return { left: box.left, top: side === 'top' ? box.top : box.top + box.height - thin, width: box.width, height: thin };
+}
+
+/** The index among a box's children where a point falls, with the line that marks it. */
+function slot(parent: Laid, children: readonly Laid[], point: Point): { index: number; mark: Box } {
+  if (children.length === 0) return { index: 0, mark: parent.box };
+  const row = parent.axis === 'row';
+  const middle = (box: Box): number => (row ? box.left + box.width / 2 : box.top + box.height / 2);
+  const at = row ? point.x : point.y;
+  const found = children.findIndex((child) => at < middle(child.box));
+  const index = found === -1 ? children.length : found;
+  const neighbour = children[index] ?? children[index - 1]!;
+  return { index, mark: edgeMark(neighbour.box, index < children.length ? (row ? 'left' : 'top') : row ? 'right' : 'bottom') };
+}
+
+/**
+ * Where a thing dragged to a point of a leaf would land, from the measured boxes of its parts:
+ * between the contents of a box, beside a part (which makes a row or a column around both), or nowhere.
+ */
+export function dropTarget(page: Page, laid: readonly Laid[], point: Point, thing: Thing): Drop | undefined {
+  const boxes = new Map(laid.map((one) => [one.id, one]));
+  const kind = kindOfThing(page, thing);
+  let at: string | undefined = under(page, laid, point, thing);
+  if (kindOf(kind).group === 'section') at = page.root;
+  const deepest = at;
+  for (; at !== undefined; at = parentOf(page, at)) {
+    const part = partOf(page, at);
+    const own = boxes.get(at);
+    if (!own) continue;
+    if (kindOf(part.kind).holds.length === 0 || (at === deepest && nearEdge(own.box, point) && part.kind !== 'page' && kindOf(part.kind).group === 'box')) {
+      const drop = besideOrBetween(page, boxes, at, point, thing);
+      if (drop) return drop;
+      continue;
+    }
+    const children = part.children.filter((id) => !('part' in thing && id === thing.part)).flatMap((id) => boxes.get(id) ?? []);
+    const { index, mark } = slot(own, children, point);
+    const target: Target = { where: 'inside', parent: at, index: indexWithin(page, at, children, index) };
+    if (canPlace(page, thing, target)) return { target, mark, into: at };
+  }
+  return undefined;
+}
+
+/** The index among all of a parent's children, for one among those that are laid out and not dragged. */
+function indexWithin(page: Page, parent: string, shown: readonly Laid[], index: number): number {
+  const all = partOf(page, parent).children;
+  const next = shown[index];
+  return next ? all.indexOf(next.id) : all.length;
+}
+
+function nearEdge(box: Box, point: Point): boolean {
+  const band = 6;
+  return (
+    point.x - box.left < band || box.left + box.width - point.x < band || point.y - box.top < band || box.top + box.height - point.y < band
+  );
+}
+
+function besideOrBetween(page: Page, boxes: ReadonlyMap<string, Laid>, id: string, point: Point, thing: Thing): Drop | undefined {
+  const own = boxes.get(id);
+  if (!own || id === page.root) return undefined;
+  const { parent, index } = placeOf(page, id);
+  const side = nearestSide(own.box, point);
+  const along = boxes.get(parent)?.axis === 'row' ? ['left', 'right'] : ['top', 'bottom'];
+  const mark = edgeMark(own.box, side);
+  const between: Target = { where: 'inside', parent, index: side === 'left' || side === 'top' ? index : index + 1 };
+  const target: Target = along.includes(side) ? between : { where: 'beside', part: id, side };
+  if (canPlace(page, thing, target)) return { target, mark, into: parent };
+  return undefined;
+}

@@ -1,0 +1,89 @@
+import { chain } from '../document/breakpoint';
+import { kindOf } from '../document/kinds/registry';
+import type { Page, Part } from '../document/page';
+import type { Site } from '../document/site';
+import type { Declarations, State, StyleMap } from '../document/style-map';
+import { parentOf, partOf } from '../document/tree';
+import { propertyOf } from './properties';
+
+/** Where a value comes from. */
+export type Source =
+  | { readonly from: 'own'; readonly breakpoint: string; readonly state: State }
+  | { readonly from: 'class'; readonly name: string; readonly breakpoint: string; readonly state: State }
+  | { readonly from: 'element'; readonly name: string; readonly breakpoint: string; readonly state: State }
+  | { readonly from: 'kind'; readonly name: string }
+  | { readonly from: 'inherited'; readonly part: string; readonly source: Source }
+  | { readonly from: 'initial' };
+
+export interface Resolved {
+  readonly value: string;
+  readonly source: Source;
+}
+
+interface Origin {
+  readonly style: StyleMap;
+  source(breakpoint: string, state: State): Source;
+}
+
+/** The origins that may style a part, strongest first; the kind's own nature comes after them. */
+function origins(site: Site, part: Part): Origin[] {
+  const named = site.classes.filter((one) => part.classes.includes(one.name)).reverse();
+  return [
+    { style: part.style, source: (breakpoint, state) => ({ from: 'own', breakpoint, state }) },
+    ...named.map(
+      ({ name, style }): Origin => ({
+        style,
+        source: (breakpoint, state) => ({ from: 'class', name, breakpoint, state }),
+      }),
+    ),
+    {
+      style: site.elements[part.tag] ?? {},
+      source: (breakpoint, state) => ({ from: 'element', name: part.tag, breakpoint, state }),
+    },
+  ];
+}
+
+/** The declaration that wins for this part itself, inheritance left aside. */
+export function declared(site: Site, part: Part, breakpoint: string, state: State, property: string): Resolved | undefined {
+  const reach = chain(site.breakpoints, breakpoint);
+  const falling: State[] = state === 'normal' ? ['normal'] : [state, 'normal'];
+  for (const origin of origins(site, part))
+    for (const one of falling)
+      for (const at of reach) {
+        const value = origin.style[at]?.[one]?.[property];
+        if (value !== undefined) return { value, source: origin.source(at, one) };
+      }
+  const nature = kindOf(part.kind).defaults(part.tag)[property];
+  return nature === undefined ? undefined : { value: nature, source: { from: 'kind', name: part.kind } };
+}
+
+/**
+ * The value a property has on a part at a breakpoint, and where it comes from, following CSS Cascade 5 §4
+ * with the origins own style, classes, element style and kind. The origin decides first, then the state,
+ * then the nearest breakpoint; failing all, an inherited property takes its parent's value, any other its initial one.
+ */
+export function resolve(site: Site, page: Page, id: string, breakpoint: string, state: State, property: string): Resolved {
+  const known = propertyOf(property);
+  let at: string | undefined = id;
+  let first = true;
+  while (at !== undefined) {
+    const found: Resolved | undefined = declared(site, partOf(page, at), breakpoint, first ? state : 'normal', property);
+    const passesOn = found?.value === 'inherit' || (found === undefined && known?.inherited === true);
+    if (found && found.value === 'initial') return { value: known?.initial ?? 'initial', source: found.source };
+    if (found && !passesOn) return first ? found : { value: found.value, source: { from: 'inherited', part: at, source: found.source } };
+    if (!passesOn) break;
+    at = parentOf(page, at);
+    first = false;
+  }
+  return { value: known?.initial ?? '', source: { from: 'initial' } };
+}
+
+/** Every property a part's style, classes, element or kind declares at any breakpoint. */
+export function declaredProperties(site: Site, part: Part): Set<string> {
+  const names = new Set(Object.keys(kindOf(part.kind).defaults(part.tag)));
+  for (const { style } of origins(site, part))
+    for (const byState of Object.values(style))
+      for (const declarations of Object.values<Declarations | undefined>(byState))
+        for (const name of Object.keys(declarations ?? {})) names.add(name);
+  return names;
+}

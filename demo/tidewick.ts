@@ -1,0 +1,343 @@
+import type { Page } from '@core/document/page';
+import { blankSite, type Site } from '@core/document/site';
+import { around, gap, pageFrom, radius, type Plan } from './build';
+
+const ink = '#22333b';
+const madder = '#8c2f39';
+const sand = '#f4ead7';
+
+export const tidewick: Site = {
+  ...blankSite('tidewick', 'Tidewick Ferries', 'tidewick'),
+  fonts: ['Schibsted Grotesk', 'Fraunces'],
+  tokens: { ink, madder, sand, paper: '#fdfaf3' },
+  elements: {
+    body: {
+      wide: { normal: { 'font-family': '"Schibsted Grotesk", sans-serif', 'font-size': '17px', 'line-height': '1.55', color: 'var(--ink)', 'background-color': 'var(--paper)' } },
+      phone: { normal: { 'font-size': '16px' } },
+    },
+    h1: { wide: { normal: { 'font-family': 'Fraunces, serif', 'font-weight': '600', 'text-wrap-style': 'balance' } } },
+    h2: {
+      wide: { normal: { 'font-family': 'Fraunces, serif', 'font-size': '40px', 'font-weight': '600', 'line-height': '1.15', 'text-wrap-style': 'balance' } },
+      tablet: { normal: { 'font-size': '34px' } },
+      phone: { normal: { 'font-size': '29px' } },
+    },
+    h3: { wide: { normal: { 'font-family': 'Fraunces, serif', 'font-size': '23px', 'font-weight': '600', 'line-height': '1.25' } } },
+  },
+  classes: [
+    { name: 'boxed', style: { wide: { normal: { width: '100%', 'max-width': '1120px', 'margin-left': 'auto', 'margin-right': 'auto' } } } },
+    { name: 'measure', style: { wide: { normal: { 'max-width': '58ch' } } } },
+    { name: 'eyebrow', style: { wide: { normal: { 'font-size': '14px', 'font-weight': '600', 'letter-spacing': '0.08em', 'text-transform': 'uppercase', color: 'var(--madder)' } } } },
+    { name: 'card', style: { wide: { normal: { 'background-color': '#ffffff', ...radius('14px'), ...gap(12), ...around('padding', 0, 0, 24), 'overflow-x': 'hidden', 'overflow-y': 'hidden' } } } },
+    { name: 'strong', style: { wide: { normal: { 'background-color': 'var(--madder)' }, hover: { 'background-color': '#6f232c' } } } },
+    { name: 'plain-link', style: { wide: { normal: { 'background-color': 'transparent', color: 'inherit', ...around('padding', 6, 4), 'font-weight': '500' }, hover: { color: 'var(--madder)' } } } },
+  ],
+};
+
+const band = { ...around('padding', 96, '5%'), ...gap(40) };
+const bandTablet = around('padding', 72, '5%');
+const bandPhone = { ...around('padding', 56, 20), ...gap(28) };
+const shortBand = { ...band, ...around('padding', 0, '5%', 96) };
+
+const link = (text: string, to: string): Plan => ({ kind: 'button', classes: ['plain-link'], content: { text, link: to } });
+
+const header: Plan = {
+  kind: 'section',
+  name: 'Header',
+  tag: 'header',
+  wide: { ...around('padding', 16, '5%'), 'background-color': 'var(--paper)', position: 'sticky', top: '0px', 'z-index': '10' },
+  phone: { ...around('padding', 10, 20), position: 'static' },
+  holds: [
+    {
+      kind: 'container',
+      name: 'Bar',
+      classes: ['boxed'],
+      wide: { 'flex-direction': 'row', 'justify-content': 'space-between', 'align-items': 'center', ...gap(8, 24) },
+      phone: { 'flex-direction': 'column', 'align-items': 'start' },
+      holds: [
+        { kind: 'text', name: 'Name of the line', content: { text: 'Tidewick Ferries' }, wide: { 'font-family': 'Fraunces, serif', 'font-size': '22px', 'font-weight': '600' } },
+        {
+          kind: 'container',
+          name: 'Links',
+          tag: 'nav',
+          wide: { 'flex-direction': 'row', 'flex-wrap': 'wrap', ...gap(0, 24) },
+          phone: { 'column-gap': '16px' },
+          attributes: { 'aria-label': 'Main' },
+          holds: [link('Sailings', '#sailings'), link('The boats', '#boats'), link('Crew', '#crew'), link('Fares and passes', '/fares')],
+        },
+      ],
+    },
+  ],
+};
+
+const opening: Plan = {
+  kind: 'section',
+  name: 'Opening',
+  wide: {
+    'min-height': '640px',
+    'justify-content': 'center',
+    ...around('padding', 96, '5%'),
+    'background-image': 'linear-gradient(90deg, rgb(15 26 31 / 0.78), rgb(15 26 31 / 0.25)), url("picture:opening")',
+    'background-size': 'cover',
+    'background-position-x': 'center',
+    'background-position-y': '70%',
+    'background-color': ink,
+    color: '#ffffff',
+  },
+  tablet: { 'min-height': '560px' },
+  phone: { 'min-height': '520px', ...around('padding', 64, 20), 'background-position-x': '70%' },
+  holds: [
+    {
+      kind: 'container',
+      name: 'Opening words',
+      classes: ['boxed'],
+      wide: { ...gap(24) },
+      holds: [
+        { kind: 'text', name: 'Eyebrow', classes: ['eyebrow'], content: { text: 'Three islands, every day' }, wide: { color: '#f3c98b' } },
+        {
+          kind: 'heading',
+          name: 'Title',
+          tag: 'h1',
+          content: { text: 'The sea is the shortest road' },
+          wide: { 'font-size': '76px', 'line-height': '1.02', 'letter-spacing': '-0.02em', 'max-width': '12ch' },
+          tablet: { 'font-size': '60px' },
+          phone: { 'font-size': '42px', 'line-height': '1.08' },
+        },
+        {
+          kind: 'text',
+          name: 'Introduction',
+          content: { text: 'From Tidewick to Marram, Great Sallow and Inner Kelder: eleven sailings a day in summer, five in winter, and room for your bicycle on all of them.' },
+          wide: { 'font-size': '20px', 'max-width': '46ch' },
+          phone: { 'font-size': '17px' },
+        },
+        {
+          kind: 'container',
+          name: 'Buttons',
+          wide: { 'flex-direction': 'row', 'flex-wrap': 'wrap', ...gap(12) },
+          holds: [
+            { kind: 'button', name: 'See today’s sailings', classes: ['strong'], content: { text: 'See today’s sailings', link: '#sailings' }, wide: around('padding', 14, 28) },
+            {
+              kind: 'button',
+              name: 'Passes',
+              content: { text: 'Fares and passes', link: '/fares' },
+              wide: { ...around('padding', 14, 28), 'background-color': 'rgb(255 255 255 / 0.16)', color: '#ffffff' },
+            },
+          ],
+        },
+      ],
+    },
+  ],
+};
+
+function sailing(picture: string, alt: string, island: string, times: string, words: string): Plan {
+  return {
+    kind: 'column',
+    name: island,
+    tag: 'article',
+    classes: ['card'],
+    holds: [
+      { kind: 'image', content: { picture, alt }, wide: { 'aspect-ratio': '3/2', 'object-fit': 'cover' } },
+      {
+        kind: 'container',
+        name: `${island}, words`,
+        wide: { ...around('padding', 12, 24, 0), ...gap(10) },
+        holds: [
+          { kind: 'heading', tag: 'h3', content: { text: island } },
+          { kind: 'text', content: { text: times }, wide: { 'font-weight': '600', color: 'var(--madder)' } },
+          { kind: 'text', content: { text: words } },
+        ],
+      },
+    ],
+  };
+}
+
+const sailings: Plan = {
+  kind: 'section',
+  name: 'Sailings',
+  attributes: { id: 'sailings' },
+  wide: band,
+  tablet: bandTablet,
+  phone: bandPhone,
+  holds: [
+    {
+      kind: 'container',
+      name: 'Sailings, words',
+      classes: ['boxed'],
+      wide: gap(12),
+      holds: [
+        { kind: 'text', classes: ['eyebrow'], content: { text: 'Sailings' } },
+        { kind: 'heading', tag: 'h2', content: { text: 'Where would you like to wake up?' } },
+      ],
+    },
+    {
+      kind: 'columns',
+      name: 'Islands',
+      classes: ['boxed'],
+      wide: { 'grid-template-columns': '1fr 1fr 1fr', ...gap(28) },
+      tablet: gap(18),
+      phone: { 'grid-template-columns': '1fr', ...gap(24) },
+      holds: [
+        sailing('marram', '', 'Marram', '35 minutes · six times a day', 'Dunes, larks and a lighthouse that still has a keeper. The beach begins where the pier ends.'),
+        sailing('sallow', '', 'Great Sallow', '55 minutes · three times a day', 'Woods down to the water, two villages and the only hill in the bay that deserves its name.'),
+        sailing('kelder', '', 'Inner Kelder', '1 hour 20 · twice a day', 'Forty people, four hundred seals. Bring a coat, a book and nothing to charge.'),
+      ],
+    },
+  ],
+};
+
+function row(name: string, picture: string, alt: string, title: string, words: string, pictureFirst: boolean, button?: Plan): Plan {
+  const image: Plan = {
+    kind: 'column',
+    name: `${name}, picture`,
+    wide: { 'justify-content': 'center' },
+    ...(!pictureFirst && { phone: { order: '-1' } }),
+    holds: [{ kind: 'image', content: { picture, alt }, wide: { 'aspect-ratio': '4/3', 'object-fit': 'cover', ...radius('14px') } }],
+  };
+  const text: Plan = {
+    kind: 'column',
+    name: `${name}, words`,
+    wide: { 'justify-content': 'center', ...gap(18) },
+    holds: [{ kind: 'heading', tag: 'h2', content: { text: title } }, { kind: 'text', classes: ['measure'], content: { text: words } }, ...(button ? [button] : [])],
+  };
+  return {
+    kind: 'columns',
+    name,
+    classes: ['boxed'],
+    wide: { 'grid-template-columns': pictureFirst ? '55fr 45fr' : '45fr 55fr', ...gap(32, 72) },
+    tablet: { 'grid-template-columns': '1fr 1fr', 'column-gap': '36px' },
+    phone: { 'grid-template-columns': '1fr', 'row-gap': '20px' },
+    holds: pictureFirst ? [image, text] : [text, image],
+  };
+}
+
+const boats: Plan = {
+  kind: 'section',
+  name: 'Boats',
+  attributes: { id: 'boats' },
+  wide: { ...shortBand, ...gap(88) },
+  tablet: { ...around('padding', 0, '5%', 72), ...gap(64) },
+  phone: { ...around('padding', 0, 20, 56), ...gap(48) },
+  holds: [
+    row('The Sandling', 'boat', 'The ferry Sandling on a bright day', 'Sandling is slow on purpose', 'Our oldest boat was built for weather, not for speed. She takes 120 people, sixteen bicycles and one small van, and she has missed four sailings in thirty years.', true),
+    row('The harbour', 'harbour', 'Coloured houses along the harbour of Tidewick', 'Leave the car in Tidewick', 'The pier is four minutes from the station. Luggage up to 30 kg travels free, and we bring lost property back to the kiosk the same evening.', false, {
+      kind: 'button',
+      name: 'Find the pier',
+      content: { text: 'Find the pier', link: '#contact' },
+    }),
+  ],
+};
+
+function person(picture: string, alt: string, name: string, work: string): Plan {
+  return {
+    kind: 'column',
+    name,
+    tag: 'article',
+    wide: gap(6),
+    holds: [
+      { kind: 'image', content: { picture, alt }, wide: { 'aspect-ratio': '1/1', 'object-fit': 'cover', ...radius('14px'), 'margin-bottom': '10px' } },
+      { kind: 'heading', tag: 'h3', content: { text: name } },
+      { kind: 'text', content: { text: work } },
+    ],
+  };
+}
+
+const crew: Plan = {
+  kind: 'section',
+  name: 'Crew',
+  attributes: { id: 'crew' },
+  wide: { ...band, 'background-color': 'var(--sand)' },
+  tablet: bandTablet,
+  phone: bandPhone,
+  holds: [
+    { kind: 'heading', tag: 'h2', classes: ['boxed'], content: { text: 'The people who take you across' } },
+    {
+      kind: 'columns',
+      name: 'Crew cards',
+      classes: ['boxed'],
+      wide: { 'grid-template-columns': '1fr 1fr 1fr', ...gap(32) },
+      tablet: { 'column-gap': '20px' },
+      phone: { 'grid-template-columns': '1fr', 'row-gap': '36px' },
+      holds: [
+        person('maren', 'Maren Oke in her cap', 'Maren Oke', 'Master of the Sandling. Knows every shoal by its first name.'),
+        person('tobin', 'Tobin Rask smiling', 'Tobin Rask', 'Engineer. Keeps two old diesels singing in tune.'),
+        person('isla', 'Isla Venn smiling', 'Isla Venn', 'Purser. Sells the tickets and settles the arguments.'),
+      ],
+    },
+  ],
+};
+
+const callToAction: Plan = {
+  kind: 'section',
+  name: 'Call to action',
+  wide: { ...around('padding', 110, '5%'), ...gap(22), 'align-items': 'center', 'background-color': ink, color: '#ffffff' },
+  phone: around('padding', 72, 20),
+  holds: [
+    { kind: 'heading', name: 'Call', tag: 'h2', content: { text: 'The next boat leaves in the morning' }, wide: { 'font-size': '52px', 'text-align': 'center' }, tablet: { 'font-size': '42px' }, phone: { 'font-size': '32px' } },
+    { kind: 'text', content: { text: 'Book until ten minutes before departure. Change it until five.' }, wide: { 'text-align': 'center', 'max-width': '46ch' } },
+    { kind: 'button', name: 'Book a crossing', classes: ['strong'], content: { text: 'Book a crossing', link: '/fares' }, wide: around('padding', 16, 36) },
+  ],
+};
+
+const footer: Plan = {
+  kind: 'section',
+  name: 'Footer',
+  tag: 'footer',
+  attributes: { id: 'contact' },
+  wide: { ...around('padding', 48, '5%'), 'background-color': '#17242a', color: '#d8d3c6' },
+  phone: around('padding', 40, 20),
+  holds: [
+    {
+      kind: 'columns',
+      name: 'Footer columns',
+      classes: ['boxed'],
+      wide: { 'grid-template-columns': '2fr 1fr 1fr', ...gap(32) },
+      phone: { 'grid-template-columns': '1fr' },
+      holds: [
+        { kind: 'column', holds: [{ kind: 'text', content: { text: 'Tidewick Ferries' }, wide: { 'font-family': 'Fraunces, serif', 'font-size': '20px', color: '#ffffff' } }, { kind: 'text', content: { text: 'Three islands, two boats and one timetable since 1962.' } }] },
+        { kind: 'column', holds: [{ kind: 'text', content: { text: 'Pier kiosk\nHarbour Road 1, Tidewick' } }] },
+        { kind: 'column', holds: [link('kiosk@tidewick.example', 'mailto:kiosk@tidewick.example'), link('0555 0102', 'tel:05550102')] },
+      ],
+    },
+  ],
+};
+
+export const home: Page = pageFrom(
+  'tidewick-home',
+  'Tidewick Ferries: the sea is the shortest road',
+  '/',
+  'Ferries from Tidewick to Marram, Great Sallow and Inner Kelder, every day of the year.',
+  [header, opening, sailings, boats, crew, callToAction, footer],
+);
+
+export const fares: Page = pageFrom('tidewick-fares', 'Fares and passes', '/fares', 'What a crossing costs, and the passes that make it cheaper.', [
+  header,
+  {
+    kind: 'section',
+    name: 'Opening',
+    wide: { ...band, ...gap(16) },
+    holds: [
+      { kind: 'heading', tag: 'h1', classes: ['boxed'], content: { text: 'Fares and passes' }, wide: { 'font-size': '56px', 'line-height': '1.05' } },
+      { kind: 'text', classes: ['boxed'], content: { text: 'One fare a crossing, half of it for children, nothing for dogs who sit.' } },
+    ],
+  },
+  {
+    kind: 'section',
+    name: 'Passes',
+    wide: shortBand,
+    holds: [
+      {
+        kind: 'columns',
+        name: 'Passes',
+        classes: ['boxed'],
+        wide: { 'grid-template-columns': '1fr 1fr 1fr', ...gap(24) },
+        holds: ['Day pass', 'Week pass', 'Islander'].map((name): Plan => ({
+          kind: 'column',
+          name,
+          classes: ['card'],
+          wide: around('padding', 28, 24),
+          holds: [{ kind: 'heading', tag: 'h2', content: { text: name }, wide: { 'font-size': '26px' } }, { kind: 'text', content: { text: 'What it costs and where it takes you.' } }],
+        })),
+      },
+    ],
+  },
+  { kind: 'section', name: 'Questions', wide: { 'min-height': '360px', ...around('padding', 64, '5%') } },
+]);

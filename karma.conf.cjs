@@ -1,0 +1,49 @@
+const { mkdirSync, writeFileSync } = require('node:fs');
+
+/** Leaves the count of passed and failed tests where the test command reads it. */
+function CountReporter() {
+  let passed = 0;
+  let failed = 0;
+  this.onSpecComplete = (_browser, result) => {
+    if (result.skipped) return;
+    if (result.success) passed++;
+    else {
+      failed++;
+      console.log(`FAILED ${result.suite.join(' › ')} › ${result.description}\n${result.log.join('\n')}`);
+    }
+  };
+  this.onBrowserError = (_browser, error) => console.log('Browser error:', error);
+  this.onRunComplete = () => {
+    mkdirSync('var/results', { recursive: true });
+    writeFileSync('var/results/unit.json', JSON.stringify({ passed, failed }));
+    console.log(`Unit tests: ${passed} passed, ${failed} failed`);
+  };
+}
+
+module.exports = (config) =>
+  config.set({
+    frameworks: ['jasmine'],
+    plugins: [require('karma-jasmine'), require('karma-chrome-launcher'), { 'reporter:count': ['type', CountReporter] }],
+    reporters: ['count'],
+    browsers: ['Headless'],
+    customLaunchers: {
+      Headless: {
+        base: 'ChromeHeadless',
+        flags: [
+          '--no-sandbox',
+          '--disable-gpu',
+          '--disable-quic',
+          '--no-first-run',
+          '--disable-background-networking',
+          '--disable-component-update',
+          '--disable-sync',
+          '--disable-dev-shm-usage',
+          '--window-size=1400,1000',
+        ],
+      },
+    },
+    browserNoActivityTimeout: 240_000,
+    captureTimeout: 120_000,
+    client: { jasmine: { random: true, timeoutInterval: 120_000 } },
+    restartOnFileChange: false,
+  });

@@ -1,0 +1,6 @@
+import { spawnSync } from 'node:child_process';
+import { npmPackages } from './packages.mjs';
+
+npmPackages();
+const done = spawnSync(process.execPath, ['--import', 'tsx', 'tools/fold.ts', ...process.argv.slice(2)], { stdio: 'inherit' });
+process.exit(done.status ?? 1);

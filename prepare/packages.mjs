@@ -1,0 +1,89 @@
+import { execFileSync, spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { give, say } from './say.mjs';
+
+const mark = 'node_modules/.fold-lock';
+
+/** Installs the npm packages of the lock file when they are not the ones that are there. */
+export function npmPackages() {
+  const [major] = process.versions.node.split('.').map(Number);
+  if (major < 20) give(`Fold Line needs Node.js 20 or newer; this is ${process.versions.node}.`);
+  const lock = createHash('sha256').update(readFileSync('package-lock.json')).digest('hex');
+  if (existsSync(mark) && readFileSync(mark, 'utf8') === lock) return;
+  say('Installing npm packages …');
+  const done = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { stdio: 'inherit' });
+  if (done.status !== 0) give('The npm packages could not be installed; see the lines above.');
+  writeFileSync(mark, lock);
+}
+
+/** The folder with PostgreSQL's server programs, the newest there is. */
+export function postgresPrograms() {
+  const root = '/usr/lib/postgresql';
+  const versions = existsSync(root) ? readdirSync(root).sort((a, b) => Number(b) - Number(a)) : [];
+  return versions.map((version) => join(root, version, 'bin')).find((folder) => existsSync(join(folder, 'initdb')));
+}
+
+function program(name) {
+  const found = spawnSync('sh', ['-c', `command -v ${name}`], { encoding: 'utf8' });
+  return found.status === 0 ? found.stdout.trim() : undefined;
+}
+
+/** Installs Debian packages as root, or through sudo where that asks for no password or a person can type one. */
+function debianPackages(names, what) {
+  if (!program('apt-get')) give(`${what} is missing and this is no Debian machine: install ${names.join(', ')} by hand and start again.`);
+  const root = process.getuid?.() === 0;
+  if (!root && !program('sudo')) give(`${what} is missing and may not be installed by this account: ask for ${names.join(', ')} to be installed.`);
+  const prefix = root ? [] : process.stdin.isTTY ? ['sudo'] : ['sudo', '-n'];
+  const run = (...args) => {
+    const [command, ...rest] = [...prefix, 'env', 'DEBIAN_FRONTEND=noninteractive', 'apt-get', '-qq', ...args];
+    return spawnSync(command, rest, { stdio: ['inherit', 'ignore', 'inherit'] }).status === 0;
+  };
+  say(`Installing ${what} from Debian's packages …`);
+  const installed = run('install', '-y', '--no-install-recommends', ...names) || (run('update') && run('install', '-y', '--no-install-recommends', ...names));
+  if (!installed) give(`${what} could not be installed from Debian's packages (${names.join(', ')}); see the lines above.`);
+}
+
+/** Makes sure PostgreSQL's server programs are there and returns their folder. */
+export function needPostgres() {
+  if (!postgresPrograms()) debianPackages(['postgresql'], 'PostgreSQL');
+  return postgresPrograms() ?? give('PostgreSQL was installed, but its server programs are not under /usr/lib/postgresql.');
+}
+
+/** Makes sure Chromium and ChromeDriver are there and returns their paths. */
+export function needChromium() {
+  if (!program('chromium') || !program('chromedriver')) debianPackages(['chromium', 'chromium-driver'], 'Chromium');
+  const found = { chromium: program('chromium'), chromedriver: program('chromedriver') };
+  if (!found.chromium || !found.chromedriver) give('Chromium and ChromeDriver were installed, but are not on the path.');
+  return found;
+}
+
+/** Files below folders with the times they changed, to tell whether a build is newer than its sources. */
+function fingerprint(paths) {
+  const hash = createHash('sha256');
+  const visit = (path) => {
+    const entries = readdirSync(path, { withFileTypes: true }).sort((a, b) => (a.name < b.name ? -1 : 1));
+    for (const entry of entries) {
+      const below = join(path, entry.name);
+      if (entry.isDirectory()) visit(below);
+      else hash.update(below).update(readFileSync(below));
+    }
+  };
+  for (const path of paths) existsSync(path) && (path.includes('.') ? hash.update(readFileSync(path)) : visit(path));
+  return hash.digest('hex');
+}
+
+/** Builds the interface when its sources are not those of the last build. */
+export function buildWeb() {
+  const stamp = 'dist/web/.sources';
+  const now = fingerprint(['core', 'web', 'package-lock.json', 'angular.json', 'tsconfig.json']);
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return;
+  say('Building the interface …');
+  try {
+    execFileSync('npx', ['ng', 'build'], { stdio: ['ignore', 'pipe', 'inherit'], env: { ...process.env, NG_CLI_ANALYTICS: 'false' } });
+  } catch (error) {
+    give(`The interface could not be built.\n${String(error.stdout ?? '').slice(-4000)}`);
+  }
+  writeFileSync(stamp, now);
+}

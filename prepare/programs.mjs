@@ -1,0 +1,22 @@
+import { spawn } from 'node:child_process';
+
+/** Starts one of the project's TypeScript programs and waits until it says it is ready. */
+export function startProgram(file, environment) {
+  const child = spawn(process.execPath, ['--import', 'tsx', file], {
+    env: { ...process.env, ...environment },
+    stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+    detached: true,
+  });
+  const ended = new Promise((done) => child.once('exit', (code) => done(code ?? 1)));
+  const ready = new Promise((done) => {
+    child.once('message', () => done(true));
+    child.once('exit', () => done(false));
+  });
+  const stop = async () => {
+    if (child.exitCode === null) child.kill('SIGTERM');
+    const late = setTimeout(() => child.kill('SIGKILL'), 4000);
+    await ended;
+    clearTimeout(late);
+  };
+  return { child, ready, ended, stop };
+}

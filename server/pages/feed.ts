@@ -1,0 +1,29 @@
+import { EventEmitter } from 'node:events';
+import type { Edit } from '@core/document/edits/edit';
+
+/** One stored batch of edits, as clients hear of it. */
+export interface Stored {
+  readonly revision: number;
+  readonly id: string;
+  readonly edits: readonly Edit[];
+}
+
+/** Tells everybody who has a page open what was stored. */
+export class PageFeed {
+  private readonly events = new EventEmitter().setMaxListeners(0);
+
+  tell(page: string, stored: Stored): void {
+    this.events.emit(page, stored);
+    this.events.emit('any page', page);
+  }
+
+  /** Calls back for every batch stored on a page, until the returned function is called. */
+  listen(page: string, heard: (stored: Stored) => void): () => void {
+    this.events.on(page, heard);
+    return () => this.events.off(page, heard);
+  }
+
+  listenToAll(heard: (page: string) => void): void {
+    this.events.on('any page', heard);
+  }
+}

@@ -1,0 +1,60 @@
+import { access, readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { Pages, Releases, Sites, type ReleaseRow } from '../database/entities';
+import { jsonColumn } from '../database/json-column';
+import { notFound } from '../http/answer';
+import type { Service } from '../http/service';
+import { writeFolder, writePointer, writeWhole } from './write';
+
+const siteFolder = (service: Service, host: string): string => join(service.config.liveFolder, 'sites', host);
+
+/**
+ * Publishes a page: a new release with the site's pages as they are live, and this page as it is now.
+ * The release is stored and written whole before the pointer moves to it.
+ */
+export async function publish(service: Service, pageId: string, account: string): Promise<ReleaseRow> {
+  const release = await service.database.transaction(async (manager) => {
+    const page = await manager.getRepository(Pages).findOneBy({ id: pageId });
+    if (!page) throw notFound();
+    const site = await manager.getRepository(Sites).findOneOrFail({ where: { id: page.site }, lock: { mode: 'pessimistic_write' } });
+    const last = await manager.getRepository(Releases).findOne({ where: { site: site.id }, order: { number: 'DESC' } });
+    const kept = await stillThere(service, last, page.path, page.id);
+    const content = { site: site.document, pages: { ...kept, [page.id]: { revision: page.revision, document: page.document } } };
+    const row = { site: site.id, number: (last?.number ?? 0) + 1, account, content, at: new Date() };
+    await writeRelease(service, row);
+    await manager.getRepository(Releases).insert({ ...row, content: jsonColumn(content) });
+    return row;
+  });
+  await point(service, release);
+  return release;
+}
+
+/** The pages of the last release, without those deleted since and without another one at the new page's path. */
+async function stillThere(service: Service, last: ReleaseRow | null, path: string, id: string): Promise<ReleaseRow['content']['pages']> {
+  const pages = Object.entries(last?.content.pages ?? {});
+  const rows = await service.database.getRepository(Pages).find({ select: { id: true }, where: pages.map(([one]) => ({ id: one })) });
+  const there = new Set(pages.length > 0 ? rows.map((row) => row.id) : []);
+  return Object.fromEntries(pages.filter(([one, page]) => one !== id && there.has(one) && page.document.path !== path));
+}
+
+async function writeRelease(service: Service, row: ReleaseRow): Promise<void> {
+  const folder = join(siteFolder(service, row.content.site.host), 'releases', String(row.number));
+  const documents = Object.values(row.content.pages).map((page) => page.document);
+  await writeWhole(folder, (unfinished) => writeFolder(service.database.manager, unfinished, row.content.site, documents));
+}
+
+const point = (service: Service, row: ReleaseRow): Promise<void> =>
+  writePointer(join(siteFolder(service, row.content.site.host), 'current'), String(row.number));
+
+/** Brings the live folder in line with the database: writes the newest release where it or its pointer is missing. */
+export async function restoreReleases(service: Service): Promise<void> {
+  for (const site of await service.database.getRepository(Sites).find()) {
+    const last = await service.database.getRepository(Releases).findOne({ where: { site: site.id }, order: { number: 'DESC' } });
+    if (!last) continue;
+    const folder = siteFolder(service, last.content.site.host);
+    const pointer = await readFile(join(folder, 'current'), 'utf8').catch(() => '');
+    const written = await access(join(folder, 'releases', String(last.number))).then(() => true, () => false);
+    if (!written) await writeRelease(service, last);
+    if (!written || pointer !== String(last.number)) await point(service, last);
+  }
+}

@@ -1,0 +1,19 @@
+import { Router } from 'express';
+import { accountOf, pageFor, parameter } from '../http/guard';
+import type { Service } from '../http/service';
+import { liveAddress } from '../sites/routes';
+import { publish } from './publish';
+
+export function releaseRoutes(service: Service): Router {
+  const router = Router();
+  router.post('/pages/:page/releases', async (request, response) => {
+    const { page, site } = await pageFor(service, request, parameter(request, 'page'));
+    const release = await publish(service, page.id, accountOf(request));
+    response.status(201).json({
+      number: release.number,
+      page: release.content.pages[page.id]?.document ?? null,
+      live: liveAddress(service, site, page.path),
+    });
+  });
+  return router;
+}

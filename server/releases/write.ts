@@ -1,0 +1,79 @@
+import { createHash } from 'node:crypto';
+import { mkdir, readFile, rename, rm, writeFile } from 'node:fs/promises';
+import { createRequire } from 'node:module';
+import { dirname, join } from 'node:path';
+import { In, type EntityManager } from 'typeorm';
+import { compile, type Compiled } from '@core/compile/compile';
+import type { Page } from '@core/document/page';
+import type { Site } from '@core/document/site';
+import { PictureFiles } from '../database/entities';
+
+const locate = createRequire(import.meta.url);
+
+/** Where a font file of the application lies on disk. */
+export function fontPath(file: string): string {
+  const family = file.split('-latin-')[0];
+  return locate.resolve(`@fontsource-variable/${family}/files/${file}`);
+}
+
+const hashOf = (text: string): string => createHash('sha256').update(text).digest('hex').slice(0, 12);
+
+/** A page as it is served: its address and its files. */
+function compiled(site: Site, page: Page): Compiled & { stylesheet: string } {
+  let stylesheet = '';
+  const made = compile(site, page, {
+    pictures: '/files/',
+    fonts: '/files/',
+    stylesheet: (css) => (stylesheet = `/files/style-${hashOf(css)}.css`),
+  });
+  return { ...made, stylesheet };
+}
+
+/**
+ * Writes pages as plain files that any static host can serve: an `index.html` a page, and everything they need,
+ * under names that hold its hash, in `files`. `manifest.json` lists what there is.
+ */
+export async function writeFolder(manager: EntityManager, folder: string, site: Site, pages: readonly Page[]): Promise<void> {
+  const pictures = new Set<string>();
+  const fonts = new Set<string>();
+  const manifest: Record<string, string> = {};
+  await mkdir(join(folder, 'files'), { recursive: true });
+  for (const page of pages) {
+    const made = compiled(site, page);
+    const file = join(page.path, 'index.html');
+    await mkdir(dirname(join(folder, file)), { recursive: true });
+    await writeFile(join(folder, file), made.html);
+    await writeFile(join(folder, made.stylesheet), made.css);
+    manifest[page.path] = hashOf(made.html);
+    made.files.pictures.forEach((one) => pictures.add(one));
+    made.files.fonts.forEach((one) => fonts.add(one));
+  }
+  const rows = await manager.getRepository(PictureFiles).findBy({ site: site.id, file: In([...pictures]) });
+  for (const { file, bytes } of rows) await writeFile(join(folder, 'files', file), bytes);
+  for (const file of fonts) await writeFile(join(folder, 'files', file), await readFile(fontPath(file)));
+  await writeFile(join(folder, 'manifest.json'), JSON.stringify({ site: site.id, pages: manifest }, null, 2));
+}
+
+/** Writes a folder beside its place and moves it there, so that it is never seen half made. An existing one is replaced. */
+export async function writeWhole(folder: string, write: (unfinished: string) => Promise<void>): Promise<void> {
+  const unfinished = `${folder}.${hashOf(String(Math.random()))}.unfinished`;
+  await rm(unfinished, { recursive: true, force: true });
+  await mkdir(unfinished, { recursive: true });
+  try {
+    await write(unfinished);
+    const old = `${unfinished}.old`;
+    await rename(folder, old).catch(() => undefined);
+    await rename(unfinished, folder);
+    await rm(old, { recursive: true, force: true });
+  } finally {
+    await rm(unfinished, { recursive: true, force: true });
+  }
+}
+
+/** Replaces a small file as a whole. */
+export async function writePointer(file: string, text: string): Promise<void> {
+  await mkdir(dirname(file), { recursive: true });
+  const unfinished = `${file}.${hashOf(String(Math.random()))}`;
+  await writeFile(unfinished, text);
+  await rename(unfinished, file);
+}

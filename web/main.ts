@@ -1,0 +1,16 @@
+import { provideHttpClient, withFetch } from '@angular/common/http';
+import { bootstrapApplication } from '@angular/platform-browser';
+import { provideRouter, withComponentInputBinding } from '@angular/router';
+import { MessageService } from 'primeng/api';
+import { providePrimeNG } from 'primeng/config';
+import { App, routes } from './app';
+import { foldPreset } from './theme/preset';
+
+bootstrapApplication(App, {
+  providers: [
+    provideHttpClient(withFetch()),
+    provideRouter(routes, withComponentInputBinding()),
+    providePrimeNG({ theme: { preset: foldPreset, options: { darkModeSelector: false } } }),
+    MessageService,
+  ],
+}).catch((error: unknown) => console.error(error));

@@ -1,0 +1,46 @@
+import { Injectable } from '@angular/core';
+import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import type { Edit } from '@core/document/edits/edit';
+
+/** Edits that are made but not yet stored by the server. */
+export interface Waiting {
+  readonly id: string;
+  readonly page: string;
+  readonly order: number;
+  readonly edits: readonly Edit[];
+}
+
+interface Boxes extends DBSchema {
+  waiting: { key: string; value: Waiting; indexes: { page: string } };
+  refused: { key: string; value: Waiting & { readonly problem: string } };
+}
+
+/** Keeps edits in the browser until the server has them, and those it refused. */
+@Injectable({ providedIn: 'root' })
+export class Outbox {
+  private readonly opened: Promise<IDBPDatabase<Boxes>> = openDB<Boxes>('fold-line', 1, {
+    upgrade(database) {
+      database.createObjectStore('waiting', { keyPath: 'id' }).createIndex('page', 'page');
+      database.createObjectStore('refused', { keyPath: 'id' });
+    },
+  });
+
+  async keep(waiting: Waiting): Promise<void> {
+    await (await this.opened).put('waiting', waiting);
+  }
+
+  async waitingFor(page: string): Promise<Waiting[]> {
+    const all = await (await this.opened).getAllFromIndex('waiting', 'page', page);
+    return all.sort((a, b) => a.order - b.order);
+  }
+
+  async drop(id: string): Promise<void> {
+    await (await this.opened).delete('waiting', id);
+  }
+
+  async refuse(waiting: Waiting, problem: string): Promise<void> {
+    const database = await this.opened;
+    await database.put('refused', { ...waiting, problem });
+    await database.delete('waiting', waiting.id);
+  }
+}

@@ -1,0 +1,239 @@
+import { computed, inject, Injectable, signal, type OnDestroy } from '@angular/core';
+import { catchError, EMPTY, firstValueFrom, Observable, Subject, Subscription, switchMap, timer } from 'rxjs';
+import { nanoid } from 'nanoid';
+import { applyEdits } from '@core/document/edits/apply';
+import type { Edit } from '@core/document/edits/edit';
+import type { Page } from '@core/document/page';
+import { Problem } from '@core/document/problem';
+import type { Picture, Site } from '@core/document/site';
+import { changesBetween } from '@core/document/changes';
+import { Api, failureOf, type PageFacts, type Stored } from './api';
+import { Outbox, type Waiting } from './outbox';
+
+/** A step of history: what was done and what undoes it. */
+interface Step {
+  readonly edits: readonly Edit[];
+  readonly inverses: readonly Edit[];
+  readonly merge: string | undefined;
+}
+
+/** What happened to the page shown: edits to patch in, or a wholly new state. */
+export interface Turn {
+  readonly before: Page;
+  readonly after: Page;
+  readonly edits: readonly Edit[] | 'all';
+}
+
+export type SaveState = 'saved' | 'saving' | 'waiting';
+
+/**
+ * One open page: the state the server has confirmed, the edits still on their way, and the page shown, which is both together.
+ * Every edit is kept in the browser until the server has stored it.
+ */
+@Injectable()
+export class PageSession implements OnDestroy {
+  private readonly api = inject(Api);
+  private readonly outbox = inject(Outbox);
+
+  readonly site = signal<Site | undefined>(undefined);
+  readonly page = signal<Page | undefined>(undefined);
+  readonly release = signal<PageFacts['release']>(null);
+  readonly live = signal('');
+  readonly waiting = signal<readonly Waiting[]>([]);
+  readonly reached = signal(true);
+  readonly problem = signal<string | undefined>(undefined);
+  readonly state = computed<SaveState>(() => (this.waiting().length === 0 ? 'saved' : this.reached() ? 'saving' : 'waiting'));
+  readonly changes = computed(() => {
+    const page = this.page();
+    return page ? changesBetween(this.release()?.page ?? null, page) : [];
+  });
+  readonly canUndo = computed(() => this.done().length > 0);
+  readonly canRedo = computed(() => this.undone().length > 0);
+
+  /** Every change of the page shown, for those who draw it. */
+  readonly turns = new Subject<Turn>();
+  /** Sentences for the person. */
+  readonly notices = new Subject<string>();
+
+  private readonly done = signal<readonly Step[]>([]);
+  private readonly undone = signal<readonly Step[]>([]);
+  private confirmed: Page | undefined;
+  private revision = 0;
+  private order = 0;
+  private sending = false;
+  private mergeUntil = 0;
+  private readonly running = new Subscription();
+
+  /** Loads a page, sends again what an earlier visit left unsent, and listens to what others do. */
+  async open(id: string): Promise<void> {
+    const facts = await firstValueFrom(this.api.page(id));
+    this.site.set(facts.site);
+    this.release.set(facts.release);
+    this.live.set(facts.live);
+    this.confirmed = facts.page;
+    this.revision = facts.revision;
+    const left = await this.outbox.waitingFor(id);
+    this.order = (left.at(-1)?.order ?? 0) + 1;
+    this.waiting.set(left);
+    this.page.set(facts.page);
+    if (left.length > 0) this.rebuild();
+    this.running.add(this.feed(id).subscribe((stored) => this.heard(stored)));
+    void this.send();
+  }
+
+  ngOnDestroy(): void {
+    this.running.unsubscribe();
+  }
+
+  /** Makes edits: shown at once, kept in the browser, sent. Edits with the same `merge` in quick succession are one step of undo. */
+  apply(edits: readonly Edit[], merge?: string): boolean {
+    const inverses = this.show(edits);
+    if (!inverses) return false;
+    const last = this.done().at(-1);
+    const joins = merge !== undefined && last?.merge === merge && Date.now() < this.mergeUntil;
+    const step: Step = joins ? { edits: [...last.edits, ...edits], inverses: [...inverses, ...last.inverses], merge } : { edits, inverses, merge };
+    this.mergeUntil = Date.now() + 1200;
+    this.done.update((steps) => [...(joins ? steps.slice(0, -1) : steps), step].slice(-500));
+    this.undone.set([]);
+    return true;
+  }
+
+  undo(): void {
+    const step = this.done().at(-1);
+    if (!step) return;
+    this.done.update((steps) => steps.slice(0, -1));
+    if (this.show(step.inverses)) this.undone.update((steps) => [...steps, step]);
+  }
+
+  redo(): void {
+    const step = this.undone().at(-1);
+    if (!step) return;
+    this.undone.update((steps) => steps.slice(0, -1));
+    if (this.show(step.edits)) this.done.update((steps) => [...steps, { ...step, merge: undefined }]);
+  }
+
+  /** Waits until everything made so far is stored. */
+  async settled(): Promise<void> {
+    while (this.waiting().length > 0) await firstValueFrom(timer(50));
+  }
+
+  addPicture(id: string, picture: Picture): void {
+    this.site.update((site) => site && { ...site, pictures: { ...site.pictures, [id]: picture } });
+  }
+
+  setPath(path: string): void {
+    const page = this.page();
+    if (page) this.page.set({ ...page, path });
+    if (this.confirmed) this.confirmed = { ...this.confirmed, path };
+  }
+
+  /** Applies edits to the page shown and puts them on their way; the inverses, or nothing when they do not fit. */
+  private show(edits: readonly Edit[]): Edit[] | undefined {
+    const site = this.site();
+    const before = this.page();
+    if (!site || !before || edits.length === 0) return undefined;
+    try {
+      const { page, inverses } = applyEdits(site, before, edits);
+      this.page.set(page);
+      this.turns.next({ before, after: page, edits });
+      this.enqueue(page.id, edits);
+      return inverses;
+    } catch (error) {
+      if (!(error instanceof Problem)) throw error;
+      this.notices.next(error.message);
+      return undefined;
+    }
+  }
+
+  private enqueue(page: string, edits: readonly Edit[]): void {
+    const waiting: Waiting = { id: nanoid(), page, order: this.order++, edits };
+    this.waiting.update((list) => [...list, waiting]);
+    void this.outbox.keep(waiting).finally(() => this.send());
+  }
+
+  private async send(): Promise<void> {
+    if (this.sending) return;
+    this.sending = true;
+    for (let next = this.waiting()[0]; next; next = this.waiting()[0]) {
+      if (this.running.closed) break;
+      await this.sendOne(next);
+    }
+    this.sending = false;
+  }
+
+  private async sendOne(next: Waiting): Promise<void> {
+    try {
+      const log = await firstValueFrom(this.api.store(next.page, { id: next.id, base: this.revision, edits: next.edits }));
+      this.reached.set(true);
+      this.problem.set(undefined);
+      await this.outbox.drop(next.id);
+      for (const stored of log) this.heard(stored);
+      this.waiting.update((list) => list.filter((one) => one.id !== next.id));
+    } catch (error) {
+      const failure = failureOf(error);
+      if (failure.reached && [400, 404, 413, 422].includes(failure.status)) return this.refused(next, failure.problem);
+      this.reached.set(false);
+      this.problem.set(failure.status === 401 ? 'You are signed out. Sign in again in another tab: nothing is lost.' : failure.problem);
+      await firstValueFrom(timer(1000));
+    }
+  }
+
+  /** An edit the server would not take: kept aside, undone here, and said. */
+  private async refused(waiting: Waiting, problem: string): Promise<void> {
+    await this.outbox.refuse(waiting, problem);
+    this.waiting.update((list) => list.filter((one) => one.id !== waiting.id));
+    const page = this.page();
+    if (page) await firstValueFrom(this.api.logSince(page.id, this.revision)).then((log) => log.forEach((stored) => this.heard(stored)), () => undefined);
+    this.rebuild();
+    this.notices.next(`An edit could not be stored: ${problem} A copy of it is kept in this browser.`);
+  }
+
+  /** Takes in a stored batch, one's own or another's, when it is the next one. */
+  private heard(stored: Stored): void {
+    const site = this.site();
+    if (!site || !this.confirmed || stored.revision <= this.revision) return;
+    if (stored.revision !== this.revision + 1) return this.catchUp();
+    const own = this.waiting()[0]?.id === stored.id;
+    const alone = this.waiting().length === 0;
+    const before = this.confirmed;
+    this.confirmed = applyEdits(site, before, stored.edits).page;
+    this.revision = stored.revision;
+    if (own) this.waiting.update((list) => list.slice(1));
+    else if (alone) {
+      this.page.set(this.confirmed);
+      this.turns.next({ before, after: this.confirmed, edits: stored.edits });
+    } else this.rebuild();
+  }
+
+  private catchUp(): void {
+    const page = this.page();
+    if (page) this.running.add(this.api.logSince(page.id, this.revision).pipe(catchError(() => EMPTY)).subscribe((log) => log.forEach((stored) => this.heard(stored))));
+  }
+
+  /** The page shown, made anew from what is confirmed and what still waits. */
+  private rebuild(): void {
+    const site = this.site();
+    const before = this.page();
+    if (!site || !before || !this.confirmed) return;
+    let after = this.confirmed;
+    for (const waiting of this.waiting()) {
+      try {
+        after = applyEdits(site, after, waiting.edits).page;
+      } catch (error) {
+        if (!(error instanceof Problem)) throw error; // the server will refuse it too, and then it is said
+      }
+    }
+    this.page.set(after);
+    this.turns.next({ before, after, edits: 'all' });
+  }
+
+  /** What is stored on the page by anyone, as it happens; after a break, everything missed. */
+  private feed(id: string): Observable<Stored> {
+    return new Observable<Stored>((heard) => {
+      const source = new EventSource(`/api/pages/${id}/feed`);
+      source.onmessage = (message) => heard.next(JSON.parse(String(message.data)) as Stored); // our own server's words
+      source.onopen = () => this.catchUp();
+      return () => source.close();
+    }).pipe(switchMap((stored) => [stored]));
+  }
+}
