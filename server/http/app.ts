@@ -26,7 +26,7 @@ const policy = {
   'frame-src': ["'self'"],
   'frame-ancestors': ["'self'"],
   'object-src': ["'none'"],
-  'base-uri': ["'none'"],
+  'base-uri': ["'self'"],
   'form-action': ["'self'"],
 };
 

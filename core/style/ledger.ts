@@ -1,0 +1,115 @@
+import { kindOf, nameOf } from '../document/kinds/registry';
+import type { Page } from '../document/page';
+import type { Site } from '../document/site';
+import type { State } from '../document/style-map';
+import { partOf } from '../document/tree';
+import { declared, resolve, type Source } from './cascade';
+import { noEffect } from './effect';
+import { groups, properties, type Group } from './properties';
+
+/** A row of the ledger: one property, or a set of longhands that are read together. */
+export interface LedgerRow {
+  readonly label: string;
+  readonly properties: readonly string[];
+  /** What each longhand is called within the row. */
+  readonly parts: readonly string[];
+}
+
+const sides = ['top', 'right', 'bottom', 'left'];
+const corners = ['top-left', 'top-right', 'bottom-right', 'bottom-left'];
+const sets: readonly LedgerRow[] = [
+  { label: 'gap', properties: ['row-gap', 'column-gap'], parts: ['row', 'column'] },
+  { label: 'overflow', properties: ['overflow-x', 'overflow-y'], parts: ['x', 'y'] },
+  { label: 'padding', properties: sides.map((side) => `padding-${side}`), parts: sides },
+  { label: 'margin', properties: sides.map((side) => `margin-${side}`), parts: sides },
+  { label: 'inset', properties: sides, parts: sides },
+  { label: 'background-position', properties: ['background-position-x', 'background-position-y'], parts: ['x', 'y'] },
+  { label: 'border-radius', properties: corners.map((corner) => `border-${corner}-radius`), parts: corners.map((corner) => corner.replace('-', ' ')) },
+  ...['width', 'style', 'color'].map((what) => ({
+    label: `border-${what}`,
+    properties: sides.map((side) => `border-${side}-${what}`),
+    parts: sides,
+  })),
+];
+
+/** The rows of each group, in the ledger's order. */
+export const ledgerRows: Readonly<Record<Group, readonly LedgerRow[]>> = (() => {
+  const rows = Object.fromEntries(groups.map((group) => [group, [] as LedgerRow[]])) as Record<Group, LedgerRow[]>; // one list a group
+  for (const { name, group } of properties) {
+    const set = sets.find((one) => one.properties.includes(name));
+    if (!set) rows[group].push({ label: name, properties: [name], parts: [''] });
+    else if (set.properties[0] === name) rows[group].push(set);
+  }
+  return rows;
+})();
+
+/** What one cell of the ledger shows. */
+export interface LedgerCell {
+  readonly value: string;
+  /** The value is set on this part, at this breakpoint, in this state. */
+  readonly own: boolean;
+  /** Where it comes from, in short; empty for an own value. */
+  readonly from: string;
+  /** The same as a sentence. */
+  readonly sentence: string;
+  /** Why the property does nothing here, or undefined when it does. */
+  readonly noEffect: string | undefined;
+}
+
+function breakpointName(site: Site, id: string): string {
+  return site.breakpoints.find((one) => one.id === id)?.name ?? id;
+}
+
+/** A source in a few letters, seen from a breakpoint. */
+function shortly(site: Site, page: Page, source: Source, seenFrom: string): string {
+  switch (source.from) {
+    case 'own':
+      return `← ${breakpointName(site, source.breakpoint)}`;
+    case 'class':
+      return `.${source.name}${source.breakpoint === seenFrom ? '' : ` ← ${breakpointName(site, source.breakpoint)}`}`;
+    case 'element':
+      return `${source.name}${source.breakpoint === seenFrom ? '' : ` ← ${breakpointName(site, source.breakpoint)}`}`;
+    case 'kind':
+      return kindOf(source.name).word.toLowerCase();
+    case 'inherited':
+      return `↑ ${nameOf(partOf(page, source.part))}`;
+    case 'initial':
+      return 'initial';
+  }
+}
+
+function fully(site: Site, page: Page, source: Source): string {
+  switch (source.from) {
+    case 'own':
+      return `Set on this part at ${breakpointName(site, source.breakpoint)}.`;
+    case 'class':
+      return `From the class “${source.name}”, at ${breakpointName(site, source.breakpoint)}.`;
+    case 'element':
+      return `From the site’s style for ${source.name}, at ${breakpointName(site, source.breakpoint)}.`;
+    case 'kind':
+      return `What a ${kindOf(source.name).word.toLowerCase()} has by nature.`;
+    case 'inherited':
+      return `Inherited from ${nameOf(partOf(page, source.part))}. ${fully(site, page, source.source)}`;
+    case 'initial':
+      return 'The initial value of the standard.';
+  }
+}
+
+/** The cell of a property at a breakpoint: its value, whose it is, and whether it does anything. */
+export function ledgerCell(site: Site, page: Page, id: string, breakpoint: string, state: State, property: string): LedgerCell {
+  const { value, source } = resolve(site, page, id, breakpoint, state, property);
+  const own = partOf(page, id).style[breakpoint]?.[state]?.[property] !== undefined;
+  const from = own ? '' : shortly(site, page, source, breakpoint);
+  return { value, own, from, sentence: fully(site, page, source), noEffect: noEffect(site, page, id, breakpoint, property) };
+}
+
+/** Rows of a group in which the part itself declares something, its kind's nature left aside. */
+export function rowInUse(site: Site, page: Page, id: string, row: LedgerRow): boolean {
+  const part = partOf(page, id);
+  return site.breakpoints.some((one) =>
+    row.properties.some((property) => {
+      const found = declared(site, part, one.id, 'normal', property);
+      return found !== undefined && found.source.from !== 'kind';
+    }),
+  );
+}

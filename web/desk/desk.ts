@@ -1,0 +1,124 @@
+import { DatePipe } from '@angular/common';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { Title } from '@angular/platform-browser';
+import { FormsModule } from '@angular/forms';
+import { Router, RouterLink } from '@angular/router';
+import { firstValueFrom } from 'rxjs';
+import { Button } from 'primeng/button';
+import { Dialog } from 'primeng/dialog';
+import { InputText } from 'primeng/inputtext';
+import { PagePath } from '@core/document/page';
+import { Api, failureOf, type DeskFacts, type PageEntry } from '../services/api';
+import { nanoid } from 'nanoid';
+
+type Doing = { readonly what: 'new' } | { readonly what: 'rename' | 'delete' | 'copy'; readonly page: PageEntry };
+
+const headings = { new: 'New page', copy: 'Copy a page', rename: 'Title and path', delete: 'Delete the page' } as const;
+
+/** A client's site: its pages, to open, begin, copy, rename and delete. */
+@Component({
+  selector: 'fold-desk',
+  imports: [DatePipe, RouterLink, FormsModule, Button, Dialog, InputText],
+  templateUrl: './desk.html',
+  styleUrl: './desk.css',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Desk {
+  /** The site's id, from the address. */
+  readonly site = input.required<string>();
+  private readonly api = inject(Api);
+  private readonly router = inject(Router);
+  private readonly title = inject(Title);
+
+  protected readonly facts = signal<DeskFacts | undefined>(undefined);
+  protected readonly failure = signal<string | undefined>(undefined);
+  protected readonly doing = signal<Doing | undefined>(undefined);
+  protected readonly heading = computed(() => headings[this.doing()?.what ?? 'new']);
+  protected readonly pageTitle = signal('');
+  protected readonly path = signal('');
+  protected readonly pathTouched = signal(false);
+  protected readonly problem = signal<string | undefined>(undefined);
+  protected readonly busy = signal(false);
+
+  constructor() {
+    effect(() => void this.load(this.site()));
+    effect(() => this.title.setTitle(`${this.facts()?.site.name ?? 'Site'} · Fold Line`));
+  }
+
+  private async load(site: string): Promise<void> {
+    try {
+      this.facts.set(await firstValueFrom(this.api.desk(site)));
+    } catch (error) {
+      const failure = failureOf(error);
+      this.failure.set(failure.status === 404 ? 'There is no site at this address, or it is not yours to open.' : failure.problem);
+    }
+  }
+
+  protected begin(doing: Doing): void {
+    this.problem.set(undefined);
+    this.doing.set(doing);
+    const page = doing.what === 'new' ? undefined : doing.page;
+    this.pageTitle.set(page ? (doing.what === 'copy' ? `${page.title}, copy` : page.title) : '');
+    this.path.set(page && doing.what !== 'copy' ? page.path : '');
+    this.pathTouched.set(doing.what === 'rename');
+    if (doing.what === 'copy') this.path.set(this.pathFor(this.pageTitle()));
+  }
+
+  protected setTitle(title: string): void {
+    this.pageTitle.set(title);
+    if (!this.pathTouched()) this.path.set(this.pathFor(title));
+  }
+
+  protected setPath(path: string): void {
+    this.pathTouched.set(true);
+    this.path.set(path);
+  }
+
+  /** A path made from a title: `Fares & passes` → `/fares-passes`. */
+  private pathFor(title: string): string {
+    const words = title.toLowerCase().normalize('NFD').replace(/[^a-z0-9]+/g, '-').replace(/^-+|-+$/g, '');
+    return `/${words}`;
+  }
+
+  protected async confirm(): Promise<void> {
+    const doing = this.doing();
+    if (!doing || this.busy()) return;
+    const path = PagePath.safeParse(this.path());
+    if (doing.what !== 'delete' && this.pageTitle().trim() === '') return this.problem.set('A page needs a title.');
+    if (doing.what !== 'delete' && !path.success) return this.problem.set(path.error.issues[0]?.message);
+    this.busy.set(true);
+    try {
+      await this.carryOut(doing);
+      this.doing.set(undefined);
+      if (doing.what !== 'new') await this.load(this.site());
+    } catch (error) {
+      this.problem.set(failureOf(error).problem);
+    } finally {
+      this.busy.set(false);
+    }
+  }
+
+  private async carryOut(doing: Doing): Promise<void> {
+    const title = this.pageTitle().trim();
+    if (doing.what === 'new') {
+      const { id } = await firstValueFrom(this.api.newPage(this.site(), title, this.path()));
+      await this.router.navigate(['/pages', id]);
+    } else if (doing.what === 'copy') await firstValueFrom(this.api.newPage(this.site(), title, this.path(), doing.page.id));
+    else if (doing.what === 'delete') await firstValueFrom(this.api.deletePage(doing.page.id));
+    else await this.rename(doing.page, title);
+  }
+
+  private async rename(page: PageEntry, title: string): Promise<void> {
+    if (this.path() !== page.path) await firstValueFrom(this.api.setPath(page.id, this.path()));
+    if (title === page.title) return;
+    const facts = await firstValueFrom(this.api.page(page.id));
+    await firstValueFrom(
+      this.api.store(page.id, { id: nanoid(), base: facts.revision, edits: [{ do: 'set', part: facts.page.root, field: ['content', 'base', 'title'], value: title }] }),
+    );
+  }
+
+  protected stateOf(page: PageEntry): string {
+    if (page.live === null) return 'not published';
+    return page.live === page.revision ? 'live' : 'live, changed since';
+  }
+}

@@ -1,0 +1,84 @@
+import { inject, Injectable } from '@angular/core';
+import { parentOf } from '@core/document/tree';
+import { Bench, type LedgerGroup } from './bench';
+
+interface Command {
+  readonly keys: string;
+  readonly says: string;
+  readonly run: () => void;
+}
+
+export const ledgerGroups: readonly { readonly id: LedgerGroup; readonly word: string }[] = [
+  { id: 'flow', word: 'Flow' },
+  { id: 'box', word: 'Box' },
+  { id: 'space', word: 'Space' },
+  { id: 'place', word: 'Place' },
+  { id: 'type', word: 'Type' },
+  { id: 'fill', word: 'Fill' },
+  { id: 'edge', word: 'Edge' },
+  { id: 'content', word: 'Content' },
+];
+
+/** A keyboard event as it is written in the list: `Ctrl+Shift+Z`. */
+export function written(event: KeyboardEvent): string {
+  const key = event.key === ' ' ? 'Space' : event.key.length === 1 ? event.key.toUpperCase() : event.key;
+  const shifted = event.shiftKey && (event.key.length > 1 || /[A-Z]/i.test(event.key));
+  return [event.ctrlKey || event.metaKey ? 'Ctrl' : '', event.altKey ? 'Alt' : '', shifted ? 'Shift' : '', key].filter((part) => part !== '').join('+');
+}
+
+/** Every command with its key; the list under `?` is made from it. */
+@Injectable()
+export class Keys {
+  private readonly bench = inject(Bench);
+
+  readonly commands: readonly Command[] = [
+    { keys: 'Ctrl+Z', says: 'Undo', run: () => this.bench.session.undo() },
+    { keys: 'Ctrl+Shift+Z', says: 'Redo', run: () => this.bench.session.redo() },
+    { keys: 'Enter', says: 'Write in the selected text', run: () => this.bench.writeRequest.update((count) => count + 1) },
+    { keys: 'Escape', says: 'Select what holds the selection', run: () => this.selectParent() },
+    { keys: 'Delete', says: 'Delete the selection', run: () => this.bench.remove() },
+    { keys: 'Alt+D', says: 'Duplicate the selection', run: () => this.bench.duplicate() },
+    { keys: 'Alt+W', says: 'Wrap the selection in a container', run: () => this.bench.wrap() },
+    { keys: 'Alt+U', says: 'Unwrap: take the box away, keep what it holds', run: () => this.bench.unwrap() },
+    { keys: 'Alt+H', says: 'Hide or show the selection at this breakpoint', run: () => this.hide() },
+    { keys: 'Alt+ArrowUp', says: 'Move the selection before its neighbour', run: () => this.bench.step('before') },
+    { keys: 'Alt+ArrowDown', says: 'Move the selection behind its neighbour', run: () => this.bench.step('after') },
+    { keys: 'Alt+ArrowRight', says: 'Move the selection into the box before it', run: () => this.bench.step('in') },
+    { keys: 'Alt+ArrowLeft', says: 'Move the selection out of its box', run: () => this.bench.step('out') },
+    { keys: '/', says: 'Find a part to add', run: () => document.querySelector<HTMLElement>('[data-parts-search]')?.focus() },
+    { keys: '?', says: 'Show this list', run: () => this.bench.helpOpen.set(true) },
+    ...ledgerGroups.map(({ id, word }, index) => ({ keys: `Alt+${index + 1}`, says: `Ledger: ${word}`, run: () => this.bench.group.set(id) })),
+  ];
+
+  /** Runs the command of a key press that no field claims; says whether there was one. */
+  handle(event: KeyboardEvent): boolean {
+    if (event.defaultPrevented || this.isTyping(event)) return false;
+    const keys = written(event);
+    const command = this.commands.find((one) => one.keys === keys);
+    if (!command) return false;
+    if ((keys === 'Enter' || keys === 'Escape') && this.isControl(event)) return false;
+    event.preventDefault();
+    command.run();
+    return true;
+  }
+
+  private isTyping(event: KeyboardEvent): boolean {
+    const target = event.target as Element | null; // events of the frames too
+    return target?.closest?.('input:not([type=checkbox]), textarea, select, [contenteditable]') !== null && target?.closest !== undefined;
+  }
+
+  private isControl(event: KeyboardEvent): boolean {
+    const target = event.target as Element | null; // as above
+    return Boolean(target?.closest?.('button, a, [role=dialog], [role=menu]')) && target?.ownerDocument === document;
+  }
+
+  private hide(): void {
+    const chosen = this.bench.selected();
+    if (chosen && chosen.id !== chosen.page.root) this.bench.toggleShown(chosen.id, this.bench.active());
+  }
+
+  private selectParent(): void {
+    const chosen = this.bench.selected();
+    if (chosen) this.bench.select(parentOf(chosen.page, chosen.id));
+  }
+}

@@ -1,0 +1,118 @@
+import type { Patch } from '@core/compile/canvas';
+import type { ElementText, Run } from '@core/compile/markup';
+import type { Laid } from '@core/geometry/box';
+import type { Page } from '@core/document/page';
+
+/** Draws one page into the document of a leaf's frame, and changes only what a patch names. */
+export class LeafPainter {
+  private order: string[] = [];
+  /** The part being written in this leaf: its text is the writer's until writing ends. */
+  writing: string | undefined;
+
+  constructor(readonly document: Document) {}
+
+  /** Writes a whole compiled page. */
+  load(html: string, order: readonly string[]): void {
+    this.document.open();
+    this.document.write(html);
+    this.document.close();
+    this.order = [...order];
+  }
+
+  element(id: string): HTMLElement | null {
+    return this.document.querySelector<HTMLElement>(`[data-part="${CSS.escape(id)}"]`);
+  }
+
+  /** The part an element of the page belongs to. */
+  partAt(target: EventTarget | null): string | undefined {
+    const node = target as Node | null; // a frame's nodes fail the parent's instanceof
+    const element = node && node.nodeType === 1 ? (node as Element) : node?.parentElement;
+    return element?.closest<HTMLElement>('[data-part]')?.dataset['part'];
+  }
+
+  apply(patch: Patch): void {
+    for (const [id, text] of patch.elements) this.setElement(id, text);
+    for (const [parent, runs] of patch.arranged) this.arrange(parent, runs, patch.subtrees);
+    for (const [id, rule] of patch.rules) this.setRule(id, rule);
+  }
+
+  /** The boxes of all parts in px of the frame's viewport, with the direction each box's contents flow in. */
+  measure(page: Page): Laid[] {
+    const view = this.document.defaultView;
+    if (!view) return [];
+    const laid: Laid[] = [];
+    const visit = (id: string, depth: number): void => {
+      const element = this.element(id);
+      if (!element) return;
+      const { left, top, width, height } = element.getBoundingClientRect();
+      laid.push({ id, depth, axis: this.axisOf(view, element), box: { left, top, width, height } });
+      for (const child of page.parts[id]?.children ?? []) visit(child, depth + 1);
+    };
+    visit(page.root, 0);
+    return laid.filter((one) => one.box.width > 0 || one.box.height > 0);
+  }
+
+  private axisOf(view: Window, element: HTMLElement): 'row' | 'column' {
+    const style = view.getComputedStyle(element);
+    if (style.display.endsWith('flex')) return style.flexDirection.startsWith('row') ? 'row' : 'column';
+    if (style.display.endsWith('grid')) return style.gridTemplateColumns.trim().split(/\s+/).length > 1 ? 'row' : 'column';
+    return 'column';
+  }
+
+  private setRule(id: string, rule: string | undefined): void {
+    const style = this.document.getElementById('fold-own') as HTMLStyleElement | null; // written by compileCanvas
+    const layer = style?.sheet?.cssRules[0] as CSSLayerBlockRule | undefined; // its only rule
+    if (!layer) return;
+    const index = this.order.indexOf(id);
+    if (index !== -1) layer.deleteRule(index);
+    if (rule !== undefined && index !== -1) layer.insertRule(rule, index);
+    else if (rule !== undefined) layer.insertRule(rule, this.order.push(id) - 1);
+    else if (index !== -1) this.order.splice(index, 1);
+  }
+
+  private setElement(id: string, text: ElementText): void {
+    let element = this.element(id);
+    if (!element) return;
+    if (element.localName !== text.tag) element = this.retag(element, text.tag);
+    for (const name of element.getAttributeNames()) if (!(name in text.attributes) && name !== 'contenteditable') element.removeAttribute(name);
+    for (const [name, value] of Object.entries(text.attributes)) if (element.getAttribute(name) !== value) element.setAttribute(name, value);
+    if (text.inner !== undefined && id !== this.writing && element.innerHTML !== text.inner) element.innerHTML = text.inner;
+  }
+
+  private retag(element: HTMLElement, tag: string): HTMLElement {
+    const next = this.document.createElement(tag);
+    for (const { name, value } of [...element.attributes]) next.setAttribute(name, value);
+    next.append(...element.childNodes);
+    element.replaceWith(next);
+    return next;
+  }
+
+  private arrange(parent: string, runs: readonly Run[], subtrees: ReadonlyMap<string, string>): void {
+    const holder = this.element(parent);
+    if (!holder) return;
+    const wanted = runs.map((run) => {
+      const children = run.ids.flatMap((id) => this.element(id) ?? this.made(subtrees.get(id)) ?? []);
+      if (!run.main) return children;
+      const main = holder.querySelector(':scope > main') ?? this.document.createElement('main');
+      this.setChildren(main, children);
+      return [main];
+    });
+    this.setChildren(holder, wanted.flat());
+  }
+
+  /** Gives an element exactly these children, moving only those that stand elsewhere. */
+  private setChildren(holder: Element, children: readonly Element[]): void {
+    const keep = new Set(children);
+    for (const child of [...holder.children]) if (!keep.has(child)) child.remove();
+    children.forEach((child, index) => {
+      if (holder.children[index] !== child) holder.insertBefore(child, holder.children[index] ?? null);
+    });
+  }
+
+  private made(html: string | undefined): HTMLElement | undefined {
+    if (html === undefined) return undefined;
+    const template = this.document.createElement('template');
+    template.innerHTML = html;
+    return (template.content.firstElementChild as HTMLElement | null) ?? undefined; // compiled parts are HTML elements
+  }
+}

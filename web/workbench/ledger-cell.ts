@@ -1,0 +1,122 @@
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, signal, viewChild } from '@angular/core';
+import type { LedgerCell as Cell } from '@core/style/ledger';
+import { propertyOf } from '@core/style/properties';
+import { checkValue } from '@core/style/value';
+import { Bench } from './bench';
+import { stepped } from './stepped';
+
+/** One value of the ledger: text until it is focused, then a field. A bad value stays in it, marked, and is not stored. */
+@Component({
+  selector: 'fold-ledger-cell',
+  templateUrl: './ledger-cell.html',
+  styleUrl: './ledger-cell.css',
+  host: { '[class.own]': 'cell().own', '[class.idle]': 'cell().noEffect !== undefined', '[class.bad]': 'problem() !== undefined' },
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class LedgerCell {
+  readonly property = input.required<string>();
+  readonly breakpoint = input.required<string>();
+  readonly breakpointName = input.required<string>();
+  readonly cell = input.required<Cell>();
+  /** What the value is called within a row of several. */
+  readonly part = input('');
+  readonly narrow = input(false);
+  readonly menu = output<Event>();
+  readonly pickPicture = output<void>();
+
+  private readonly bench = inject(Bench);
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
+  private readonly field = viewChild<ElementRef<HTMLInputElement>>('field');
+  protected readonly editing = signal(false);
+  protected readonly problem = signal<string | undefined>(undefined);
+  /** What was typed and not accepted; shown until it is put right or dropped. */
+  protected readonly rejected = signal<string | undefined>(undefined);
+
+  protected readonly label = computed(() => `${this.property()} at ${this.breakpointName()}`);
+  protected readonly hint = computed(() => [this.label(), this.cell().sentence, this.cell().noEffect ?? ''].filter((line) => line !== '').join('\n'));
+  protected readonly isColour = computed(() => /color$/.test(this.property()));
+  protected readonly swatch = computed(() => {
+    const value = this.cell().value;
+    const token = /^var\(--([a-z0-9-]+)\)$/.exec(value)?.[1];
+    return token === undefined ? value : (this.bench.session.site()?.tokens[token] ?? '');
+  });
+  protected readonly choices = computed(() => {
+    const tokens = Object.keys(this.bench.session.site()?.tokens ?? {});
+    return [...(propertyOf(this.property())?.choices ?? []), ...(this.isColour() ? tokens.map((token) => `var(--${token})`) : [])];
+  });
+  protected readonly listId = computed(() => `choices-${this.property()}-${this.breakpoint()}`);
+
+  protected begin(): void {
+    if (this.editing()) return;
+    this.editing.set(true);
+    this.bench.breakpoint.set(this.breakpoint());
+    requestAnimationFrame(() => this.field()?.nativeElement.select());
+  }
+
+  protected keyed(event: KeyboardEvent): void {
+    const field = this.field()?.nativeElement;
+    if (!field) return;
+    if (event.key === 'Enter') {
+      event.preventDefault();
+      if (this.commit(field.value)) this.close();
+    } else if (event.key === 'Escape') {
+      event.stopPropagation();
+      this.rejected.set(undefined);
+      this.problem.set(undefined);
+      this.close();
+    } else if ((event.key === 'ArrowUp' || event.key === 'ArrowDown') && !event.altKey) {
+      const next = stepped(field.value, (event.key === 'ArrowUp' ? 1 : -1) * (event.shiftKey ? 10 : 1));
+      if (next === undefined) return;
+      event.preventDefault();
+      field.value = next;
+      this.commit(next);
+    }
+  }
+
+  protected left(event: Event): void {
+    if (!this.editing()) return;
+    this.commit((event.target as HTMLInputElement).value); // the cell's field
+    this.editing.set(false);
+  }
+
+  protected pickColour(event: Event): void {
+    this.commit((event.target as HTMLInputElement).value); // the colour field
+  }
+
+  private close(): void {
+    this.editing.set(false);
+    requestAnimationFrame(() => this.host.nativeElement.querySelector<HTMLElement>('.value')?.focus());
+  }
+
+  /** Stores what was typed; an emptied field takes the own value back. */
+  private commit(typed: string): boolean {
+    const site = this.bench.session.site();
+    if (!site) return false;
+    const text = typed.trim();
+    if (text === this.cell().value && this.rejected() === undefined) return true;
+    if (text === '') {
+      if (this.cell().own) this.bench.setStyle(this.breakpoint(), this.property(), undefined);
+      this.accept();
+      return true;
+    }
+    const checked = checkValue(site, this.property(), text);
+    const value = checked.ok ? checked.value : '';
+    if (!checked.ok || !(value.includes('var(') || value.includes('url(') || CSS.supports(this.property(), value))) {
+      this.problem.set(checked.ok ? `The browser does not know “${value}” for ${this.property()}.` : checked.problem);
+      this.rejected.set(text);
+      return false;
+    }
+    if (value !== this.cell().value || !this.cell().own) this.bench.setStyle(this.breakpoint(), this.property(), value);
+    this.accept();
+    return true;
+  }
+
+  private accept(): void {
+    this.problem.set(undefined);
+    this.rejected.set(undefined);
+  }
+
+  protected drop(): void {
+    this.accept();
+  }
+}

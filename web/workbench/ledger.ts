@@ -1,0 +1,145 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild } from '@angular/core';
+import type { MenuItem } from 'primeng/api';
+import { Menu } from 'primeng/menu';
+import { below, type Breakpoint } from '@core/document/breakpoint';
+import { columnShares, setSplit } from '@core/document/commands/columns';
+import { copyBelow, ownValue, styleEdit } from '@core/document/commands/style';
+import { commonSplits, readShares } from '@core/document/shares';
+import { Problem } from '@core/document/problem';
+import { ledgerCell, ledgerRows, type LedgerCell as Cell, type LedgerRow } from '@core/style/ledger';
+import { propertyOf } from '@core/style/properties';
+import { Bench, leafGap } from './bench';
+import { LedgerCell } from './ledger-cell';
+import { LedgerContent } from './ledger-content';
+import { PictureLibrary } from './picture-library';
+
+interface ShownCell {
+  readonly property: string;
+  readonly part: string;
+  readonly cell: Cell;
+}
+interface ShownColumn {
+  readonly breakpoint: Breakpoint;
+  readonly width: number;
+  readonly folded: boolean;
+  readonly own: number;
+  readonly cells: readonly ShownCell[];
+}
+interface ShownRow {
+  readonly row: LedgerRow;
+  readonly says: string;
+  readonly columns: readonly ShownColumn[];
+}
+
+/** The values of the selection: a row a property, a column a breakpoint, each column under its leaf. */
+@Component({
+  selector: 'fold-ledger',
+  imports: [LedgerCell, LedgerContent, Menu, PictureLibrary],
+  templateUrl: './ledger.html',
+  styleUrl: './ledger.css',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Ledger {
+  protected readonly bench = inject(Bench);
+  protected readonly gap = leafGap;
+  protected readonly splits = commonSplits;
+  private readonly cellMenu = viewChild.required<Menu>('cellMenu');
+  private readonly library = viewChild.required(PictureLibrary);
+  protected readonly menuItems = signal<MenuItem[]>([]);
+  protected readonly sharesProblem = signal<{ readonly breakpoint: string; readonly sentence: string } | undefined>(undefined);
+
+  protected readonly rows = computed<ShownRow[]>(() => {
+    const group = this.bench.group();
+    const chosen = this.bench.selected();
+    const site = this.bench.session.site();
+    if (group === 'content' || !chosen || !site) return [];
+    return ledgerRows[group].map((row) => ({
+      row,
+      says: row.properties.length === 1 ? (propertyOf(row.label)?.says ?? '') : row.properties.join(', '),
+      columns: this.bench.leaves().map(({ breakpoint, width, folded }) => {
+        const cells = row.properties.map((property, index) => ({
+          property,
+          part: row.parts[index] ?? '',
+          cell: ledgerCell(site, chosen.page, chosen.id, breakpoint.id, 'normal', property),
+        }));
+        return { breakpoint, width, folded, cells, own: cells.filter((one) => one.cell.own).length };
+      }),
+    }));
+  });
+
+  /** Shares of a columns part, by breakpoint. */
+  protected readonly shares = computed(() => {
+    const chosen = this.bench.selected();
+    const site = this.bench.session.site();
+    if (!chosen || !site || chosen.part.kind !== 'columns' || this.bench.group() !== 'flow') return undefined;
+    return this.bench.leaves().map(({ breakpoint, width, folded }) => ({
+      breakpoint,
+      width,
+      folded,
+      text: columnShares(site, chosen.page, chosen.id, breakpoint.id)?.map((share) => Math.round(share * 100) / 100).join(' / ') ?? 'own tracks',
+    }));
+  });
+
+  protected setShares(event: Event, breakpoint: string): void {
+    const field = event.target as HTMLInputElement; // the shares' field
+    const before = this.shares()?.find((one) => one.breakpoint.id === breakpoint)?.text;
+    if (field.value.trim() === before) return this.sharesProblem.set(undefined);
+    try {
+      this.split(breakpoint, readShares(field.value));
+      this.sharesProblem.set(undefined);
+    } catch (error) {
+      if (!(error instanceof Problem)) throw error;
+      this.sharesProblem.set({ breakpoint, sentence: error.message });
+    }
+  }
+
+  private split(breakpoint: string, shares: readonly number[]): void {
+    const chosen = this.bench.selected();
+    if (chosen) this.bench.attempt((site, page) => setSplit(site, page, chosen.id, breakpoint, shares));
+  }
+
+  protected openSplits(event: Event, breakpoint: string): void {
+    this.menuItems.set(commonSplits.map(({ name, shares }) => ({ label: name, command: () => this.split(breakpoint, shares) })));
+    this.cellMenu().show(event);
+  }
+
+  protected openMenu(event: Event, properties: readonly string[], breakpoint: Breakpoint): void {
+    const chosen = this.bench.selected();
+    const site = this.bench.session.site();
+    if (!chosen || !site) return;
+    const own = properties.filter((property) => ownValue(chosen.page, chosen.id, breakpoint.id, 'normal', property) !== undefined);
+    const under = below(site.breakpoints, breakpoint.id);
+    const names = under.map((one) => one.name).join(' and ');
+    this.menuItems.set([
+      {
+        label: 'Take back',
+        icon: 'pi pi-undo',
+        disabled: own.length === 0,
+        command: () => this.bench.attempt(() => own.map((property) => styleEdit(chosen.id, breakpoint.id, 'normal', property))),
+      },
+      {
+        label: under.length > 0 ? `Copy to ${names}` : 'Nothing lies below',
+        icon: 'pi pi-copy',
+        disabled: own.length === 0 || under.length === 0,
+        command: () =>
+          this.bench.attempt((_site, page) =>
+            own.flatMap((property) => copyBelow(site, chosen.id, breakpoint.id, 'normal', property, ownValue(page, chosen.id, breakpoint.id, 'normal', property) ?? '')),
+          ),
+      },
+    ]);
+    this.cellMenu().show(event);
+  }
+
+  protected pickBackground(breakpoint: string): void {
+    this.library().choose((picture) => {
+      const chosen = this.bench.selected();
+      if (!chosen) return;
+      this.bench.attempt((_site, page) => {
+        const set = (property: string, value: string) => styleEdit(chosen.id, breakpoint, 'normal', property, value);
+        const sized = ownValue(page, chosen.id, breakpoint, 'normal', 'background-size') !== undefined;
+        const fits = [set('background-size', 'cover'), set('background-position-x', 'center'), set('background-position-y', 'center')];
+        return [set('background-image', `url("picture:${picture}")`), ...(sized ? [] : fits)];
+      });
+    });
+  }
+}

@@ -1,0 +1,148 @@
+import { afterNextRender, ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, OnDestroy, signal } from '@angular/core';
+import { kindOf, nameOf } from '@core/document/kinds/registry';
+import type { Page } from '@core/document/page';
+import type { Laid } from '@core/geometry/box';
+import type { Drop } from '@core/geometry/drop-target';
+import { pathTo } from '@core/document/tree';
+import { Bench } from './bench';
+import { Dragging, type Surface } from './dragging';
+import { Glyph } from './glyph';
+
+interface Row {
+  readonly id: string;
+  readonly kind: string;
+  readonly name: string;
+  readonly words: string;
+  readonly depth: number;
+  readonly holds: boolean;
+  readonly open: boolean;
+  readonly hidden: readonly string[];
+}
+
+/** The tree of the page: reaches everything, takes drops, moves by keyboard. */
+@Component({
+  selector: 'fold-outline',
+  imports: [Glyph],
+  templateUrl: './outline.html',
+  styleUrl: './outline.css',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Outline implements OnDestroy, Surface {
+  protected readonly bench = inject(Bench);
+  private readonly dragging = inject(Dragging);
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
+  private readonly closed = signal<ReadonlySet<string>>(new Set());
+  protected readonly renaming = signal<string | undefined>(undefined);
+  private unregister: (() => void) | undefined;
+
+  protected readonly rows = computed<Row[]>(() => {
+    const page = this.bench.session.page();
+    if (!page) return [];
+    const rows: Row[] = [];
+    const visit = (id: string, depth: number): void => {
+      const part = page.parts[id]!;
+      const text = part.content.base['text'];
+      const open = !this.closed().has(id);
+      const hidden = this.bench.breakpoints().filter((one) => part.style[one.id]?.normal?.['display'] === 'none').map((one) => one.name);
+      rows.push({ id, kind: part.kind, name: nameOf(part), words: typeof text === 'string' && !part.name ? text : '', depth, holds: part.children.length > 0, open, hidden });
+      if (open) for (const child of part.children) visit(child, depth + 1);
+    };
+    for (const child of page.parts[page.root]?.children ?? []) visit(child, 0);
+    return rows;
+  });
+  protected readonly landing = computed(() => {
+    const landing = this.bench.landing();
+    return landing?.where === this.name ? landing.drop : undefined;
+  });
+
+  readonly name = 'outline';
+
+  constructor() {
+    afterNextRender(() => (this.unregister = this.dragging.register(this)));
+    effect(() => {
+      const chosen = this.bench.selected();
+      if (!chosen) return;
+      const above = pathTo(chosen.page, chosen.id).slice(0, -1);
+      if (above.some((id) => this.closed().has(id))) this.closed.update((closed) => new Set([...closed].filter((id) => !above.includes(id))));
+      requestAnimationFrame(() => this.rowElement(chosen.id)?.scrollIntoView({ block: 'nearest' }));
+    });
+  }
+
+  ngOnDestroy(): void {
+    this.unregister?.();
+  }
+
+  rect = (): DOMRect => this.host.nativeElement.getBoundingClientRect();
+  scale = (): number => 1;
+  scrollBy(y: number): void {
+    this.host.nativeElement.scrollBy(0, y);
+  }
+
+  /** Rows as boxes: a box's box reaches over the rows of what it holds, all of them flow in a column. */
+  measure = (page: Page): Laid[] => {
+    const own = this.rect();
+    const rows = this.rows();
+    const boxes = rows.map((row) => this.rowElement(row.id)?.getBoundingClientRect());
+    const laid: Laid[] = rows.flatMap((row, index) => {
+      const first = boxes[index];
+      if (!first) return [];
+      let last = index;
+      while (rows[last + 1] && rows[last + 1]!.depth > row.depth) last++;
+      const bottom = boxes[last]?.bottom ?? first.bottom;
+      return [{ id: row.id, depth: row.depth + 1, axis: 'column' as const, box: { left: 0, top: first.top - own.top, width: own.width, height: bottom - first.top } }];
+    });
+    return [{ id: page.root, depth: 0, axis: 'column', box: { left: 0, top: 0, width: own.width, height: own.height } }, ...laid];
+  };
+
+  private rowElement(id: string): HTMLElement | null {
+    return this.host.nativeElement.querySelector<HTMLElement>(`[data-row="${CSS.escape(id)}"]`);
+  }
+
+  protected press(event: PointerEvent, id: string): void {
+    if (event.button !== 0 || this.renaming() !== undefined) return;
+    this.bench.select(id);
+    this.dragging.press({ part: id }, { x: event.clientX, y: event.clientY });
+  }
+
+  protected toggle(event: Event, id: string): void {
+    event.stopPropagation();
+    this.closed.update((closed) => {
+      const next = new Set(closed);
+      if (!next.delete(id)) next.add(id);
+      return next;
+    });
+  }
+
+  protected keyed(event: KeyboardEvent, row: Row): void {
+    if (event.altKey || event.ctrlKey || event.metaKey || this.renaming() !== undefined) return;
+    const rows = this.rows();
+    const index = rows.findIndex((one) => one.id === row.id);
+    const go = (to: Row | undefined): void => {
+      if (!to) return;
+      this.bench.select(to.id);
+      requestAnimationFrame(() => this.rowElement(to.id)?.focus());
+    };
+    const moves: Readonly<Record<string, () => void>> = {
+      ArrowDown: () => go(rows[index + 1]),
+      ArrowUp: () => go(rows[index - 1]),
+      ArrowLeft: () => (row.holds && row.open ? this.toggle(event, row.id) : go(rows.slice(0, index).reverse().find((one) => one.depth < row.depth))),
+      ArrowRight: () => (row.holds && !row.open ? this.toggle(event, row.id) : go(rows[index + 1])),
+      F2: () => this.renaming.set(row.id),
+    };
+    const move = moves[event.key];
+    if (!move) return;
+    event.preventDefault();
+    move();
+  }
+
+  protected rename(event: Event, id: string): void {
+    if (this.renaming() !== id) return;
+    this.renaming.set(undefined);
+    const value = (event.target as HTMLInputElement).value.trim(); // the field of the row
+    const now = this.bench.session.page()?.parts[id]?.name ?? '';
+    if (value !== now) this.bench.attempt(() => [{ do: 'set', part: id, field: ['name'], ...(value !== '' && { value }) }]);
+  }
+
+  protected markTop = (drop: Drop): number => drop.mark.top + this.host.nativeElement.scrollTop;
+  protected kindWord = (kind: string): string => kindOf(kind).word;
+}

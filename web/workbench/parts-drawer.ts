@@ -1,0 +1,74 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { newThing } from '@core/document/commands/thing';
+import { kinds } from '@core/document/kinds/registry';
+import { Bench } from './bench';
+import { Dragging } from './dragging';
+import { Glyph } from './glyph';
+
+/** What can be added, searched by typing: a click adds by the selection, a drag lands where it is dropped. */
+@Component({
+  selector: 'fold-parts-drawer',
+  imports: [Glyph],
+  template: `
+    <input
+      type="search"
+      placeholder="Add a part …"
+      aria-label="Find a part to add"
+      data-parts-search
+      [value]="query()"
+      (input)="search($event)"
+      (keydown.enter)="addFirst()"
+      (keydown.escape)="query.set('')"
+    />
+    <div class="parts">
+      @for (kind of found(); track kind.kind) {
+        <button type="button" [title]="kind.purpose" [attr.data-add]="kind.kind" (pointerdown)="press($event, kind.kind)" (click)="add(kind.kind)">
+          <fold-glyph [kind]="kind.kind" />{{ kind.word }}
+        </button>
+      } @empty {
+        <p>No part is called that.</p>
+      }
+    </div>
+  `,
+  styles: `
+    :host { display: block; padding: 8px 8px 6px; border-bottom: 1px solid var(--line); }
+    input { width: 100%; font: inherit; padding: 4px 8px; border: 1px solid var(--line); border-radius: 4px; background: var(--sheet); color: inherit; }
+    .parts { display: grid; grid-template-columns: 1fr 1fr; gap: 2px 4px; margin-top: 6px; }
+    button { display: flex; align-items: center; gap: 7px; padding: 4px 6px; font: inherit; color: inherit; text-align: left; background: none; border: 1px solid transparent; border-radius: 4px; cursor: grab; touch-action: none; }
+    button:hover { background: var(--sheet); border-color: var(--line); }
+    p { grid-column: 1 / -1; padding: 4px 6px; color: var(--ink-soft); }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class PartsDrawer {
+  private readonly bench = inject(Bench);
+  private readonly dragging = inject(Dragging);
+  protected readonly query = signal('');
+  protected readonly found = computed(() => {
+    const words = this.query().trim().toLowerCase();
+    return kinds.filter((kind) => kind.group !== 'page' && `${kind.word} ${kind.purpose}`.toLowerCase().includes(words));
+  });
+  private dragged = false;
+
+  protected search(event: Event): void {
+    this.query.set((event.target as HTMLInputElement).value); // the search field
+  }
+
+  protected addFirst(): void {
+    const first = this.found()[0];
+    if (first) this.bench.add(first.kind);
+  }
+
+  protected add(kind: string): void {
+    if (!this.dragged) this.bench.add(kind);
+    this.dragged = false;
+  }
+
+  protected press(event: PointerEvent, kind: string): void {
+    const site = this.bench.session.site();
+    if (!site || event.button !== 0) return;
+    this.dragged = false;
+    this.dragging.press(newThing(site, kind), { x: event.clientX, y: event.clientY });
+    window.addEventListener('pointerup', () => (this.dragged = this.bench.dragged() !== undefined), { once: true, capture: true });
+  }
+}

@@ -1,0 +1,89 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { firstValueFrom } from 'rxjs';
+import { Button } from 'primeng/button';
+import { Dialog } from 'primeng/dialog';
+import type { Picture } from '@core/document/site';
+import { Api, failureOf } from '../services/api';
+import { canvasAddresses } from '../services/addresses';
+import { Bench } from './bench';
+
+/** The site's pictures: search, upload, describe, choose. */
+@Component({
+  selector: 'fold-picture-library',
+  imports: [Button, Dialog],
+  templateUrl: './picture-library.html',
+  styleUrl: './picture-library.css',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class PictureLibrary {
+  private readonly api = inject(Api);
+  private readonly bench = inject(Bench);
+  protected readonly open = signal(false);
+  protected readonly query = signal('');
+  protected readonly busy = signal('');
+  protected readonly problem = signal<string | undefined>(undefined);
+  private chosen: ((id: string) => void) | undefined;
+
+  protected readonly pictures = computed(() => {
+    const site = this.bench.session.site();
+    if (!site) return [];
+    const words = this.query().trim().toLowerCase();
+    const address = canvasAddresses(site.id).pictures;
+    return Object.entries(site.pictures)
+      .filter(([, picture]) => `${picture.name} ${picture.alt}`.toLowerCase().includes(words))
+      .map(([id, picture]) => ({ id, picture, address: address + picture.files[0]!.file }));
+  });
+
+  /** Opens the library; calls back with the picture that is chosen. */
+  choose(chosen: (id: string) => void): void {
+    this.chosen = chosen;
+    this.problem.set(undefined);
+    this.open.set(true);
+  }
+
+  protected take(id: string): void {
+    this.open.set(false);
+    this.chosen?.(id);
+  }
+
+  protected search(event: Event): void {
+    this.query.set((event.target as HTMLInputElement).value); // the search field
+  }
+
+  protected async upload(event: Event): Promise<void> {
+    const field = event.target as HTMLInputElement; // the file field
+    const files = [...(field.files ?? [])];
+    this.problem.set(undefined);
+    for (const file of files) {
+      this.busy.set(`Uploading ${file.name} …`);
+      await this.uploadOne(file);
+    }
+    this.busy.set('');
+    field.value = '';
+  }
+
+  private async uploadOne(file: File): Promise<void> {
+    const site = this.bench.session.site();
+    if (!site) return;
+    try {
+      const { id, picture } = await firstValueFrom(this.api.upload(site.id, file));
+      this.bench.session.addPicture(id, picture);
+    } catch (error) {
+      this.problem.set(`${file.name}: ${failureOf(error).problem}`);
+    }
+  }
+
+  protected async describe(event: Event, id: string): Promise<void> {
+    const site = this.bench.session.site();
+    const alt = (event.target as HTMLInputElement).value; // the picture's own field
+    if (!site) return;
+    try {
+      const { picture } = await firstValueFrom(this.api.describe(site.id, id, alt));
+      this.bench.session.addPicture(id, picture);
+    } catch (error) {
+      this.problem.set(failureOf(error).problem);
+    }
+  }
+
+  protected sizeOf = (picture: Picture): string => `${picture.width} × ${picture.height}`;
+}

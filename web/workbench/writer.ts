@@ -1,0 +1,83 @@
+import { kindOf } from '@core/document/kinds/registry';
+import type { Bench } from './bench';
+import type { LeafPainter } from './leaf-painter';
+
+/** Typing straight on the page: one part at a time becomes editable, and what is typed becomes edits. */
+export class Writer {
+  private element: HTMLElement | undefined;
+  private id = '';
+  private key = '';
+  private single = false;
+  private due: ReturnType<typeof setTimeout> | undefined;
+
+  constructor(
+    private readonly painter: LeafPainter,
+    private readonly bench: Bench,
+    private readonly breakpoint: string,
+  ) {}
+
+  get isWriting(): boolean {
+    return this.element !== undefined;
+  }
+
+  holds(target: EventTarget | null): boolean {
+    return this.element !== undefined && this.painter.partAt(target) === this.id;
+  }
+
+  /** Opens a part for writing where its kind has a text of its own. */
+  begin(id: string): void {
+    this.end();
+    const part = this.bench.session.page()?.parts[id];
+    const field = part && kindOf(part.kind).fields.find((one) => one.onPage);
+    const element = this.painter.element(id);
+    if (!field || !element) return;
+    this.id = id;
+    this.key = field.key;
+    this.single = field.editor === 'line';
+    this.element = element;
+    this.painter.writing = id;
+    this.bench.select(id, this.breakpoint);
+    element.contentEditable = 'plaintext-only';
+    element.focus();
+    this.painter.document.getSelection()?.selectAllChildren(element);
+    element.addEventListener('input', this.typed);
+    element.addEventListener('blur', this.left);
+  }
+
+  /** Handles a key while writing; the page's own commands are not for it. */
+  keyed(event: KeyboardEvent): boolean {
+    if (!this.element) return false;
+    if (event.key === 'Escape' || (event.key === 'Enter' && (this.single || event.ctrlKey))) {
+      event.preventDefault();
+      this.end();
+    }
+    return true;
+  }
+
+  end(): void {
+    const element = this.element;
+    if (!element) return;
+    this.flush();
+    element.removeEventListener('input', this.typed);
+    element.removeEventListener('blur', this.left);
+    this.element = undefined;
+    this.painter.writing = undefined;
+    element.removeAttribute('contenteditable');
+    this.painter.document.getSelection()?.removeAllRanges();
+  }
+
+  private readonly typed = (): void => {
+    clearTimeout(this.due);
+    this.due = setTimeout(() => this.flush(), 150);
+  };
+
+  private readonly left = (): void => this.end();
+
+  private flush(): void {
+    clearTimeout(this.due);
+    if (!this.element) return;
+    const text = this.element.innerText.replace(/\u00a0/g, ' ').replace(/\n$/, '');
+    const now = this.bench.session.page()?.parts[this.id]?.content.base[this.key];
+    if (text !== now) this.bench.setContent(this.id, this.key, text);
+  }
+}
