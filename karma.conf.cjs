@@ -1,4 +1,5 @@
 const { mkdirSync, writeFileSync } = require('node:fs');
+process.env.CHROME_BIN ??= process.env.FOLD_CHROMIUM ?? '/usr/bin/chromium';
 
 /** Leaves the count of passed and failed tests where the test command reads it. */
 function CountReporter() {

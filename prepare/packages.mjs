@@ -13,7 +13,7 @@ export function npmPackages() {
   const lock = createHash('sha256').update(readFileSync('package-lock.json')).digest('hex');
   if (existsSync(mark) && readFileSync(mark, 'utf8') === lock) return;
   say('Installing npm packages …');
-  const done = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { stdio: 'inherit' });
+  const done = spawnSync('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error'], { stdio: 'inherit' });
   if (done.status !== 0) give('The npm packages could not be installed; see the lines above.');
   writeFileSync(mark, lock);
 }

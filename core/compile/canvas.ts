@@ -9,9 +9,9 @@ import { nestedRule, sharedCss } from './rules';
 
 const markedById: Marking = (id) => ({ part: id });
 
-/** Shown in the editor alone, in the weakest layer: an empty box keeps a height one can drop into. */
+/** In the editor alone: no scrollbar takes width from the screen, and, in the weakest layer, an empty box keeps a height one can drop into. */
 const hints =
-  '@layer hint{:is(section,div,header,footer,nav,aside,article):empty{min-height:72px;outline:1px dashed #8a8172;outline-offset:-6px}body:empty{min-height:100vh}}';
+  'html{scrollbar-width:none}@layer hint{:is(section,div,header,footer,nav,aside,article):empty{min-height:72px;outline:1px dashed #8a8172;outline-offset:-6px}body:empty{min-height:100vh}}';
 
 /** The rule of a part's own style on the canvas. */
 export const canvasRule = (site: Site, page: Page, id: string, addresses: Addresses): string =>

@@ -1,7 +1,7 @@
 import { mediaOf, outwards } from '../document/breakpoint';
 import { kinds } from '../document/kinds/registry';
 import type { Site } from '../document/site';
-import { states, type State, type StyleMap } from '../document/style-map';
+import { states, type Declarations, type State, type StyleMap } from '../document/style-map';
 import { fontOf } from '../style/fonts';
 import { declarationsText, type Addresses } from './declarations';
 
@@ -55,6 +55,12 @@ export function nestedRule(site: Site, selector: string, style: StyleMap, addres
 
 const layer = (name: string, rules: string): string => (rules === '' ? '' : `@layer ${name}{${rules}}`);
 
+/** What the browser's own sheet says of a tag already (HTML, sections 15.3 and 15.4). */
+function byBrowser(tag: string): Declarations {
+  if (tag === 'img') return { 'overflow-x': 'clip', 'overflow-y': 'clip' };
+  return /^(body|p|h[1-6])$/.test(tag) ? { display: 'block' } : {};
+}
+
 /** What kinds are by nature, for the tags and kinds in use; every part counts its border and padding into its size. */
 function kindRules(site: Site, used: (kind: string, tag: string) => boolean, addresses: Addresses): string {
   const base = outwards(site.breakpoints)[0]!.id;
@@ -62,7 +68,8 @@ function kindRules(site: Site, used: (kind: string, tag: string) => boolean, add
   for (const kind of kinds)
     for (const tag of kind.tags) {
       if (!used(kind.kind, tag)) continue;
-      const { 'box-sizing': _everywhere, ...own } = kind.defaults(tag);
+      const { 'box-sizing': _everywhere, ...rest } = kind.defaults(tag);
+      const own = Object.fromEntries(Object.entries(rest).filter(([name, value]) => byBrowser(tag)[name] !== value));
       const selector = kind.mark === undefined ? tag : `.${kind.mark}`;
       styled.set(selector, { selector, style: { [base]: { normal: own } } });
     }

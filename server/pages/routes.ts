@@ -70,14 +70,19 @@ export function pageRoutes(service: Service): Router {
     response.status(204).end();
   });
 
+  exportRoutes(service, router);
+  return router;
+}
+
+/** The page and its site as files, in the open format. */
+function exportRoutes(service: Service, router: Router): void {
   const attach = (name: string): Record<string, string> => ({ 'content-disposition': `attachment; filename="${name}"` });
   router.get('/pages/:page/export/page.json', async (request, response) => {
     const { page } = await pageFor(service, request, parameter(request, 'page'));
-    response.set(attach('page.json')).send(JSON.stringify(page.document, null, 2));
+    response.set(attach('page.json')).type('json').send(JSON.stringify(page.document, null, 2));
   });
   router.get('/pages/:page/export/site.json', async (request, response) => {
     const { site } = await pageFor(service, request, parameter(request, 'page'));
-    response.set(attach('site.json')).send(JSON.stringify(site.document, null, 2));
+    response.set(attach('site.json')).type('json').send(JSON.stringify(site.document, null, 2));
   });
-  return router;
 }

@@ -127,12 +127,17 @@ export class Outline implements OnDestroy, Surface {
       ArrowUp: () => go(rows[index - 1]),
       ArrowLeft: () => (row.holds && row.open ? this.toggle(event, row.id) : go(rows.slice(0, index).reverse().find((one) => one.depth < row.depth))),
       ArrowRight: () => (row.holds && !row.open ? this.toggle(event, row.id) : go(rows[index + 1])),
-      F2: () => this.renaming.set(row.id),
+      F2: () => this.beginRename(row.id),
     };
     const move = moves[event.key];
     if (!move) return;
     event.preventDefault();
     move();
+  }
+
+  protected beginRename(id: string): void {
+    this.renaming.set(id);
+    requestAnimationFrame(() => this.host.nativeElement.querySelector<HTMLInputElement>('[data-rename]')?.select());
   }
 
   protected rename(event: Event, id: string): void {

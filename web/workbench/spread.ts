@@ -36,7 +36,7 @@ export class Spread implements OnDestroy {
 
   protected reachOf(breakpoint: { reach: string; limit?: number | undefined }): string {
     if (breakpoint.reach === 'base') return 'base';
-    return breakpoint.reach === 'down' ? `up to ${breakpoint.limit}` : `from ${breakpoint.limit}`;
+    return breakpoint.reach === 'down' ? `≤ ${breakpoint.limit}` : `≥ ${breakpoint.limit}`;
   }
 
   protected toggleOpen(id: string): void {

@@ -79,7 +79,7 @@ export class Workbench implements OnInit, OnDestroy {
 
   ngOnInit(): void {
     this.notices.add(this.session.notices.subscribe((detail) => this.messages.add({ severity: 'warn', detail, life: 8000 })));
-    this.session.open(this.page()).catch((error: unknown) => {
+    this.session.open(this.page()).then(() => this.bench.select(this.session.page()?.root)).catch((error: unknown) => {
       const failure = failureOf(error);
       this.failure.set(failure.status === 404 ? 'There is no page at this address, or it is not yours to open.' : failure.problem);
     });

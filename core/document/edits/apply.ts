@@ -115,7 +115,7 @@ function move(page: Page, edit: Move): Applied {
   };
 }
 
-type Tree = { readonly [key: string]: unknown };
+type Tree = Readonly<Record<string, unknown>>;
 
 /** A copy of nested records in which one leaf is set, or unset and its empty branches with it. */
 function withLeaf(tree: Tree, path: readonly string[], value: unknown): Tree {

@@ -18,7 +18,6 @@ export const buttonKind: Kind = {
   ],
   defaults: () => ({
     ...noMargins,
-    display: 'block',
     width: 'fit-content',
     'padding-top': '12px',
     'padding-right': '24px',

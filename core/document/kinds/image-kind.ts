@@ -37,7 +37,7 @@ export const imageKind: Kind = {
     { key: 'picture', label: 'picture', editor: 'picture' },
     { key: 'alt', label: 'alt text', editor: 'line' },
   ],
-  defaults: () => ({ ...noMargins, display: 'block', width: '100%', height: 'auto', 'min-width': '0px' }),
+  defaults: () => ({ ...noMargins, width: '100%', height: 'auto', 'min-width': '0px', 'overflow-x': 'clip', 'overflow-y': 'clip' }),
   markup: (content, context) => ({ attributes: source(content['picture'], String(content['alt'] ?? ''), context) }),
   fresh: () => ({ tag: 'img', content: { base: { alt: '' } }, style: {} }),
 };

@@ -3,6 +3,7 @@ import type { Declarations } from '../style-map';
 /** Parts start with no margins of their own: space comes from the parent's gap and padding. */
 export const noMargins: Declarations = {
   'box-sizing': 'border-box',
+  display: 'block',
   'margin-top': '0px',
   'margin-right': '0px',
   'margin-bottom': '0px',

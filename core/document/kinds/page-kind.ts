@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import type { Kind } from './kind';
+import { noMargins } from './no-margins';
 
 export const pageKind: Kind = {
   kind: 'page',
@@ -13,13 +14,7 @@ export const pageKind: Kind = {
     { key: 'title', label: 'title', editor: 'line' },
     { key: 'description', label: 'description', editor: 'lines' },
   ],
-  defaults: () => ({
-    'box-sizing': 'border-box',
-    'margin-top': '0px',
-    'margin-right': '0px',
-    'margin-bottom': '0px',
-    'margin-left': '0px',
-  }),
+  defaults: () => noMargins,
   markup: () => ({}),
   fresh: () => ({ tag: 'body', content: { base: { title: 'Untitled', description: '' } }, style: {} }),
 };

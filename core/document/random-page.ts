@@ -1,0 +1,121 @@
+import { kindOf, mayHold } from './kinds/registry';
+import { blankPage, type Page, type Part } from './page';
+import { blankSite, type Site } from './site';
+import { states, type Declarations, type StyleMap } from './style-map';
+import { properties } from '../style/properties';
+
+/** Random sites, pages and styles for tests: the same for the same seed. */
+export class RandomPages {
+  private state: number;
+
+  constructor(seed: number) {
+    this.state = seed | 0;
+  }
+
+  /** A number from 0 up to but not including 1 (mulberry32). */
+  number(): number {
+    this.state = (this.state + 0x6d2b79f5) | 0;
+    let t = Math.imul(this.state ^ (this.state >>> 15), 1 | this.state);
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+  }
+
+  below(limit: number): number {
+    return Math.floor(this.number() * limit);
+  }
+
+  pick<T>(list: readonly T[]): T {
+    const one = list[this.below(list.length)];
+    if (one === undefined) throw new Error('Nothing to pick from.');
+    return one;
+  }
+
+  chance(share: number): boolean {
+    return this.number() < share;
+  }
+
+  /** A value that the property's grammar allows. */
+  value(property: string): string {
+    const length = `${this.pick([0, 1, 4, 7.5, 12, 24, 60])}${this.pick(['px', 'px', 'em', 'rem', '%', 'vw'])}`;
+    const plain = length.replace('%', 'px');
+    if (/color$/.test(property)) return this.pick(['#22333b', '#fff', 'rgb(140 47 57 / 0.5)', 'oklch(60% 0.1 200)', 'var(--ink)', 'transparent']);
+    if (/^(padding|margin|top|right|bottom|left)/.test(property)) return length;
+    if (/width$|height$|basis$/.test(property) && !property.startsWith('border') && property !== 'line-height') return this.pick([length, '50%', '12ch', '40vh']);
+    if (/radius$|^border-.*width$|gap$/.test(property)) return plain;
+    if (property === 'font-size') return this.pick(['12px', '1.25rem', '1.5em', '90%', 'larger']);
+    if (property === 'font-family') return this.pick(['serif', '"Spline Sans Mono", monospace', 'sans-serif']);
+    if (property === 'grid-template-columns') return this.pick(['1fr', '1fr 2fr', 'repeat(3, 1fr)', 'minmax(40px, 1fr) 100px']);
+    if (property === 'background-image') return this.pick(['none', 'linear-gradient(90deg, #fff, #0008)', 'radial-gradient(red, blue)']);
+    if (property === 'box-shadow') return this.pick(['none', '0 1px 3px rgb(0 0 0 / 0.3)']);
+    return this.pick(properties.find((one) => one.name === property)?.choices ?? ['inherit']);
+  }
+
+  declarations(most: number): Declarations {
+    const out: Declarations = {};
+    for (let count = this.below(most + 1); count > 0; count--) {
+      const { name } = this.pick(properties);
+      out[name] = this.chance(0.05) ? this.pick(['inherit', 'initial']) : this.value(name);
+    }
+    return out;
+  }
+
+  style(site: Pick<Site, 'breakpoints'>, most: number): StyleMap {
+    const style: StyleMap = {};
+    for (const breakpoint of site.breakpoints) {
+      for (const state of states) {
+        if (!this.chance(state === 'normal' ? 0.6 : 0.08)) continue;
+        const declarations = this.declarations(most);
+        if (Object.keys(declarations).length > 0) style[breakpoint.id] = { ...style[breakpoint.id], [state]: declarations };
+      }
+    }
+    return style;
+  }
+
+  site(): Site {
+    const blank = { ...blankSite('random', 'Random', 'random'), tokens: { ink: '#22333b' }, fonts: [] };
+    const tags = ['body', 'h1', 'h2', 'p', 'a', 'section', 'div'];
+    return {
+      ...blank,
+      elements: Object.fromEntries(tags.filter(() => this.chance(0.6)).map((tag) => [tag, this.style(blank, 3)])),
+      classes: ['card', 'measure', 'loud'].map((name) => ({ name, style: this.style(blank, 3) })),
+    };
+  }
+
+  /** A page with about so many parts. */
+  page(site: Site, size: number): Page {
+    const blank = blankPage('random-page', 'A random page', '/');
+    const parts: Record<string, Part> = { ...blank.parts };
+    let count = 0;
+    const inner = ['section', 'container', 'columns', 'column', 'heading', 'text', 'image', 'button'];
+    while (count < size) {
+      const holders = Object.keys(parts).filter((id) => kindOf(parts[id]!.kind).holds.length > 0);
+      const parent = this.pick(holders);
+      const kinds = inner.filter((kind) => mayHold(parts[parent]!.kind, kind));
+      const id = `p${++count}`;
+      parts[id] = this.part(site, this.pick(kinds));
+      const children = parts[parent]!.children;
+      parts[parent] = { ...parts[parent]!, children: children.toSpliced(this.below(children.length + 1), 0, id) };
+    }
+    return { ...blank, parts };
+  }
+
+  part(site: Site, kind: string): Part {
+    const entry = kindOf(kind);
+    return {
+      kind,
+      children: [],
+      tag: this.pick(entry.tags.filter((tag) => tag !== 'nav')),
+      classes: ['card', 'measure', 'loud'].filter(() => this.chance(0.2)),
+      style: this.style(site, 5),
+      content: { base: this.content(kind) },
+      attributes: this.chance(0.1) ? { title: 'A “title” & <more>' } : {},
+    };
+  }
+
+  private content(kind: string): Record<string, unknown> {
+    const text = this.pick(['One', 'Two words', 'Less < more & "quoted"', 'A line\nand another']);
+    if (kind === 'image') return { alt: text };
+    if (kind === 'button') return { text, link: this.pick(['', '/fares', '#place', 'https://tidewick.example/', 'mailto:kiosk@tidewick.example']) };
+    return kind === 'heading' || kind === 'text' ? { text } : {};
+  }
+}

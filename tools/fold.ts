@@ -1,0 +1,79 @@
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { parseArgs } from 'node:util';
+import * as z from 'zod';
+import { compile } from '@core/compile/compile';
+import { readPage, readSite } from '@core/document/edits/check-page';
+import { Page } from '@core/document/page';
+import { Problem, type Place } from '@core/document/problem';
+import { Site } from '@core/document/site';
+
+const usage = `fold compile PAGE.json --site SITE.json --out DIR
+fold schema page|site`;
+
+/** A fault in what the command was given; told in one line. */
+class Fault extends Error {}
+
+function readJson(file: string): unknown {
+  let text: string;
+  try {
+    text = readFileSync(file, 'utf8');
+  } catch (error) {
+    throw new Fault(`${file}: cannot be read (${error instanceof Error ? error.message : String(error)})`);
+  }
+  try {
+    return JSON.parse(text);
+  } catch (error) {
+    throw new Fault(`${file}: is not JSON (${error instanceof Error ? error.message : String(error)})`);
+  }
+}
+
+/** The place of a problem as a path into the file: `parts.p1.style.wide.normal.color`. */
+function pathOf({ part, breakpoint, state, property, field }: Place): string {
+  if (field !== undefined && part === undefined) return field;
+  const style = property === undefined ? [] : ['style', breakpoint, state, property];
+  return [...(part === undefined ? [] : ['parts', part]), ...style, field].filter((step) => step !== undefined && step !== '').join('.');
+}
+
+function checked<T>(file: string, read: (data: unknown) => T): T {
+  const data = readJson(file);
+  try {
+    return read(data);
+  } catch (error) {
+    if (!(error instanceof Problem)) throw error;
+    throw new Fault(`${file}: ${[pathOf(error.place), error.message].filter((piece) => piece !== '').join(': ')}`);
+  }
+}
+
+function compileFiles(pageFile: string | undefined, siteFile: string | undefined, out: string | undefined): void {
+  if (pageFile === undefined || siteFile === undefined || out === undefined) throw new Fault(usage);
+  const site = checked(siteFile, readSite);
+  const page = checked(pageFile, (data) => readPage(site, data));
+  const { html, css } = compile(site, page);
+  try {
+    mkdirSync(out, { recursive: true });
+    writeFileSync(join(out, 'index.html'), html);
+    writeFileSync(join(out, 'style.css'), css);
+  } catch (error) {
+    throw new Fault(`${out}: cannot be written (${error instanceof Error ? error.message : String(error)})`);
+  }
+}
+
+function printSchema(which: string | undefined): void {
+  const schema = which === 'page' ? Page : which === 'site' ? Site : undefined;
+  if (!schema) throw new Fault(usage);
+  console.log(JSON.stringify(z.toJSONSchema(schema, { io: 'input' }), null, 2));
+}
+
+try {
+  const { values, positionals } = parseArgs({ allowPositionals: true, options: { site: { type: 'string' }, out: { type: 'string' } } });
+  const [command, subject] = positionals;
+  if (command === 'compile') compileFiles(subject, values.site, values.out);
+  else if (command === 'schema') printSchema(subject);
+  else throw new Fault(usage);
+} catch (error) {
+  const usageFault = error instanceof TypeError && 'code' in error;
+  if (!(error instanceof Fault) && !usageFault) throw error;
+  console.error(error.message);
+  process.exitCode = 1;
+}
