@@ -73,7 +73,7 @@ function kindRules(site: Site, used: (kind: string, tag: string) => boolean, add
       const selector = kind.mark === undefined ? tag : `.${kind.mark}`;
       styled.set(selector, { selector, style: { [base]: { normal: own } } });
     }
-  return `*{box-sizing:border-box}main{display:contents}${layerRules(site, [...styled.values()], addresses)}`;
+  return `body,body *{box-sizing:border-box}main{display:contents}${layerRules(site, [...styled.values()], addresses)}`;
 }
 
 function fontFaces(site: Site, addresses: Addresses): string {

@@ -37,6 +37,7 @@ function cleanName(name: string): string {
  * @throws Refusal with the reason when the file is no picture, damaged or too large
  */
 export async function scalePicture(name: string, bytes: Buffer): Promise<Scaled> {
+  if (bytes.length === 0) throw new Refusal(400, 'This file is empty, not a picture.');
   const source = looksLikeSvg(bytes) ? Buffer.from(cleanSvg(bytes.toString('utf8'))) : bytes;
   const read = sharp(source, { limitInputPixels: mostPixels, failOn: 'error' });
   const facts = await read.metadata().catch((error: Error) => {

@@ -11,7 +11,7 @@ import { copyOf, freshPart } from './thing';
 
 /** Selected parts without those that lie inside others of them, in the order given. */
 export const outermost = (page: Page, ids: readonly string[]): string[] =>
-  ids.filter((id) => id !== page.root && !ids.some((other) => other !== id && isWithin(page, id, other)));
+  ids.filter((id) => id !== page.root && !ids.some((other) => other !== id && other !== page.root && isWithin(page, id, other)));
 
 /** Removes parts with all they hold. */
 export const removeParts = (page: Page, ids: readonly string[]): Edit[] =>

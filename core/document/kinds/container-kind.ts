@@ -7,7 +7,7 @@ export const containerKind: Kind = {
   kind: 'container',
   word: 'Container',
   purpose: 'A box that lays out what it holds, in a column, a row or a grid.',
-  tags: ['div', 'article', 'aside', 'nav', 'header', 'footer'],
+  tags: ['div', 'article', 'aside', 'nav'],
   group: 'box',
   holds: ['box', 'widget'],
   content: z.strictObject({}),

@@ -1,0 +1,91 @@
+import fc from 'fast-check';
+import { duplicate, removeParts, wrap } from '../document/commands/arrange';
+import { place } from '../document/commands/place';
+import { newThing } from '../document/commands/thing';
+import { applyEdits } from '../document/edits/apply';
+import type { Edit } from '../document/edits/edit';
+import { Problem } from '../document/problem';
+import { RandomPages } from '../document/random-page';
+import type { Page } from '../document/page';
+import type { Site } from '../document/site';
+import { subtree } from '../document/tree';
+import { properties } from '../style/properties';
+import { LeafPainter } from '../../web/workbench/leaf-painter';
+import { compileCanvas, recompile } from './canvas';
+
+const addresses = { pictures: 'files/', fonts: 'files/' };
+
+function someEdits(random: RandomPages, site: Site, page: Page): Edit[] {
+  const id = random.pick(subtree(page, page.root));
+  const { name } = random.pick(properties);
+  const makers: readonly (() => Edit[])[] = [
+    () => [{ do: 'set', part: id, field: ['style', random.pick(site.breakpoints).id, 'normal', name], value: random.value(name) }],
+    () => [{ do: 'set', part: id, field: ['content', 'base', 'text'], value: 'New & <words>\nhere' }],
+    () => [{ do: 'set', part: id, field: ['tag'], value: random.pick(['header', 'footer', 'section', 'h1', 'h4', 'article']) }],
+    () => [{ do: 'set', part: id, field: ['classes'], value: random.chance(0.5) ? ['loud'] : [] }],
+    () => place(site, page, newThing(site, random.pick(['columns', 'text', 'section', 'image'])), { where: 'inside', parent: id, index: 0 }),
+    () => place(site, page, { part: id }, { where: 'inside', parent: random.pick(subtree(page, page.root)), index: 0 }),
+    () => wrap(site, page, id).edits,
+    () => duplicate(page, id).edits,
+    () => removeParts(page, [id]),
+  ];
+  return random.pick(makers)();
+}
+
+/** An element as text, its attributes in alphabetical order. */
+function written(element: Element): string {
+  const attributes = [...element.attributes].map(({ name, value }) => ` ${name}="${value}"`).sort();
+  const inside = [...element.childNodes].map((node) => (node.nodeType === 1 ? written(node as Element) : (node.textContent ?? ''))); // type 1 is an element
+  return `<${element.localName}${attributes.join('')}>${inside.join('')}</>`;
+}
+
+describe('A leaf that is patched', () => {
+  it('ends as one that is drawn anew: elements, texts and computed style', () => {
+    fc.assert(
+      fc.property(fc.integer(), (seed) => {
+        const random = new RandomPages(seed);
+        const site = random.site();
+        let page = random.page(site, 14);
+        const frames = [0, 1].map(() => {
+          const frame = document.createElement('iframe');
+          frame.setAttribute('sandbox', 'allow-same-origin');
+          frame.style.cssText = 'width:820px;height:600px';
+          document.body.append(frame);
+          return frame;
+        });
+        const [patched, anew] = frames.map((frame) => new LeafPainter(frame.contentDocument!));
+        const first = compileCanvas(site, page, addresses);
+        patched!.load(first.html, first.order);
+        for (let count = 0; count < 12; count++) {
+          try {
+            const edits = someEdits(random, site, page);
+            const after = applyEdits(site, page, edits).page;
+            patched!.apply(recompile(site, page, after, edits, addresses));
+            page = after;
+          } catch (error) {
+            if (!(error instanceof Problem)) throw error; // not every random edit fits
+          }
+        }
+        const last = compileCanvas(site, page, addresses);
+        anew!.load(last.html, last.order);
+        expect(written(patched!.document.body)).withContext(`seed ${seed}`).toBe(written(anew!.document.body));
+        for (const id of subtree(page, page.root)) {
+          const [one, other] = [patched!, anew!].map((painter) => painter.document.defaultView!.getComputedStyle(painter.element(id)!));
+          for (const { name } of properties) expect(one!.getPropertyValue(name)).withContext(`seed ${seed}, ${id}, ${name}`).toBe(other!.getPropertyValue(name));
+        }
+        frames.forEach((frame) => frame.remove());
+      }),
+      { numRuns: 25 },
+    );
+  });
+
+  it('compiles only what an edit touched', () => {
+    const random = new RandomPages(4);
+    const site = random.site();
+    const page = random.page(site, 40);
+    const edits: Edit[] = [{ do: 'set', part: 'p3', field: ['style', 'wide', 'normal', 'color'], value: 'red' }];
+    const patch = recompile(site, page, applyEdits(site, page, edits).page, edits, addresses);
+    expect([...patch.rules.keys()]).toEqual(['p3']);
+    expect(patch.elements.size + patch.subtrees.size + patch.arranged.size).toBe(0);
+  });
+});

@@ -1,0 +1,59 @@
+import fc from 'fast-check';
+import { HtmlValidate } from 'html-validate/node';
+import { parse, type ParserError } from 'parse5';
+import { transform } from 'lightningcss';
+import { fares, home, tidewick } from '../../demo/tidewick';
+import { mill, millHome, observatory, observatoryHome } from '../../demo/neighbours';
+import type { Page } from '../document/page';
+import { RandomPages } from '../document/random-page';
+import type { Site } from '../document/site';
+import { compile } from './compile';
+
+const validator = new HtmlValidate({
+  extends: ['html-validate:standard'],
+  rules: { 'require-sri': 'off' },
+});
+
+/** The page against the HTML standard as parse5 parses it and html-validate's own “standard” rules know it. */
+async function faults(site: Site, page: Page): Promise<string[]> {
+  const { html } = compile(site, page);
+  const errors: string[] = [];
+  parse(html, { sourceCodeLocationInfo: true, onParseError: (error: ParserError) => errors.push(`parse5: ${error.code} at ${error.startOffset}`) });
+  const report = await validator.validateString(html);
+  for (const result of report.results) for (const message of result.messages) errors.push(`html-validate: ${message.ruleId}: ${message.message}`);
+  return errors;
+}
+
+describe('The HTML of a compiled page', () => {
+  it('is without fault for random pages', async () => {
+    await fc.assert(
+      fc.asyncProperty(fc.integer(), async (seed) => {
+        const random = new RandomPages(seed);
+        const site = random.site();
+        expect(await faults(site, random.page(site, 15))).withContext(`seed ${seed}`).toEqual([]);
+      }),
+      { numRuns: 40 },
+    );
+  });
+  for (const [site, page] of [[tidewick, home], [tidewick, fares], [mill, millHome], [observatory, observatoryHome]] as const)
+    it(`is without fault for the demo’s ${page.id}`, async () => expect(await faults(site, page)).toEqual([]));
+});
+
+describe('The CSS of a compiled page', () => {
+  it('is at most 1.05 times what lightningcss makes of it', () => {
+    const { css } = compile(tidewick, home);
+    const small = transform({ filename: 'style.css', code: Buffer.from(css), minify: true, targets: { chrome: 120 << 16 } }).code;
+    expect(Buffer.byteLength(css) / small.length).toBeLessThanOrEqual(1.05);
+  });
+  it('is read by lightningcss without an error for random pages', () => {
+    fc.assert(
+      fc.property(fc.integer(), (seed) => {
+        const random = new RandomPages(seed);
+        const site = random.site();
+        const { css } = compile(site, random.page(site, 15));
+        expect(transform({ filename: 'style.css', code: Buffer.from(css), errorRecovery: true }).warnings).withContext(`seed ${seed}`).toEqual([]);
+      }),
+      { numRuns: 60 },
+    );
+  });
+});

@@ -1,0 +1,32 @@
+import { mkdirSync, writeFileSync } from 'node:fs';
+import Jasmine from 'jasmine';
+
+/** Runs specs in Node.js and leaves their count where the test command reads it: `node-specs.ts NAME GLOB…`. */
+const [name = 'specs', ...globs] = process.argv.slice(2);
+const runner = new Jasmine();
+const count = { passed: 0, failed: 0 };
+
+runner.exitOnCompletion = false;
+runner.clearReporters();
+runner.addReporter({
+  specDone(result) {
+    if (result.status === 'passed') count.passed++;
+    if (result.status !== 'failed') return;
+    count.failed++;
+    console.log(`FAILED ${result.fullName}\n${result.failedExpectations.map((one) => `${one.message}\n${one.stack}`).join('\n')}`);
+  },
+  suiteDone(result) {
+    for (const one of result.failedExpectations) {
+      count.failed++;
+      console.log(`FAILED ${result.fullName}\n${one.message}\n${one.stack}`);
+    }
+  },
+});
+runner.randomizeTests(false);
+runner.jasmine.DEFAULT_TIMEOUT_INTERVAL = 120_000;
+const done = await runner.execute(globs);
+if (done.incompleteReason && done.overallStatus !== 'failed') count.failed++;
+mkdirSync('var/results', { recursive: true });
+writeFileSync(`var/results/${name}.json`, JSON.stringify(count));
+console.log(`${name}: ${count.passed} passed, ${count.failed} failed`);
+process.exit(count.failed > 0 || count.passed === 0 ? 1 : 0);

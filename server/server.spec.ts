@@ -1,0 +1,285 @@
+import sharp from 'sharp';
+import { nanoid } from 'nanoid';
+import type { Edit } from '@core/document/edits/edit';
+import type { Page } from '@core/document/page';
+import type { Picture, Site } from '@core/document/site';
+import type { AddressInfo } from 'node:net';
+import type { Server } from 'node:http';
+import { entities, Pages, PictureFiles } from './database/entities';
+import { liveApp } from '../live/app';
+import { ask, Client, runServer, type Running } from './trial/running';
+
+interface Opened {
+  readonly page: Page;
+  readonly site: Site;
+  readonly revision: number;
+  readonly release: { readonly number: number } | null;
+}
+interface Log {
+  readonly log: readonly { readonly revision: number; readonly id: string; readonly edits: readonly Edit[] }[];
+}
+
+const title = (value: string): Edit[] => [{ do: 'set', part: 'root', field: ['content', 'base', 'title'], value }];
+
+describe('The editor’s server', () => {
+  let running: Running;
+  let ada: Client;
+  let live: Server;
+  let livePort = 0;
+
+  beforeAll(async () => {
+    running = await runServer();
+    ada = new Client(running.port);
+    await ada.signIn('ada@studio.example', 'paper-and-ink');
+    live = liveApp(running.service.config.liveFolder).listen(0, '127.0.0.1');
+    await new Promise((done) => live.once('listening', done));
+    livePort = (live.address() as AddressInfo).port; // it listens on TCP
+  });
+  afterAll(async () => {
+    live.closeAllConnections();
+    await new Promise((done) => live.close(done));
+    await running.stop();
+  });
+
+  const open = async (page: string): Promise<Opened> => (await ada.call('GET', `/pages/${page}`)).json<Opened>();
+  const store = (page: string, base: number, edits: readonly Edit[], id = nanoid()) => ada.call('POST', `/pages/${page}/edits`, { id, base, edits });
+  const newPage = async (path: string, copyOf?: string): Promise<string> =>
+    (await ada.call('POST', '/sites/tidewick/pages', { title: 'A page', path, ...(copyOf !== undefined && { copyOf }) })).json<{ id: string }>().id;
+
+  it('has tables that are those of its entities', async () => {
+    expect(entities.length).toBeGreaterThan(0);
+    const drift = await running.service.database.driver.createSchemaBuilder().log();
+    const meant = drift.upQueries.map((one) => one.query).filter((query) => !/CONSTRAINT|INDEX/.test(query));
+    expect(meant).toEqual([]);
+  });
+
+  describe('signing in', () => {
+    it('is asked for everywhere', async () => {
+      const nobody = new Client(running.port);
+      for (const path of ['/session', '/sites', '/sites/tidewick', '/pages/tidewick-home', '/sites/tidewick/pictures', '/pages/tidewick-home/export/page.json'])
+        expect((await nobody.call('GET', path)).status).withContext(path).toBe(401);
+    });
+    it('refuses a wrong password and an unknown address alike', async () => {
+      const somebody = new Client(running.port);
+      const wrong = await somebody.signIn('ada@studio.example', 'no');
+      const unknown = await somebody.signIn('nobody@studio.example', 'no');
+      expect([wrong.status, unknown.status]).toEqual([401, 401]);
+      expect(wrong.body).toBe(unknown.body);
+      expect((await somebody.call('POST', '/session', { email: 'not a mail address', password: 'x' })).status).toBe(400);
+    });
+    it('ends with signing out', async () => {
+      const somebody = new Client(running.port);
+      await somebody.signIn('ada@studio.example', 'paper-and-ink');
+      expect((await somebody.call('GET', '/session')).status).toBe(200);
+      await somebody.call('DELETE', '/session');
+      expect((await somebody.call('GET', '/session')).status).toBe(401);
+    });
+  });
+
+  it('shows a stranger nothing of another’s site: 404 for every route', async () => {
+    const ben = new Client(running.port);
+    expect((await ben.signIn('ben@elsewhere.example', 'another-studio')).status).toBe(200);
+    expect((await ben.call('GET', '/sites')).json<unknown[]>()).toEqual([]);
+    const file = Object.values((await open('tidewick-home')).site.pictures)[0]!.files[0]!.file;
+    const routes: readonly (readonly [string, string, unknown?])[] = [
+      ['GET', '/sites/tidewick'],
+      ['POST', '/sites/tidewick/pages', { title: 'Mine', path: '/mine' }],
+      ['GET', '/sites/tidewick/pictures'],
+      ['PATCH', '/sites/tidewick/pictures/opening', { alt: 'x' }],
+      ['GET', `/sites/tidewick/files/${file}`],
+      ['GET', '/pages/tidewick-home'],
+      ['POST', '/pages/tidewick-home/edits', { id: nanoid(), base: 0, edits: title('Mine') }],
+      ['GET', '/pages/tidewick-home/log?since=0'],
+      ['GET', '/pages/tidewick-home/feed'],
+      ['PATCH', '/pages/tidewick-home', { path: '/mine' }],
+      ['DELETE', '/pages/tidewick-home'],
+      ['POST', '/pages/tidewick-home/releases', {}],
+      ['POST', '/pages/tidewick-home/preview', {}],
+      ['GET', '/pages/tidewick-home/export/page.json'],
+      ['GET', '/pages/tidewick-home/export/site.json'],
+    ];
+    for (const [method, path, body] of routes) expect((await ben.call(method, path, body)).status).withContext(`${method} ${path}`).toBe(404);
+    expect((await ben.upload('/sites/tidewick/pictures', 'a.png', 'image/png', Buffer.from('x'))).status).toBe(404);
+  });
+
+  it('refuses changes that another origin asks for', async () => {
+    for (const origin of ['http://evil.example', 'http://tidewick.localhost:4300', ''])
+      expect((await ada.call('POST', '/pages/tidewick-home/releases', {}, { origin })).status).toBe(403);
+  });
+
+  describe('pages', () => {
+    it('are made blank or as a copy, renamed and deleted', async () => {
+      const blank = await newPage('/blank');
+      expect(Object.keys((await open(blank)).page.parts)).toEqual(['root']);
+      const copy = await newPage('/copy', 'tidewick-home');
+      expect(Object.keys((await open(copy)).page.parts).length).toBe(Object.keys((await open('tidewick-home')).page.parts).length);
+      expect((await ada.call('PATCH', `/pages/${copy}`, { path: '/other-copy' })).status).toBe(200);
+      expect((await open(copy)).page.path).toBe('/other-copy');
+      expect((await ada.call('DELETE', `/pages/${copy}`)).status).toBe(204);
+      expect((await ada.call('GET', `/pages/${copy}`)).status).toBe(404);
+    });
+    it('never share a path, and have one that is safe', async () => {
+      const taken = await ada.call('POST', '/sites/tidewick/pages', { title: 'Again', path: '/' });
+      expect(taken.status).toBe(409);
+      expect(taken.body).toContain('has a page at / already');
+      for (const path of ['fares', '/../x', '/Fares', '/a//b', '/files', '/files/x', '/a b', '//evil.example'])
+        expect((await ada.call('POST', '/sites/tidewick/pages', { title: 'X', path })).status).withContext(path).toBe(400);
+    });
+  });
+
+  describe('edits', () => {
+    it('are stored before they are answered, and once however often they are sent', async () => {
+      const page = await newPage('/once');
+      const id = nanoid();
+      const first = (await store(page, 0, title('First'), id)).json<Log>();
+      const again = (await store(page, 0, title('First'), id)).json<Log>();
+      expect(first.log.map((one) => one.revision)).toEqual([1]);
+      expect(again).toEqual(first);
+      const row = await running.service.database.getRepository(Pages).findOneByOrFail({ id: page });
+      expect(row.revision).toBe(1);
+      expect(row.document.parts['root']?.content.base['title']).toBe('First');
+    });
+    it('of two people merge; one that no longer fits is refused with its place', async () => {
+      const page = await newPage('/two', 'tidewick-fares');
+      const { page: document } = await open(page);
+      const [section] = document.parts['root']!.children;
+      await store(page, 0, [{ do: 'remove', part: section! }]);
+      const merged = (await store(page, 0, title('Both'))).json<Log>();
+      expect(merged.log.map((one) => one.revision)).toEqual([1, 2]);
+      const late = await store(page, 0, [{ do: 'set', part: section!, field: ['name'], value: 'Gone' }]);
+      expect(late.status).toBe(422);
+      expect(late.json<{ place: object }>().place).toEqual({ part: section! });
+      expect((await open(page)).revision).toBe(2);
+    });
+    it('sent at once by many all arrive', async () => {
+      const page = await newPage('/many');
+      await Promise.all(Array.from({ length: 12 }, (_, at) => store(page, 0, title(`Title ${at}`))));
+      expect((await open(page)).revision).toBe(12);
+    });
+    it('that are no edits, or hostile ones, change nothing', async () => {
+      const page = await newPage('/hostile');
+      const bad: readonly unknown[] = [
+        { id: nanoid(), base: 0, edits: [] },
+        { id: '../../x', base: 0, edits: title('X') },
+        { id: nanoid(), base: -1, edits: title('X') },
+        { id: nanoid(), base: 0, edits: [{ do: 'set', part: 'root', field: ['path'], value: '/x' }] },
+        { id: nanoid(), base: 0, edits: [{ do: 'set', part: 'root', field: ['style', 'wide', 'normal', 'color'], value: 'red;}*{display:none' }] },
+        { id: nanoid(), base: 0, edits: [{ do: 'set', part: '__proto__', field: ['name'], value: 'x' }] },
+        { id: nanoid(), base: 0, edits: [{ do: 'set', part: 'root', field: ['attributes', 'onload'], value: 'alert(1)' }] },
+      ];
+      for (const batch of bad) expect([400, 422]).withContext(JSON.stringify(batch)).toContain((await ada.call('POST', `/pages/${page}/edits`, batch)).status);
+      expect((await ada.call('POST', `/pages/${page}/edits`, Buffer.from('{"id":'))).status).toBe(400);
+      expect((await open(page)).revision).toBe(0);
+    });
+    it('of a link that runs script are refused', async () => {
+      const { page } = await open('tidewick-home');
+      const button = Object.entries(page.parts).find(([, part]) => part.kind === 'button')![0];
+      for (const link of ['javascript:alert(1)', 'data:text/html,x', '//evil.example', 'vbscript:x'])
+        expect((await store('tidewick-home', 0, [{ do: 'set', part: button, field: ['content', 'base', 'link'], value: link }])).status).withContext(link).toBe(422);
+    });
+  });
+
+  describe('pictures', () => {
+    const png = (width: number, height: number): Promise<Buffer> => sharp({ create: { width, height, channels: 3, background: '#8c2f39' } }).png().toBuffer();
+    const upload = (name: string, bytes: Buffer) => ada.upload('/sites/mill/pictures', name, 'application/octet-stream', bytes);
+
+    it('are scaled into several widths, never above their own', async () => {
+      const { id, picture } = (await upload('red.png', await png(1000, 500))).json<{ id: string; picture: Picture }>();
+      expect(picture.files.map((one) => one.width)).toEqual([400, 800, 1000]);
+      for (const { width, file } of picture.files) {
+        const row = await running.service.database.getRepository(PictureFiles).findOneByOrFail({ site: 'mill', file });
+        const facts = await sharp(row.bytes).metadata();
+        expect([facts.format, facts.width, facts.height]).toEqual(['webp', width, width / 2]);
+      }
+      const described = await ada.call('PATCH', `/sites/mill/pictures/${id}`, { alt: 'A red field' });
+      expect(described.json<{ picture: Picture }>().picture.alt).toBe('A red field');
+    });
+    it('come as PNG, JPEG, WebP and AVIF', async () => {
+      const source = sharp(await png(64, 40));
+      const all = { 'a.jpg': await source.jpeg().toBuffer(), 'a.webp': await source.webp().toBuffer(), 'a.avif': await source.avif().toBuffer() };
+      for (const [name, bytes] of Object.entries(all)) {
+        const answer = await upload(name, bytes);
+        expect(answer.status).withContext(name).toBe(201);
+        expect(answer.json<{ picture: Picture }>().picture.width).toBe(64);
+      }
+    });
+    it('as SVG are cleaned of script, handlers and everything from outside', async () => {
+      const hostile =
+        '<?xml version="1.0"?><svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" viewBox="0 0 10 10" width="10" height="10" onload="alert(1)"><script>alert(2)</script><style>@import "http://evil.example"</style><foreignObject><body xmlns="http://www.w3.org/1999/xhtml" onload="alert(3)"/></foreignObject><image href="http://evil.example/a.png"/><a href="javascript:alert(4)"><rect width="10" height="10" fill="url(http://evil.example#a)" /></a><use href="http://evil.example#b"/><linearGradient id="g"><stop offset="0" stop-color="red"/></linearGradient><circle cx="5" cy="5" r="4" fill="url(#g)"/></svg>';
+      const { picture } = (await upload('a.svg', Buffer.from(hostile))).json<{ picture: Picture }>();
+      const row = await running.service.database.getRepository(PictureFiles).findOneByOrFail({ file: picture.files[0]!.file });
+      const kept = row.bytes.toString();
+      expect(kept).not.toMatch(/script|alert|evil|onload|foreignObject|style|image|javascript/i);
+      expect(kept).toContain('url(#g)');
+      expect(kept).toContain('linearGradient');
+    });
+    it('that are none are refused with a reason', async () => {
+      const cases: readonly (readonly [string, Buffer, RegExp])[] = [
+        ['text.png', Buffer.from('not a picture'), /not a picture/],
+        ['cut.png', (await png(800, 800)).subarray(0, 900), /damaged|not a picture/],
+        ['a.gif', await sharp(await png(4, 4)).gif().toBuffer(), /PNG, JPEG/],
+        ['a.svg', Buffer.from('<svg xmlns="x"><!ENTITY a "b"></svg>'), /entities/],
+        ['empty.png', Buffer.alloc(0), /not a picture/],
+        ['big.png', Buffer.alloc(20_000_001), /20 MB/],
+      ];
+      for (const [name, bytes, reason] of cases) {
+        const answer = await upload(name, bytes);
+        expect(answer.status).withContext(name).toBe(400);
+        expect(answer.body).withContext(name).toMatch(reason);
+      }
+    });
+  });
+
+  describe('publishing', () => {
+    const visit = (path: string, host = 'tidewick.localhost') => ask(livePort, 'GET', path, { host });
+
+    it('goes live whole; what is saved later is not published', async () => {
+      const { revision } = await open('tidewick-home');
+      await store('tidewick-home', revision, title('Live title'));
+      const published = await ada.call('POST', '/pages/tidewick-home/releases', {});
+      expect(published.status).toBe(201);
+      await store('tidewick-home', revision + 1, title('Later title'));
+      const page = await visit('/');
+      expect(page.body).toContain('<title>Live title</title>');
+      const files = [...page.body.matchAll(/\/files\/[a-z0-9.-]+/g)].map((match) => match[0]);
+      const css = await visit(files.find((file) => file.endsWith('.css'))!);
+      for (const file of new Set([...files, ...[...css.body.matchAll(/url\((\/files\/[^)]+)\)/g)].map((match) => match[1]!)])) expect((await visit(file)).status).withContext(file).toBe(200);
+    });
+    it('keeps the other pages as they are live, and leaves unpublished ones out', async () => {
+      expect((await visit('/fares')).status).toBe(404);
+      await ada.call('POST', '/pages/tidewick-fares/releases', {});
+      expect((await visit('/fares')).status).toBe(200);
+      expect((await visit('/')).body).toContain('Live title');
+      expect((await visit('/', 'highcombe.localhost')).status).toBe(404);
+    });
+    it('serves nothing beside the release, whatever the path or host', async () => {
+      for (const path of ['/../current', '/%2e%2e/current', '/manifest.json', '/files/../../current', '/..%2f..%2fcurrent', '/files/%00', '/.env']) expect((await visit(path)).status).withContext(path).toBeGreaterThanOrEqual(400);
+      for (const host of ['localhost', '127.0.0.1', '..localhost', 'preview-x.localhost', 'tidewick.localhost.evil.example', '']) expect((await visit('/', host)).status).withContext(host).toBeGreaterThanOrEqual(400);
+      expect((await ask(livePort, 'POST', '/', { host: 'tidewick.localhost' })).status).toBe(404);
+    });
+    it('a preview has an address nobody guesses, follows the edits and is not for search engines', async () => {
+      const { address } = (await ada.call('POST', '/pages/tidewick-home/preview', {})).json<{ address: string }>();
+      const { host } = new URL(address);
+      expect(host).toMatch(/^preview-[0-9a-f]{32}\.localhost/);
+      const before = await visit('/', host);
+      expect(before.body).toContain('Later title');
+      expect(before.headers['x-robots-tag']).toContain('noindex');
+      const stamp = (await visit('/_stamp', host)).body;
+      await store('tidewick-home', (await open('tidewick-home')).revision, title('Newest title'));
+      let after = stamp;
+      for (let tries = 0; tries < 60 && after === stamp; tries++) {
+        await new Promise((done) => setTimeout(done, 100));
+        after = (await visit('/_stamp', host)).body;
+      }
+      expect(after).not.toBe(stamp);
+      expect((await visit('/', host)).body).toContain('Newest title');
+    });
+  });
+
+  it('exports a page and its site as files that are taken again', async () => {
+    const page = await ada.call('GET', '/pages/tidewick-home/export/page.json');
+    expect(page.headers['content-disposition']).toContain('page.json');
+    expect(page.json<Page>().format).toBe('fold-line/page');
+    expect((await ada.call('GET', '/pages/tidewick-home/export/site.json')).json<Site>().format).toBe('fold-line/site');
+  });
+});

@@ -1,0 +1,51 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { home, tidewick } from '../demo/tidewick';
+
+const fold = (...args: string[]) => spawnSync(process.execPath, ['--import', 'tsx', 'tools/fold.ts', ...args], { encoding: 'utf8' });
+
+describe('The fold command', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'fold-tool-'));
+  const file = (name: string, data: unknown): string => {
+    const path = join(folder, name);
+    writeFileSync(path, typeof data === 'string' ? data : JSON.stringify(data));
+    return path;
+  };
+  const site = file('site.json', { ...tidewick, pictures: { opening: { name: 'a', alt: '', width: 10, height: 10, type: 'image/png', files: [{ width: 10, file: 'a1.webp' }] } } });
+  afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+  it('compiles a page file to index.html and style.css', () => {
+    const done = fold('compile', file('page.json', home), '--site', site, '--out', join(folder, 'out'));
+    expect([done.status, done.stderr]).toEqual([0, '']);
+    expect(readFileSync(join(folder, 'out/index.html'), 'utf8')).toContain('The sea is the shortest road');
+    expect(readFileSync(join(folder, 'out/style.css'), 'utf8')).toContain('url(files/a1.webp)');
+  });
+  it('ends with 1 and one line that names the place in the file on bad input', () => {
+    const bad = structuredClone(home);
+    const [id] = bad.parts['root']!.children;
+    bad.parts[id!]!.style = { wide: { normal: { color: 'mud' } } };
+    const cases: readonly (readonly [readonly string[], RegExp])[] = [
+      [['compile', file('bad.json', bad), '--site', site, '--out', folder], new RegExp(`bad\\.json: parts\\.${id}\\.style\\.wide\\.normal\\.color: `)],
+      [['compile', file('cut.json', '{"format":'), '--site', site, '--out', folder], /cut\.json: is not JSON/],
+      [['compile', join(folder, 'none.json'), '--site', site, '--out', folder], /none\.json: cannot be read/],
+      [['compile', file('no.json', { format: 'x' }), '--site', site, '--out', folder], /no\.json: format: /],
+      [['compile'], /fold compile PAGE\.json/],
+      [['schema', 'menu'], /fold schema page\|site/],
+    ];
+    for (const [args, reason] of cases) {
+      const done = fold(...args);
+      expect(done.status).withContext(args.join(' ')).toBe(1);
+      expect(done.stderr).withContext(args.join(' ')).toMatch(reason);
+      if (args.length > 2) expect(done.stderr.trim().split('\n').length).toBe(1);
+    }
+  });
+  it('prints the JSON Schema of a page and of a site', () => {
+    for (const which of ['page', 'site']) {
+      const schema = JSON.parse(fold('schema', which).stdout) as { $schema: string; properties: object }; // what the tool prints
+      expect(schema.$schema).toContain('json-schema.org');
+      expect(Object.keys(schema.properties)).toContain('format');
+    }
+  });
+});
