@@ -290,6 +290,7 @@ const footer: Plan = {
       name: 'Footer columns',
       classes: ['boxed'],
       wide: { 'grid-template-columns': '2fr 1fr 1fr', ...gap(32) },
+      tablet: { 'grid-template-columns': '1fr 1fr' },
       phone: { 'grid-template-columns': '1fr' },
       holds: [
         { kind: 'column', holds: [{ kind: 'text', content: { text: 'Tidewick Ferries' }, wide: { 'font-family': 'Fraunces, serif', 'font-size': '20px', color: '#ffffff' } }, { kind: 'text', content: { text: 'Three islands, two boats and one timetable since 1962.' } }] },

@@ -27,6 +27,7 @@ export class LedgerCell {
   private readonly bench = inject(Bench);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   private readonly field = viewChild<ElementRef<HTMLInputElement>>('field');
+  private returning = false;
   protected readonly editing = signal(false);
   protected readonly problem = signal<string | undefined>(undefined);
   /** What was typed and not accepted; shown until it is put right or dropped. */
@@ -47,7 +48,7 @@ export class LedgerCell {
   protected readonly listId = computed(() => `choices-${this.property()}-${this.breakpoint()}`);
 
   protected begin(): void {
-    if (this.editing()) return;
+    if (this.editing() || this.returning) return;
     this.editing.set(true);
     this.bench.breakpoint.set(this.breakpoint());
     requestAnimationFrame(() => this.field()?.nativeElement.select());
@@ -85,7 +86,11 @@ export class LedgerCell {
 
   private close(): void {
     this.editing.set(false);
-    requestAnimationFrame(() => this.host.nativeElement.querySelector<HTMLElement>('.value')?.focus());
+    requestAnimationFrame(() => {
+      this.returning = true; // the focus comes back to the text; Enter or a key opens it again
+      this.host.nativeElement.querySelector<HTMLElement>('.value')?.focus();
+      this.returning = false;
+    });
   }
 
   /** Stores what was typed; an emptied field takes the own value back. */

@@ -1,0 +1,128 @@
+import { By, Key, until, type WebElement } from 'selenium-webdriver';
+import type { Driver } from 'selenium-webdriver/chrome';
+import type { House } from './house';
+
+export type LeafName = 'wide' | 'tablet' | 'phone';
+
+const patience = 15_000;
+
+/** What a person does at the workbench, with mouse and keys. */
+export class Hands {
+  constructor(
+    readonly driver: Driver,
+    private readonly house: House,
+  ) {}
+
+  find = (css: string): Promise<WebElement> => this.driver.wait(until.elementLocated(By.css(css)), patience, `nothing matches ${css}`);
+  button = (label: string): Promise<WebElement> => this.driver.wait(until.elementLocated(By.xpath(`//button[normalize-space()='${label}' or @aria-label='${label}']`)), patience, `no button “${label}”`);
+
+  async signIn(email: string, password: string, then = '/'): Promise<void> {
+    await this.driver.get(`${this.house.editor}/sign-in?then=${then}`);
+    await (await this.find('#email')).sendKeys(email);
+    await (await this.find('#password')).sendKeys(password, Key.ENTER);
+    await this.driver.wait(until.urlIs(this.house.editor + then), patience);
+  }
+
+  async openPage(id: string): Promise<void> {
+    await this.driver.get(`${this.house.editor}/pages/${id}`);
+    await this.ready();
+  }
+
+  /** Waits until the three leaves show the page. */
+  async ready(): Promise<void> {
+    await this.find('fold-ledger');
+    await this.until(() => this.inLeaf<boolean>('phone', 'return document.body !== null && document.body.dataset.part !== undefined'));
+  }
+
+  async until(holds: () => Promise<boolean | undefined>, what = 'it did not come true'): Promise<void> {
+    await this.driver.wait(async () => (await holds().catch(() => false)) === true, patience, what);
+  }
+
+  /** Runs a script with `document` and `view` of a leaf's frame. */
+  inLeaf<T>(leaf: LeafName, body: string, ...values: unknown[]): Promise<T> {
+    const script = `const frame = document.querySelector('[data-leaf="${leaf}"] iframe'); return (function (document, view, args) { ${body} })(frame.contentDocument, frame.contentWindow, arguments)`;
+    return this.driver.executeScript<T>(script, ...values);
+  }
+
+  /** A property's computed value on the n-th element a selector matches in a leaf. */
+  computed = (leaf: LeafName, css: string, property: string, index = 0): Promise<string> =>
+    this.inLeaf<string>(leaf, 'const one = document.querySelectorAll(args[0])[args[2]]; return one ? view.getComputedStyle(one).getPropertyValue(args[1]) : ""', css, property, index);
+
+  /** A point of the window over an element in a leaf, given as shares of its box. */
+  async pointOn(leaf: LeafName, css: string, x = 0.5, y = 0.5): Promise<{ x: number; y: number }> {
+    const script = `const frame = document.querySelector('[data-leaf="${leaf}"] iframe'); const one = frame.contentDocument.querySelector(arguments[0]);
+      one.scrollIntoView({ block: 'nearest' });
+      const outer = frame.getBoundingClientRect(); const scale = outer.width / frame.offsetWidth; const box = one.getBoundingClientRect();
+      return { x: outer.left + (box.left + box.width * arguments[1]) * scale, y: outer.top + (box.top + box.height * arguments[2]) * scale }`;
+    const point = await this.driver.executeScript<{ x: number; y: number }>(script, css, x, y);
+    return { x: Math.round(point.x), y: Math.round(point.y) };
+  }
+
+  async clickOn(leaf: LeafName, css: string, times = 1): Promise<void> {
+    const point = await this.pointOn(leaf, css);
+    const move = this.driver.actions().move({ ...point, duration: 20 });
+    await (times === 2 ? move.press().release().press().release() : move.press().release()).perform();
+  }
+
+  async drag(from: { x: number; y: number }, to: { x: number; y: number }): Promise<void> {
+    await this.driver.actions().move({ ...from, duration: 20 }).press().move({ x: from.x + 8, y: from.y + 8, duration: 60 }).move({ ...to, duration: 160 }).move({ x: to.x + 1, y: to.y, duration: 60 }).perform();
+    await this.driver.actions().release().perform();
+  }
+
+  async centre(element: WebElement): Promise<{ x: number; y: number }> {
+    const { x, y, width, height } = await element.getRect();
+    return { x: Math.round(x + width / 2), y: Math.round(y + height / 2) };
+  }
+
+  /** Drags a kind from the drawer onto an element of a leaf. */
+  async dragPart(kind: string, leaf: LeafName, css: string, x = 0.5, y = 0.5): Promise<void> {
+    await this.drag(await this.centre(await this.find(`[data-add="${kind}"]`)), await this.pointOn(leaf, css, x, y));
+  }
+
+  async addPart(kind: string): Promise<void> {
+    await (await this.find(`[data-add="${kind}"]`)).click();
+  }
+
+  async group(word: string): Promise<void> {
+    await (await this.driver.findElement(By.xpath(`//*[@role='tab'][normalize-space()='${word}']`))).click();
+  }
+
+  /** Types a value into a ledger cell and presses Enter. */
+  async setCell(property: string, leaf: LeafName, value: string): Promise<void> {
+    await (await this.find(`[data-cell="${property}@${leaf}"]`)).click();
+    const field = await this.find('fold-ledger-cell .field');
+    await field.sendKeys(Key.chord(Key.CONTROL, 'a'), value, Key.ENTER);
+  }
+
+  cellText = async (property: string, leaf: LeafName): Promise<string> => (await (await this.find(`[data-cell="${property}@${leaf}"]`)).getAttribute('aria-label')) ?? '';
+
+  async cellMenu(property: string, leaf: LeafName, item: string): Promise<void> {
+    const cell = await this.find(`[data-cell="${property}@${leaf}"]`);
+    await this.driver.executeScript('arguments[0].closest("fold-ledger-cell").querySelector(".menu").click()', cell);
+    await (await this.driver.wait(until.elementLocated(By.xpath(`//li[@role='menuitem'][normalize-space()='${item}']//a`)), patience)).click();
+  }
+
+  async keys(...keys: string[]): Promise<void> {
+    await this.driver.actions().sendKeys(...keys).perform();
+  }
+
+  async chord(held: string, key: string): Promise<void> {
+    await this.driver.actions().keyDown(held).sendKeys(key).keyUp(held).perform();
+  }
+
+  saveState = async (): Promise<string> => (await (await this.find('[data-save-state]')).getAttribute('data-state')) ?? '';
+  async saved(): Promise<void> {
+    await this.until(async () => (await this.saveState()) === 'saved', 'it was never saved');
+  }
+
+  /** Opens what a click opens in a new tab and goes there. */
+  async inNewTab(open: () => Promise<void>): Promise<string> {
+    const before = await this.driver.getAllWindowHandles();
+    await open();
+    await this.until(async () => (await this.driver.getAllWindowHandles()).length > before.length, 'no tab opened');
+    const own = await this.driver.getWindowHandle();
+    const fresh = (await this.driver.getAllWindowHandles()).find((one) => !before.includes(one))!;
+    await this.driver.switchTo().window(fresh);
+    return own;
+  }
+}
