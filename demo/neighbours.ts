@@ -13,7 +13,7 @@ export const millHome: Page = pageFrom('mill-home', 'Oxbow Mill: bake where the 
   {
     kind: 'section',
     name: 'Opening',
-    wide: { 'min-height': '560px', 'justify-content': 'end', ...around('padding', 72, '6%'), ...gap(18), color: '#ffffff', 'background-color': '#3d2f22', 'background-image': 'linear-gradient(0deg, rgb(30 22 14 / 0.85), rgb(30 22 14 / 0.1)), url("picture:mill")', 'background-size': 'cover', 'background-position-x': 'center', 'background-position-y': 'center' },
+    wide: { 'min-height': '560px', 'justify-content': 'end', ...around('padding', 72, '6%'), ...gap(18), color: '#ffffff', 'background-color': '#3d2f22', 'background-image': 'linear-gradient(0deg, rgb(30 22 14 / 0.9) 20%, rgb(30 22 14 / 0.45) 60%, rgb(30 22 14 / 0.1)), url("picture:mill")', 'background-size': 'cover', 'background-position-x': 'center', 'background-position-y': 'center' },
     phone: { 'min-height': '440px', ...around('padding', 40, 20) },
     holds: [
       { kind: 'heading', tag: 'h1', content: { text: 'Bake where the flour is made' }, wide: { 'font-family': 'Fraunces, serif', 'font-size': '58px', 'line-height': '1.05', 'max-width': '14ch' }, phone: { 'font-size': '38px' } },

@@ -232,7 +232,7 @@ describe('From a blank page to a live one', () => {
     const stranger = new Hands(other.driver, house);
     try {
       await stranger.signIn('ben@elsewhere.example', 'another-studio');
-      expect(await (await stranger.find('main')).getText()).toContain('not a member of any');
+      await stranger.until(async () => (await (await stranger.find('main')).getText()).includes('not a member of any'));
       await other.driver.get(`${house.editor}/pages/${page}`);
       expect(await (await stranger.find('.failure')).getText()).toContain('not yours to open');
       const status = await other.driver.executeAsyncScript<number>(`const done = arguments[arguments.length - 1]; fetch('/api/pages/${page}').then((answer) => done(answer.status))`);

@@ -51,13 +51,20 @@ export class LedgerCell {
     if (this.editing() || this.returning) return;
     this.editing.set(true);
     this.bench.breakpoint.set(this.breakpoint());
-    requestAnimationFrame(() => this.field()?.nativeElement.select());
+    requestAnimationFrame(() => {
+      this.field()?.nativeElement.focus();
+      this.field()?.nativeElement.select();
+    });
   }
 
   protected keyed(event: KeyboardEvent): void {
     const field = this.field()?.nativeElement;
     if (!field) return;
-    if (event.key === 'Enter') {
+    if (event.altKey && event.key === 'ArrowDown') {
+      event.preventDefault();
+      event.stopPropagation();
+      this.menu.emit(event);
+    } else if (event.key === 'Enter') {
       event.preventDefault();
       if (this.commit(field.value)) this.close();
     } else if (event.key === 'Escape') {

@@ -2,10 +2,11 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild
 import type { MenuItem } from 'primeng/api';
 import { Menu } from 'primeng/menu';
 import { below, type Breakpoint } from '@core/document/breakpoint';
-import { columnShares, setSplit } from '@core/document/commands/columns';
+import { columnShares, setColumnShare, setSplit } from '@core/document/commands/columns';
 import { copyBelow, ownValue, styleEdit } from '@core/document/commands/style';
 import { commonSplits, readShares } from '@core/document/shares';
 import { Problem } from '@core/document/problem';
+import { parentOf } from '@core/document/tree';
 import { ledgerCell, ledgerRows, type LedgerCell as Cell, type LedgerRow } from '@core/style/ledger';
 import { propertyOf } from '@core/style/properties';
 import { Bench, leafGap } from './bench';
@@ -67,25 +68,32 @@ export class Ledger {
     }));
   });
 
-  /** Shares of a columns part, by breakpoint. */
+  /** Shares of a columns part, or the share of one column, by breakpoint. */
   protected readonly shares = computed(() => {
     const chosen = this.bench.selected();
     const site = this.bench.session.site();
-    if (!chosen || !site || chosen.part.kind !== 'columns' || this.bench.group() !== 'flow') return undefined;
-    return this.bench.leaves().map(({ breakpoint, width, folded }) => ({
-      breakpoint,
-      width,
-      folded,
-      text: columnShares(site, chosen.page, chosen.id, breakpoint.id)?.map((share) => Math.round(share * 100) / 100).join(' / ') ?? 'own tracks',
-    }));
+    if (!chosen || !site || this.bench.group() !== 'flow') return undefined;
+    const one = chosen.part.kind === 'column';
+    const parent = one ? parentOf(chosen.page, chosen.id) : chosen.id;
+    if (parent === undefined || chosen.page.parts[parent]?.kind !== 'columns') return undefined;
+    const index = chosen.page.parts[parent].children.indexOf(chosen.id);
+    const columns = this.bench.leaves().map(({ breakpoint, width, folded }) => {
+      const shares = columnShares(site, chosen.page, parent, breakpoint.id)?.map((share) => Math.round(share * 100) / 100);
+      return { breakpoint, width, folded, text: one ? (shares?.[index] === undefined ? 'no share' : `${shares[index]}%`) : (shares?.join(' / ') ?? 'own tracks') };
+    });
+    return { one, columns };
   });
 
   protected setShares(event: Event, breakpoint: string): void {
     const field = event.target as HTMLInputElement; // the shares' field
-    const before = this.shares()?.find((one) => one.breakpoint.id === breakpoint)?.text;
-    if (field.value.trim() === before) return this.sharesProblem.set(undefined);
+    const shown = this.shares();
+    const typed = field.value.trim();
+    const chosen = this.bench.selected();
+    const site = this.bench.session.site();
+    if (!shown || !chosen || !site || typed === shown.columns.find((one) => one.breakpoint.id === breakpoint)?.text) return this.sharesProblem.set(undefined);
     try {
-      this.split(breakpoint, readShares(field.value));
+      const edits = shown.one ? setColumnShare(site, chosen.page, chosen.id, breakpoint, Number.parseFloat(typed)) : setSplit(site, chosen.page, chosen.id, breakpoint, readShares(typed));
+      this.bench.attempt(() => edits);
       this.sharesProblem.set(undefined);
     } catch (error) {
       if (!(error instanceof Problem)) throw error;

@@ -26,8 +26,9 @@ export class ScrollStep {
     const view = painter?.document.defaultView;
     if (!painter || !view) return;
     const anchor = this.anchor(painter, page);
-    const atEnd = view.scrollY > 0 && view.scrollY + view.innerHeight >= painter.document.documentElement.scrollHeight - 1;
-    for (const [other, follower] of this.leaves) if (other !== name) this.follow(follower, anchor, atEnd);
+    const atStart = view.scrollY <= 0;
+    const atEnd = !atStart && view.scrollY + view.innerHeight >= painter.document.documentElement.scrollHeight - 1;
+    for (const [other, follower] of this.leaves) if (other !== name) this.follow(follower, atStart ? 'start' : atEnd ? 'end' : anchor);
   }
 
   /** The section at the top edge and how much of it is scrolled past. */
@@ -39,10 +40,11 @@ export class ScrollStep {
     return undefined;
   }
 
-  private follow(follower: LeafPainter, anchor: { id: string; share: number } | undefined, atEnd: boolean): void {
+  private follow(follower: LeafPainter, anchor: { id: string; share: number } | 'start' | 'end' | undefined): void {
     const view = follower.document.defaultView;
     if (!view) return;
-    if (atEnd) return view.scrollTo(0, follower.document.documentElement.scrollHeight);
+    if (anchor === 'start') return view.scrollTo(0, 0);
+    if (anchor === 'end') return view.scrollTo(0, follower.document.documentElement.scrollHeight);
     const box = anchor && follower.element(anchor.id)?.getBoundingClientRect();
     if (anchor && box) view.scrollTo(0, view.scrollY + box.top + anchor.share * box.height);
   }

@@ -2,9 +2,9 @@ import { baseOf } from '../breakpoint';
 import type { Edit } from '../edits/edit';
 import type { Page } from '../page';
 import { Problem } from '../problem';
-import { sharesOf, tracksOf } from '../shares';
+import { setShare, sharesOf, tracksOf } from '../shares';
 import type { Site } from '../site';
-import { partOf } from '../tree';
+import { partOf, placeOf } from '../tree';
 import { resolve } from '../../style/cascade';
 import { newIdentifier } from '../identifier';
 import { styleEdit } from './style';
@@ -13,6 +13,17 @@ import { freshPart } from './thing';
 /** The shares of a columns part at a breakpoint in percent, or undefined when its tracks are no plain shares. */
 export function columnShares(site: Site, page: Page, id: string, breakpoint: string): number[] | undefined {
   return sharesOf(resolve(site, page, id, breakpoint, 'normal', 'grid-template-columns').value);
+}
+
+/**
+ * Gives one column a share of the width, in percent, at a breakpoint; the others keep their proportions in what is left.
+ * @throws Problem when the tracks there are no shares, or nothing would be left for the others
+ */
+export function setColumnShare(site: Site, page: Page, column: string, breakpoint: string, share: number): Edit[] {
+  const { parent, index } = placeOf(page, column);
+  const shares = columnShares(site, page, parent, breakpoint);
+  if (!shares || index >= shares.length) throw new Problem('The columns have no share for this one here: they stack or have tracks of their own.', { part: parent, breakpoint });
+  return [styleEdit(parent, breakpoint, 'normal', 'grid-template-columns', tracksOf(setShare(shares, index, share)))];
 }
 
 /**

@@ -4,7 +4,7 @@ import { Problem } from '../problem';
 import { blankSite } from '../site';
 import { parentOf, partOf, subtree } from '../tree';
 import { canUnwrap, duplicate, outermost, step, unwrap, wrap } from './arrange';
-import { columnShares, setSplit } from './columns';
+import { columnShares, setColumnShare, setSplit } from './columns';
 import { canPlace, landingBy, place, shellsFor, type Target } from './place';
 import { copyBelow, styleEdit, toggleShown } from './style';
 import { newThing } from './thing';
@@ -111,6 +111,16 @@ describe('Columns and style by breakpoint', () => {
     expect(partOf(tablet, columns.id).children.length).toBe(3);
     expect(columnShares(site, tablet, columns.id, 'wide')?.map(Math.round)).toEqual([25, 50, 25]);
     expect(columnShares(site, tablet, columns.id, 'phone')).toEqual([100]);
+  });
+  // Common practice (needs 2.2): 50/50, set one to 40 → 60/40; three thirds, set the middle to 60 → 20/60/20.
+  it('one column’s share spreads the rest over the others, at its breakpoint alone', () => {
+    const second = partOf(columns.page, columns.id).children[1]!;
+    const set = applyEdits(site, columns.page, setColumnShare(site, columns.page, second, 'wide', 40)).page;
+    expect(columnShares(site, set, columns.id, 'wide')).toEqual([60, 40]);
+    const three = applyEdits(site, columns.page, setSplit(site, columns.page, columns.id, 'wide', [1, 1, 1].map(() => 100 / 3))).page;
+    const middle = partOf(three, columns.id).children[1]!;
+    expect(columnShares(site, applyEdits(site, three, setColumnShare(site, three, middle, 'wide', 60)).page, columns.id, 'wide')).toEqual([20, 60, 20]);
+    expect(() => setColumnShare(site, three, middle, 'phone', 60)).toThrowError(/stack/);
   });
   it('a split never takes away a column that holds something', () => {
     const filled = added(columns.page, 'text', { where: 'inside', parent: partOf(columns.page, columns.id).children[1]!, index: 0 }).page;

@@ -1,0 +1,15 @@
+import { spawnSync } from 'node:child_process';
+import { buildWeb, needChromium, needPostgres, npmPackages } from './packages.mjs';
+import { startPostgres } from './postgres.mjs';
+
+npmPackages();
+const browser = needChromium();
+const programs = needPostgres();
+buildWeb();
+const postgres = await startPostgres(programs, 'var/bench/postgres');
+const done = spawnSync(process.execPath, ['--import', 'tsx', 'bench/bench.ts'], {
+  stdio: 'inherit',
+  env: { ...process.env, FOLD_TEST_DATABASE: postgres.address, FOLD_CHROMIUM: browser.chromium, FOLD_CHROMEDRIVER: browser.chromedriver },
+});
+await postgres.stop();
+process.exit(done.status ?? 1);
