@@ -131,6 +131,7 @@ describe('The workbench', () => {
     await (await hands.find('[data-picture="kelder"] button')).click();
     await hands.until(async () => /files\/[0-9a-f]+\.webp/.test(await hands.computed('phone', 'main > section', 'background-image')) && !(await hands.computed('phone', 'main > section', 'background-image')).includes('gradient'));
     expect(await hands.computed('wide', 'main > section', 'background-image')).toContain('gradient');
+    await hands.until(async () => (await browser.driver.findElements(By.css('.p-dialog-mask'))).length === 0, 'the library stays open');
     await hands.chord(Key.CONTROL, 'z');
   });
 

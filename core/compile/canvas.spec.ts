@@ -55,7 +55,7 @@ describe('A leaf that is patched', () => {
         });
         const [patched, anew] = frames.map((frame) => new LeafPainter(frame.contentDocument!));
         const first = compileCanvas(site, page, addresses);
-        patched!.load(first.html, first.order);
+        patched!.load(first.html, first.sheets);
         for (let count = 0; count < 12; count++) {
           try {
             const edits = someEdits(random, site, page);
@@ -67,7 +67,7 @@ describe('A leaf that is patched', () => {
           }
         }
         const last = compileCanvas(site, page, addresses);
-        anew!.load(last.html, last.order);
+        anew!.load(last.html, last.sheets);
         expect(written(patched!.document.body)).withContext(`seed ${seed}`).toBe(written(anew!.document.body));
         for (const id of subtree(page, page.root)) {
           const [one, other] = [patched!, anew!].map((painter) => painter.document.defaultView!.getComputedStyle(painter.element(id)!));

@@ -7,7 +7,9 @@ import type { Addresses } from './declarations';
 import { contextOf, elementOf, innerHtml, landmarks, openTag, subtreeHtml, type ElementText, type Marking, type Run } from './markup';
 import { nestedRule, sharedCss } from './rules';
 
-const markedById: Marking = (id) => ({ part: id });
+/** A class of a part's own: browsers find what a changed rule concerns by class, not by attribute. */
+const classOf = (id: string): string => `_-${id}`;
+const markedById: Marking = (id) => ({ className: classOf(id), part: id });
 
 /** In the editor alone: no scrollbar takes width from the screen, and, in the weakest layer, an empty box keeps a height one can drop into. */
 const hints =
@@ -15,27 +17,32 @@ const hints =
 
 /** The rule of a part's own style on the canvas. */
 export const canvasRule = (site: Site, page: Page, id: string, addresses: Addresses): string =>
-  nestedRule(site, `[data-part="${id}"]`, partOf(page, id).style, addresses);
+  nestedRule(site, `.${classOf(id)}`, partOf(page, id).style, addresses);
 
 /** A page for a leaf: the same page as published, its parts marked by id, their rules one by one. */
 export interface Canvas {
   readonly html: string;
-  /** Ids of the parts in the order of their rules in the sheet `fold-own`. */
-  readonly order: readonly string[];
+  /** Ids of the parts in the order of their rules, sheet by sheet: the style elements of class `fold-own`. */
+  readonly sheets: readonly (readonly string[])[];
 }
 
-/** Compiles a page for a leaf. The rules of the parts stand in the layer block of the style element `fold-own`. */
+/** So many rules stand in one sheet of a leaf: a browser indexes a whole sheet anew when one of its rules changes. */
+export const rulesInSheet = 24;
+
+/** Compiles a page for a leaf. The rules of the parts stand in layer blocks, a few in each style element of class `fold-own`. */
 export function compileCanvas(site: Site, page: Page, addresses: Addresses): Canvas {
   const order = subtree(page, page.root);
   const context = contextOf(site, addresses);
   const everything = { kind: () => true, tag: () => true, className: () => true };
-  const rules = order.map((id) => canvasRule(site, page, id, addresses)).join('');
+  const sheets: string[][] = [];
+  for (let at = 0; at < order.length; at += rulesInSheet) sheets.push(order.slice(at, at + rulesInSheet));
+  const rules = sheets.map((ids) => `<style class="fold-own">@layer own{${ids.map((id) => canvasRule(site, page, id, addresses)).join('')}}</style>`).join('');
   const html =
     `<!doctype html><html lang="${escapeHtml(site.language)}"><head><meta charset="utf-8"><title>${escapeHtml(titleOf(page))}</title>` +
     `<style id="fold-shared">${hints}${sharedCss(site, everything, addresses)}</style>` +
-    `<style id="fold-own">@layer own{${rules}}</style></head>` +
+    `${rules}</head>` +
     `${openTag(elementOf(page, page.root, context, markedById))}${innerHtml(page, page.root, context, markedById)}</body></html>`;
-  return { html, order };
+  return { html, sheets };
 }
 
 /** What a leaf has to change after edits, and nothing else. */

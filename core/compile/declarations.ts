@@ -30,7 +30,7 @@ function spell(value: string): string {
 
 /** A stored value as it stands in a style sheet. */
 function valueText(site: Site, value: string, addresses: Addresses): string {
-  const spelt = spell(value).replace(/var\(\s*(?:--)?/g, 'var(--');
+  const spelt = spell(value);
   if (!spelt.includes('picture:')) return spelt;
   return spelt.replace(/url\(\s*["']?picture:([a-z0-9-]+)["']?\s*\)/g, (_, id: string) => {
     const picture = Object.hasOwn(site.pictures, id) ? site.pictures[id] : undefined;
@@ -39,57 +39,67 @@ function valueText(site: Site, value: string, addresses: Addresses): string {
 }
 
 const sides = ['top', 'right', 'bottom', 'left'];
-const quads: readonly { readonly short: string; readonly long: readonly string[] }[] = [
-  { short: 'padding', long: sides.map((side) => `padding-${side}`) },
-  { short: 'margin', long: sides.map((side) => `margin-${side}`) },
-  { short: 'inset', long: sides },
-  { short: 'border-width', long: sides.map((side) => `border-${side}-width`) },
-  { short: 'border-style', long: sides.map((side) => `border-${side}-style`) },
-  { short: 'border-color', long: sides.map((side) => `border-${side}-color`) },
-  { short: 'border-radius', long: ['top-left', 'top-right', 'bottom-right', 'bottom-left'].map((corner) => `border-${corner}-radius`) },
-];
-const pairs: readonly { readonly short: string; readonly long: readonly [string, string]; readonly alike: boolean }[] = [
+
+/** A shorthand and the longhands it stands for; `alike` ones are written with both values even when they are equal. */
+interface Shorthand {
+  readonly short: string;
+  readonly long: readonly string[];
+  readonly alike: boolean;
+}
+
+const shorthands: readonly Shorthand[] = [
+  { short: 'padding', long: sides.map((side) => `padding-${side}`), alike: false },
+  { short: 'margin', long: sides.map((side) => `margin-${side}`), alike: false },
+  { short: 'inset', long: sides, alike: false },
+  { short: 'border-width', long: sides.map((side) => `border-${side}-width`), alike: false },
+  { short: 'border-style', long: sides.map((side) => `border-${side}-style`), alike: false },
+  { short: 'border-color', long: sides.map((side) => `border-${side}-color`), alike: false },
+  { short: 'border-radius', long: ['top-left', 'top-right', 'bottom-right', 'bottom-left'].map((corner) => `border-${corner}-radius`), alike: false },
   { short: 'gap', long: ['row-gap', 'column-gap'], alike: false },
   { short: 'overflow', long: ['overflow-x', 'overflow-y'], alike: false },
   { short: 'background-position', long: ['background-position-x', 'background-position-y'], alike: true },
 ];
-const keyword = /^(inherit|initial)$|var\(|\/|,/;
+const wide = /^(inherit|initial)$/;
 
-/** Four values in CSS's order top, right, bottom, left, without those that repeat. */
-function four([top, right, bottom, left]: readonly string[]): string {
+/** Values in CSS's order (top, right, bottom, left, or row, column), without those that repeat. */
+function few([top, right, bottom = top, left = right]: readonly string[]): string {
   if (right !== left) return `${top} ${right} ${bottom} ${left}`;
   if (top !== bottom) return `${top} ${right} ${bottom}`;
   return top === right ? top! : `${top} ${right}`;
 }
 
+/** The values of a whole set of longhands, where a shorthand can say the same; undefined otherwise. */
+function wholeSet(values: ReadonlyMap<string, string>, long: readonly string[]): string[] | undefined {
+  const found: string[] = [];
+  for (const name of long) {
+    const value = values.get(name);
+    if (value === undefined || /var\(|,|\s|\//.test(value)) return undefined;
+    found.push(value);
+  }
+  return found.some((value) => wide.test(value)) && new Set(found).size > 1 ? undefined : found;
+}
+
 /** Longhands joined into shorthands wherever a whole set is present and means the same. */
 function joined(values: Map<string, string>): void {
-  const take = (long: readonly string[]): string[] | undefined => {
-    const found = long.map((name) => values.get(name));
-    if (found.some((value) => value === undefined || (keyword.test(value) && new Set(found).size > 1) || /var\(|,|\s|\//.test(value))) return undefined;
-    long.forEach((name) => values.delete(name));
-    return found.filter((value) => value !== undefined);
-  };
-  for (const { short, long } of quads) {
-    const found = take(long);
-    if (found) values.set(short, four(found));
+  for (const shorthand of shorthands) {
+    const found = values.has(shorthand.long[0]!) ? wholeSet(values, shorthand.long) : undefined;
+    if (!found) continue;
+    shorthand.long.forEach((one) => values.delete(one));
+    values.set(shorthand.short, shorthand.alike && !wide.test(found[0]!) ? found.join(' ') : few(found));
   }
-  for (const { short, long, alike } of pairs) {
-    const found = take(long);
-    if (found) values.set(short, found[0] === found[1] && !alike ? found[0]! : keyword.test(found[0]!) ? found[0]! : found.join(' '));
-  }
-  const border = ['border-width', 'border-style', 'border-color'].map((name) => values.get(name));
-  if (border.every((value) => value !== undefined && !/\s/.test(value) && !/^(inherit|initial)$/.test(value))) {
-    ['border-width', 'border-style', 'border-color'].forEach((name) => values.delete(name));
-    values.set('border', border.join(' '));
-  }
+  const [width, style, color] = [values.get('border-width'), values.get('border-style'), values.get('border-color')];
+  if (width === undefined || style === undefined || color === undefined) return;
+  if ([width, style, color].some((value) => /\s/.test(value) || wide.test(value))) return;
+  ['border-width', 'border-style', 'border-color'].forEach((name) => values.delete(name));
+  values.set('border', `${width} ${style} ${color}`);
 }
 
 /** Declarations as the inside of a rule, minified: `color:red;gap:8px`. */
 export function declarationsText(site: Site, declarations: Declarations, addresses: Addresses): string {
   const values = new Map<string, string>();
-  for (const [name, value] of Object.entries(declarations))
-    if (propertyOf(name)) values.set(name, valueText(site, value, addresses));
-  joined(values);
-  return [...values].map(([name, value]) => `${name}:${value}`).join(';');
+  for (const name in declarations) if (propertyOf(name)) values.set(name, valueText(site, declarations[name]!, addresses));
+  if (values.size > 1) joined(values);
+  let text = '';
+  for (const [name, value] of values) text += text === '' ? `${name}:${value}` : `;${name}:${value}`;
+  return text;
 }

@@ -26,22 +26,34 @@ export function contextOf(site: Site, addresses: Addresses): MarkupContext {
   };
 }
 
+function classNames(own: string | undefined, mark: string | undefined, classes: readonly string[]): string {
+  let names = own ?? '';
+  if (mark !== undefined) names += names === '' ? mark : ` ${mark}`;
+  for (const name of classes) names += names === '' ? name : ` ${name}`;
+  return names;
+}
+
 export function elementOf(page: Page, id: string, context: MarkupContext, marking: Marking): ElementText {
   const part = partOf(page, id);
   const kind = kindOf(part.kind);
   const { className, part: marked } = marking(id, part);
   const markup = kind.markup(part.content.base, context);
-  const names = [className, kind.mark, ...part.classes].filter((name) => name !== undefined);
   const attributes: Record<string, string> = {};
-  if (names.length > 0) attributes['class'] = names.join(' ');
-  for (const [name, value] of Object.entries({ ...part.attributes, ...markup.attributes })) if (value !== undefined) attributes[name] = value;
+  const names = classNames(className, kind.mark, part.classes);
+  if (names !== '') attributes['class'] = names;
+  for (const name in part.attributes) attributes[name] = part.attributes[name]!;
+  for (const name in markup.attributes) {
+    const value = markup.attributes[name];
+    if (value !== undefined) attributes[name] = value;
+  }
   if (marked !== undefined) attributes['data-part'] = marked;
   return { tag: part.tag, attributes, inner: markup.inner };
 }
 
+/** The start tag of an element. */
 export function openTag({ tag, attributes }: ElementText): string {
   let out = `<${tag}`;
-  for (const [name, value] of Object.entries(attributes)) out += ` ${name}="${escapeHtml(value)}"`;
+  for (const name in attributes) out += ` ${name}="${escapeHtml(attributes[name]!)}"`;
   return `${out}>`;
 }
 
@@ -75,7 +87,11 @@ export function subtreeHtml(page: Page, id: string, context: MarkupContext, mark
 
 /** The HTML inside a part that holds others. */
 export function innerHtml(page: Page, id: string, context: MarkupContext, marking: Marking): string {
-  const html = (ids: readonly string[]): string => ids.map((child) => subtreeHtml(page, child, context, marking)).join('');
+  const html = (ids: readonly string[]): string => {
+    let out = '';
+    for (const child of ids) out += subtreeHtml(page, child, context, marking);
+    return out;
+  };
   if (id !== page.root) return html(partOf(page, id).children);
   return landmarks(page)
     .map((run) => (run.main ? `<main>${html(run.ids)}</main>` : html(run.ids)))

@@ -24,7 +24,8 @@ export function layerRules(site: Site, styled: readonly Styled[], addresses: Add
     for (const state of states) {
       const bySame = new Map<string, string[]>();
       for (const { selector, style } of styled) {
-        const text = declarationsText(site, style[breakpoint.id]?.[state] ?? {}, addresses);
+        const declarations = style[breakpoint.id]?.[state];
+        const text = declarations ? declarationsText(site, declarations, addresses) : '';
         if (text === '') continue;
         const same = bySame.get(text);
         if (same) same.push(selector + selectorOfState[state]);
@@ -44,7 +45,8 @@ export function nestedRule(site: Site, selector: string, style: StyleMap, addres
   for (const breakpoint of outwards(site.breakpoints)) {
     let block = '';
     for (const state of states) {
-      const text = declarationsText(site, style[breakpoint.id]?.[state] ?? {}, addresses);
+      const declarations = style[breakpoint.id]?.[state];
+      const text = declarations ? declarationsText(site, declarations, addresses) : '';
       if (text !== '') block += state === 'normal' ? `${text};` : `&${selectorOfState[state]}{${text}}`;
     }
     const media = mediaOf(breakpoint);

@@ -53,8 +53,18 @@ export function outwards(list: readonly Breakpoint[]): Breakpoint[] {
   ];
 }
 
-/** Ids of the breakpoints a value at `id` may come from, the nearest first, the base last. */
-export function chain(list: readonly Breakpoint[], id: string): string[] {
+const chains = new WeakMap<readonly Breakpoint[], Map<string, readonly string[]>>();
+
+/** Ids of the breakpoints a value at `id` may come from, the nearest first, the base last; worked out once for each list. */
+export function chain(list: readonly Breakpoint[], id: string): readonly string[] {
+  let known = chains.get(list);
+  if (!known) chains.set(list, (known = new Map<string, readonly string[]>()));
+  let found = known.get(id);
+  if (!found) known.set(id, (found = chainOf(list, id)));
+  return found;
+}
+
+function chainOf(list: readonly Breakpoint[], id: string): string[] {
   const ordered = outwards(list);
   const own = ordered.find((one) => one.id === id);
   if (!own) throw new Error(`No breakpoint "${id}".`);

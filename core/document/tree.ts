@@ -41,7 +41,8 @@ export function subtree(page: Page, id: string): string[] {
   const pile = [id];
   for (let next = pile.pop(); next !== undefined; next = pile.pop()) {
     out.push(next);
-    pile.push(...[...partOf(page, next).children].reverse());
+    const { children } = partOf(page, next);
+    for (let index = children.length - 1; index >= 0; index--) pile.push(children[index]!);
   }
   return out;
 }

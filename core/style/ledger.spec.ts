@@ -1,6 +1,6 @@
 import { blankPage, type Page } from '../document/page';
 import { blankSite, type Site } from '../document/site';
-import { changesBetween } from '../document/changes';
+import { changesBetween, sharingParts } from '../document/changes';
 import { RandomPages } from '../document/random-page';
 import { noEffect } from './effect';
 import { ledgerCell, ledgerRows, rowInUse } from './ledger';
@@ -79,5 +79,10 @@ describe('Changes since a release (needs 8.2)', () => {
     expect(changesBetween(page, now).map((change) => change.what)).toEqual(['Heading: phone font-size', 'Heading added']);
     expect(changesBetween(now, page).map((change) => change.what)).toEqual(['Heading: phone font-size', 'Heading removed']);
     expect(changesBetween(null, page).length).toBe(3);
+    const shared = sharingParts(structuredClone(page), now);
+    expect(shared).toEqual(page);
+    expect(shared.parts['root']).toBe(now.parts['root']);
+    const box: Page = { ...now, parts: { ...now.parts, s: { ...now.parts['s']!, children: ['t'] }, root: { ...now.parts['root']!, children: ['s', 'n'] } } };
+    expect(changesBetween(now, box).map((change) => change.what)).toEqual(['Heading moved']);
   });
 });

@@ -6,7 +6,7 @@ import type { Edit } from '@core/document/edits/edit';
 import type { Page } from '@core/document/page';
 import { Problem } from '@core/document/problem';
 import type { Picture, Site } from '@core/document/site';
-import { changesBetween } from '@core/document/changes';
+import { changesBetween, sharingParts } from '@core/document/changes';
 import { Api, failureOf, type PageFacts, type Stored } from './api';
 import { Outbox, type Waiting } from './outbox';
 
@@ -68,7 +68,7 @@ export class PageSession implements OnDestroy {
   async open(id: string): Promise<void> {
     const facts = await firstValueFrom(this.api.page(id));
     this.site.set(facts.site);
-    this.release.set(facts.release);
+    this.release.set(facts.release?.page ? { ...facts.release, page: sharingParts(facts.release.page, facts.page) } : facts.release);
     this.live.set(facts.live);
     this.confirmed = facts.page;
     this.revision = facts.revision;

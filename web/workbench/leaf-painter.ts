@@ -1,22 +1,23 @@
-import type { Patch } from '@core/compile/canvas';
+import { rulesInSheet, type Patch } from '@core/compile/canvas';
 import type { ElementText, Run } from '@core/compile/markup';
 import type { Laid } from '@core/geometry/box';
 import type { Page } from '@core/document/page';
 
 /** Draws one page into the document of a leaf's frame, and changes only what a patch names. */
 export class LeafPainter {
-  private order: string[] = [];
+  /** The parts whose rules stand in each sheet, in order. */
+  private sheets: string[][] = [];
   /** The part being written in this leaf: its text is the writer's until writing ends. */
   writing: string | undefined;
 
   constructor(readonly document: Document) {}
 
   /** Writes a whole compiled page. */
-  load(html: string, order: readonly string[]): void {
+  load(html: string, sheets: readonly (readonly string[])[]): void {
     this.document.open();
     this.document.write(html);
     this.document.close();
-    this.order = [...order];
+    this.sheets = sheets.map((ids) => [...ids]);
   }
 
   element(id: string): HTMLElement | null {
@@ -60,14 +61,36 @@ export class LeafPainter {
   }
 
   private setRule(id: string, rule: string | undefined): void {
-    const style = this.document.getElementById('fold-own') as HTMLStyleElement | null; // written by compileCanvas
-    const layer = style?.sheet?.cssRules[0] as CSSLayerBlockRule | undefined; // its only rule
-    if (!layer) return;
-    const index = this.order.indexOf(id);
-    if (index !== -1) layer.deleteRule(index);
-    if (rule !== undefined && index !== -1) layer.insertRule(rule, index);
-    else if (rule !== undefined) layer.insertRule(rule, this.order.push(id) - 1);
-    else if (index !== -1) this.order.splice(index, 1);
+    const known = this.sheets.findIndex((ids) => ids.includes(id));
+    if (known === -1) {
+      if (rule !== undefined) this.addRule(id, rule);
+      return;
+    }
+    const ids = this.sheets[known]!;
+    const layer = this.layerOf(known);
+    const index = ids.indexOf(id);
+    layer?.deleteRule(index);
+    if (rule !== undefined) layer?.insertRule(rule, index);
+    else ids.splice(index, 1);
+  }
+
+  private addRule(id: string, rule: string): void {
+    const last = this.sheets.at(-1);
+    if (!last || last.length >= rulesInSheet) {
+      const style = this.document.createElement('style');
+      style.className = 'fold-own';
+      style.textContent = '@layer own{}';
+      this.document.head.append(style);
+      this.sheets.push([]);
+    }
+    const ids = this.sheets.at(-1)!;
+    this.layerOf(this.sheets.length - 1)?.insertRule(rule, ids.push(id) - 1);
+  }
+
+  /** The layer block of a sheet, which is its only rule. */
+  private layerOf(index: number): CSSLayerBlockRule | undefined {
+    const style = this.document.querySelectorAll<HTMLStyleElement>('style.fold-own')[index];
+    return style?.sheet?.cssRules[0] as CSSLayerBlockRule | undefined; // written by compileCanvas or above
   }
 
   private setElement(id: string, text: ElementText): void {

@@ -114,9 +114,9 @@ export class Leaf implements OnDestroy, Surface {
   private load(page: Page): void {
     const site = this.bench.session.site();
     if (!site || !this.painter) return;
-    const { html, order } = compileCanvas(site, page, canvasAddresses(site.id));
+    const { html, sheets } = compileCanvas(site, page, canvasAddresses(site.id));
     const top = this.view()?.scrollY ?? 0;
-    this.painter.load(html, order);
+    this.painter.load(html, sheets);
     this.listen();
     this.view()?.scrollTo(0, top);
     this.outlineSoon();

@@ -19,6 +19,16 @@ interface Row {
   readonly hidden: readonly string[];
 }
 
+/** Most edits change no row: then nothing is drawn anew. */
+const sameRows = (a: readonly Row[], b: readonly Row[]): boolean =>
+  a.length === b.length &&
+  a.every((row, index) => {
+    const other = b[index]!;
+    return (
+      row.id === other.id && row.name === other.name && row.words === other.words && row.depth === other.depth && row.holds === other.holds && row.open === other.open && row.kind === other.kind && row.hidden.join() === other.hidden.join()
+    );
+  });
+
 /** The tree of the page: reaches everything, takes drops, moves by keyboard. */
 @Component({
   selector: 'fold-outline',
@@ -49,7 +59,7 @@ export class Outline implements OnDestroy, Surface {
     };
     for (const child of page.parts[page.root]?.children ?? []) visit(child, 0);
     return rows;
-  });
+  }, { equal: sameRows });
   protected readonly landing = computed(() => {
     const landing = this.bench.landing();
     return landing?.where === this.name ? landing.drop : undefined;

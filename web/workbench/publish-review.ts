@@ -3,6 +3,7 @@ import { firstValueFrom } from 'rxjs';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
 import { MessageService } from 'primeng/api';
+import { sharingParts } from '@core/document/changes';
 import { Api, failureOf } from '../services/api';
 import { PageSession } from '../services/page-session';
 
@@ -73,7 +74,7 @@ export class PublishReview {
     try {
       await this.session.settled();
       const { number, page: released, live } = await firstValueFrom(this.api.publish(page.id));
-      this.session.release.set({ number, page: released });
+      this.session.release.set({ number, page: released && sharingParts(released, page) });
       this.done.set(live);
       this.messages.add({ severity: 'success', detail: `Release ${number} is live.`, life: 3000 });
     } catch (error) {

@@ -1,0 +1,135 @@
+import { performance } from 'node:perf_hooks';
+import { transform } from 'lightningcss';
+import { parse } from 'parse5';
+import { By } from 'selenium-webdriver';
+import { compileCanvas, recompile } from '@core/compile/canvas';
+import { compile } from '@core/compile/compile';
+import { applyEdits } from '@core/document/edits/apply';
+import type { Edit } from '@core/document/edits/edit';
+import { freshPart } from '@core/document/commands/thing';
+import { blankPage, type Page, type Part } from '@core/document/page';
+import { home, tidewick } from '../demo/tidewick';
+import { openBrowser } from '../e2e/browser';
+import { Hands } from '../e2e/hands';
+import { House } from '../e2e/house';
+import { drawings } from '../demo/draw';
+
+const addresses = { pictures: '/files/', fonts: '/files/' };
+const colours = ['#22333b', '#8c2f39', '#f4ead7', '#4d6b3c'];
+
+/** A page of so many parts with a real layout: sections of three columns, each with a heading, text and button. */
+function largePage(id: string, size: number): Page {
+  const blank = blankPage(id, 'A large page', '/large');
+  const parts: Record<string, Part> = { ...blank.parts };
+  let count = 1;
+  const add = (kind: string, children: string[], style: Part['style'] = {}): string => {
+    const own = `p${count++}`;
+    const fresh = freshPart(tidewick, kind, children);
+    parts[own] = { ...fresh, style: { ...fresh.style, ...style } };
+    return own;
+  };
+  const sections: string[] = [];
+  while (count < size - 14) {
+    const columns = [0, 1, 2].map((at) =>
+      add('column', [
+        add('heading', [], { wide: { normal: { 'font-size': `${20 + ((count + at) % 30)}px`, color: colours[count % 4]! } }, phone: { normal: { 'font-size': '20px' } } }),
+        add('text', [], { wide: { normal: { 'max-width': `${30 + (count % 40)}ch` } } }),
+        add('button', [], { wide: { normal: { 'background-color': colours[(count + at) % 4]! } } }),
+      ]),
+    );
+    sections.push(add('section', [add('columns', columns, { wide: { normal: { 'grid-template-columns': '1fr 1fr 1fr', 'column-gap': '24px' } }, phone: { normal: { 'grid-template-columns': '1fr' } } })]));
+  }
+  return { ...blank, parts: { ...parts, [blank.root]: { ...blank.parts[blank.root]!, children: sections } } };
+}
+
+function median(times: readonly number[], share = 0.5): number {
+  const sorted = [...times].sort((a, b) => a - b);
+  return sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))] ?? 0;
+}
+
+/** Times two tasks in turns, so that both meet the same machine; the ratio of their medians. */
+function ratio(task: () => void, reference: () => void, rounds: number): number {
+  const mine: number[] = [];
+  const other: number[] = [];
+  const timed = (run: () => void): number => {
+    const start = performance.now();
+    run();
+    return performance.now() - start;
+  };
+  for (let round = 0; round < rounds + 5; round++) {
+    const one = timed(task);
+    const two = timed(reference);
+    if (round < 5) continue;
+    mine.push(one);
+    other.push(two);
+  }
+  return median(mine) / median(other);
+}
+
+const row = (what: string, reference: string, value: number, aim: number): void =>
+  console.log(`${what.padEnd(62)} ${reference.padEnd(38)} ${value.toFixed(3).padStart(8)} ×  aim ≤ ${aim} ×  ${value <= aim ? 'reached' : 'NOT REACHED'}`);
+
+function computing(): void {
+  const page = largePage('large', 2000);
+  const { html } = compile(tidewick, page);
+  row(`compile a page of ${Object.keys(page.parts).length} parts`, 'parse5 parsing the HTML it yields', ratio(() => compile(tidewick, page), () => parse(html), 25), 1);
+  const edits: Edit[] = [{ do: 'set', part: 'p900', field: ['style', 'tablet', 'normal', 'font-size'], value: '38px' }];
+  const after = applyEdits(tidewick, page, edits).page;
+  row('recompile after one edit on that page', 'the whole compile for a leaf', ratio(() => recompile(tidewick, page, after, edits, addresses), () => compileCanvas(tidewick, page, addresses), 25), 1 / 50);
+}
+
+function sizes(): void {
+  const pictures = Object.fromEntries(Object.keys(drawings['tidewick'] ?? {}).map((id) => [id, { name: id, alt: '', width: 1600, height: 1000, type: 'image/png' as const, files: [{ width: 1600, file: `${id}0123456789ab.webp` }] }]));
+  const { css } = compile({ ...tidewick, pictures }, home, { ...addresses, stylesheet: 'style.css' });
+  const small = transform({ filename: 'style.css', code: Buffer.from(css), minify: true, targets: { chrome: 120 << 16 } }).code;
+  row('published CSS of the demo’s home page, bytes', 'the same CSS through lightningcss', Buffer.byteLength(css) / small.length, 1.05);
+}
+
+/** From an edit to the frame after it is painted in all leaves, measured in the page, in frames of 16.7 ms. */
+async function painting(): Promise<void> {
+  const house = await House.open();
+  const browser = await openBrowser();
+  try {
+    const hands = new Hands(browser.driver, house);
+    await hands.signIn('ada@studio.example', 'paper-and-ink');
+    const page = largePage('large', 1000);
+    const insert: Edit[] = page.parts[page.root]!.children.map((root, index) => {
+      const ids = [root];
+      for (const id of ids) ids.push(...page.parts[id]!.children);
+      return { do: 'insert', parent: 'root', index, root, parts: Object.fromEntries(ids.map((id) => [id, page.parts[id]!])) };
+    });
+    const id = await browser.driver.executeAsyncScript<string>(
+      `const [edits, done] = arguments; const send = (path, body) => fetch('/api' + path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }).then((answer) => answer.json());
+      send('/sites/tidewick/pages', { title: 'Large', path: '/large' }).then(async ({ id }) => { await send('/pages/' + id + '/edits', { id: 'bench-bench-bench-1', base: 0, edits }); done(id); })`,
+      insert,
+    );
+    await hands.openPage(id);
+    await browser.driver.sleep(2000);
+    await hands.clickOn('wide', 'h2');
+    await hands.group('Type');
+    await (await hands.find('[data-cell="font-size@wide"]')).click();
+    await browser.driver.findElement(By.css('fold-ledger-cell .field'));
+    const times = await browser.driver.executeAsyncScript<number[]>(`
+      const done = arguments[arguments.length - 1]; const field = document.querySelector('fold-ledger-cell .field'); const times = [];
+      const frames = [...document.querySelectorAll('fold-leaf iframe')].map((frame) => frame.contentDocument.querySelector('h2'));
+      const parts = [];
+      const once = (round) => {
+        if (round === 40) return done(parts);
+        const a = performance.now();
+        field.dispatchEvent(new KeyboardEvent('keydown', { key: round % 2 ? 'ArrowDown' : 'ArrowUp', bubbles: true, cancelable: true }));
+        const b = performance.now();
+        frames.forEach((one) => one.getBoundingClientRect());
+        const c = performance.now();
+        requestAnimationFrame(() => { const d = performance.now(); const channel = new MessageChannel(); channel.port1.onmessage = () => { const e = performance.now(); parts.push([b-a,c-b,d-c,e-d].map(x=>Math.round(x*10)/10)); setTimeout(() => once(round + 1), 120); }; channel.port2.postMessage(0); });
+      };
+      once(0);`);
+    console.log(JSON.stringify(times.slice(10)));
+    row('one edit → all three leaves painted, 1,000 parts, median', 'one frame of 16.7 ms', median(times) / 16.7, 2);
+    row('… 95th of a hundred', 'one frame of 16.7 ms', median(times, 0.95) / 16.7, 4);
+  } finally {
+    await browser.close();
+    await house.close();
+  }
+}
+
+await painting();
