@@ -45,6 +45,7 @@ module.exports = (config) =>
     },
     browserNoActivityTimeout: 240_000,
     captureTimeout: 120_000,
+    pingTimeout: 240_000,
     client: { jasmine: { random: true, timeoutInterval: 120_000 } },
     restartOnFileChange: false,
   });

@@ -84,7 +84,12 @@ const opening: Plan = {
     color: '#ffffff',
   },
   tablet: { 'min-height': '560px' },
-  phone: { 'min-height': '520px', ...around('padding', 64, 20), 'background-position-x': '70%' },
+  phone: {
+    'min-height': '520px',
+    ...around('padding', 64, 20),
+    'background-image': 'linear-gradient(180deg, rgb(15 26 31 / 0.86) 40%, rgb(15 26 31 / 0.4)), url("picture:opening")',
+    'background-position-x': '70%',
+  },
   holds: [
     {
       kind: 'container',

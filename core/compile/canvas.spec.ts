@@ -68,14 +68,16 @@ describe('A leaf that is patched', () => {
         }
         const last = compileCanvas(site, page, addresses);
         anew!.load(last.html, last.sheets);
-        expect(written(patched!.document.body)).withContext(`seed ${seed}`).toBe(written(anew!.document.body));
+        const [mine, wanted] = [written(patched!.document.body), written(anew!.document.body)];
+        const apart = [...mine].findIndex((letter, at) => letter !== wanted[at]);
+        if (mine !== wanted) throw new Error(`seed ${seed}: …${mine.slice(Math.max(0, apart - 80), apart + 160)}… instead of …${wanted.slice(Math.max(0, apart - 80), apart + 160)}…`);
         for (const id of subtree(page, page.root)) {
           const [one, other] = [patched!, anew!].map((painter) => painter.document.defaultView!.getComputedStyle(painter.element(id)!));
           for (const { name } of properties) expect(one!.getPropertyValue(name)).withContext(`seed ${seed}, ${id}, ${name}`).toBe(other!.getPropertyValue(name));
         }
         frames.forEach((frame) => frame.remove());
       }),
-      { numRuns: 25 },
+      { numRuns: 60, endOnFailure: true, examples: [[-31]] },
     );
   });
 

@@ -33,7 +33,8 @@ export class LeafPainter {
 
   apply(patch: Patch): void {
     for (const [id, text] of patch.elements) this.setElement(id, text);
-    for (const [parent, runs] of patch.arranged) this.arrange(parent, runs, patch.subtrees);
+    const kept = this.gather(patch);
+    for (const [parent, runs] of patch.arranged) this.arrange(kept.get(parent) ?? this.element(parent), runs, kept);
     for (const [id, rule] of patch.rules) this.setRule(id, rule);
   }
 
@@ -110,17 +111,27 @@ export class LeafPainter {
     return next;
   }
 
-  private arrange(parent: string, runs: readonly Run[], subtrees: ReadonlyMap<string, string>): void {
-    const holder = this.element(parent);
+  /** The elements of all children that are arranged, before any of them is moved: one may go from parent to parent. */
+  private gather({ arranged, subtrees }: Patch): Map<string, HTMLElement> {
+    const kept = new Map<string, HTMLElement>();
+    for (const runs of arranged.values())
+      for (const id of runs.flatMap((run) => run.ids)) {
+        const element = this.element(id) ?? this.made(subtrees.get(id));
+        if (element) kept.set(id, element);
+      }
+    return kept;
+  }
+
+  private arrange(holder: HTMLElement | null, runs: readonly Run[], kept: ReadonlyMap<string, HTMLElement>): void {
     if (!holder) return;
-    const wanted = runs.map((run) => {
-      const children = run.ids.flatMap((id) => this.element(id) ?? this.made(subtrees.get(id)) ?? []);
+    const wanted = runs.flatMap((run) => {
+      const children = run.ids.flatMap((id) => kept.get(id) ?? []);
       if (!run.main) return children;
       const main = holder.querySelector(':scope > main') ?? this.document.createElement('main');
       this.setChildren(main, children);
       return [main];
     });
-    this.setChildren(holder, wanted.flat());
+    this.setChildren(holder, wanted);
   }
 
   /** Gives an element exactly these children, moving only those that stand elsewhere. */

@@ -21,6 +21,8 @@ export class LedgerCell {
   /** What the value is called within a row of several. */
   readonly part = input('');
   readonly narrow = input(false);
+  /** So narrow that only the value itself has room. */
+  readonly tiny = input(false);
   readonly menu = output<Event>();
   readonly pickPicture = output<void>();
 

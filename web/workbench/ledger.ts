@@ -68,6 +68,14 @@ export class Ledger {
     }));
   });
 
+  protected readonly idleShown = signal(false);
+  /** Rows that do nothing on this part at any breakpoint and hold no value of its own: out of the way until asked for. */
+  protected readonly idleRows = computed(() => this.rows().filter(({ columns }) => columns.every(({ cells }) => cells.every(({ cell }) => cell.noEffect !== undefined && !cell.own))));
+  protected readonly shownRows = computed(() => {
+    const idle = new Set(this.idleRows());
+    return [...this.rows().filter((row) => !idle.has(row)), ...(this.idleShown() ? idle : [])];
+  });
+
   /** Shares of a columns part, or the share of one column, by breakpoint. */
   protected readonly shares = computed(() => {
     const chosen = this.bench.selected();
