@@ -112,7 +112,8 @@ const opening: Plan = {
           name: 'Introduction',
           content: { text: 'From Tidewick to Marram, Great Sallow and Inner Kelder: eleven sailings a day in summer, five in winter, and room for your bicycle on all of them.' },
           wide: { 'font-size': '20px', 'max-width': '46ch' },
-          phone: { 'font-size': '17px' },
+          tablet: { 'max-width': '34ch' },
+          phone: { 'font-size': '17px', 'max-width': '46ch' },
         },
         {
           kind: 'container',

@@ -117,6 +117,18 @@ describe('The workbench', () => {
     await hands.until(async () => (await hands.computed('wide', 'h1', 'font-size')) === '76px');
   });
 
+  it('fills all four sides from one cell', async () => {
+    await hands.clickOn('wide', 'h1');
+    await hands.group('Space');
+    await hands.setCell('padding-top', 'phone', '6px 12');
+    const sides = (leaf: LeafName) => Promise.all(['top', 'right', 'bottom', 'left'].map((side) => hands.computed(leaf, 'h1', `padding-${side}`)));
+    await hands.until(async () => (await sides('phone')).join() === '6px,12px,6px,12px');
+    expect((await sides('tablet')).join()).toBe('0px,0px,0px,0px');
+    await hands.chord(Key.CONTROL, 'z');
+    await hands.until(async () => (await sides('phone')).join() === '0px,0px,0px,0px');
+    await hands.group('Type');
+  });
+
   it('copies a value to the breakpoints below', async () => {
     await hands.cellMenu('font-size', 'wide', 'Copy to Tablet and Phone');
     await hands.until(async () => (await hands.computed('phone', 'h1', 'font-size')) === '76px');

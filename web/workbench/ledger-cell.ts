@@ -1,7 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, signal, viewChild } from '@angular/core';
 import type { LedgerCell as Cell } from '@core/style/ledger';
 import { propertyOf } from '@core/style/properties';
+import { severalValues } from '@core/style/several';
 import { checkValue } from '@core/style/value';
+import { styleEdit } from '@core/document/commands/style';
 import { Bench } from './bench';
 import { stepped } from './stepped';
 
@@ -23,6 +25,8 @@ export class LedgerCell {
   readonly narrow = input(false);
   /** So narrow that only the value itself has room. */
   readonly tiny = input(false);
+  /** The longhands of the whole row, so that several values typed into one cell fill them. */
+  readonly row = input<readonly string[]>([]);
   readonly menu = output<Event>();
   readonly pickPicture = output<void>();
 
@@ -113,6 +117,7 @@ export class LedgerCell {
       this.accept();
       return true;
     }
+    if (this.fillRow(text)) return true;
     const checked = checkValue(site, this.property(), text);
     const value = checked.ok ? checked.value : '';
     if (!checked.ok || !(value.includes('var(') || value.includes('url(') || CSS.supports(this.property(), value))) {
@@ -121,6 +126,19 @@ export class LedgerCell {
       return false;
     }
     if (value !== this.cell().value || !this.cell().own) this.bench.setStyle(this.breakpoint(), this.property(), value);
+    this.accept();
+    return true;
+  }
+
+  /** `64px 20px` typed into one cell of a row fills the whole row, in one step of undo; false when the text is one value or does not fit. */
+  private fillRow(text: string): boolean {
+    const site = this.bench.session.site();
+    const chosen = this.bench.selected();
+    const values = severalValues(text, this.row().length);
+    if (!site || !chosen || !values) return false;
+    const checked = this.row().map((property, index) => checkValue(site, property, values[index] ?? ''));
+    if (!checked.every((one) => one.ok)) return false;
+    this.bench.attempt(() => this.row().map((property, index) => styleEdit(chosen.id, this.breakpoint(), 'normal', property, checked[index]!.ok ? checked[index]!.value : undefined)));
     this.accept();
     return true;
   }

@@ -1,0 +1,21 @@
+/**
+ * Several values typed at once into a row of longhands, in CSS's order: `64px 20px` for four sides is top and bottom, right and left
+ * (CSS Box Model 3, §3.2), for two axes first and second. Undefined when the text is one value, or more than the row has.
+ */
+export function severalValues(typed: string, count: number): string[] | undefined {
+  const values: string[] = [];
+  let depth = 0;
+  let current = '';
+  for (const letter of `${typed.trim()} `) {
+    if (letter === '(') depth++;
+    if (letter === ')') depth--;
+    if (/\s/.test(letter) && depth === 0) {
+      if (current !== '') values.push(current);
+      current = '';
+    } else current += letter;
+  }
+  if (values.length < 2 || values.length > count) return undefined;
+  if (count === 2) return values;
+  const [top, right, bottom = top!, left = right!] = values;
+  return [top!, right!, bottom, left];
+}
