@@ -3,237 +3,226 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { By, Key, until } from 'selenium-webdriver';
 import sharp from 'sharp';
-import { openBrowser, sizeTo, type Opened } from './browser';
+import { openBrowser, sizeTo } from './browser';
 import { Hands, type LeafName } from './hands';
-import { House } from './house';
+import { visiting } from './visit';
 
 const leaves: readonly LeafName[] = ['wide', 'tablet', 'phone'];
 
 describe('From a blank page to a live one', () => {
-  let house: House;
-  let browser: Opened;
-  let hands: Hands;
-  let folder: string;
+  let folder = '';
   let page = '';
-
-  beforeAll(async () => {
-    house = await House.open();
-    browser = await openBrowser();
-    hands = new Hands(browser.driver, house);
+  const visit = visiting(async () => {
     folder = mkdtempSync(join(tmpdir(), 'fold-picture-'));
     await sharp({ create: { width: 1200, height: 800, channels: 3, background: '#2e6171' } }).png().toFile(join(folder, 'pier.png'));
-  }, 120_000);
-  afterAll(async () => {
-    await browser.close();
-    await house.close();
-    rmSync(folder, { recursive: true, force: true });
   });
+  afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
   const structure = (leaf: LeafName): Promise<string> =>
-    hands.inLeaf<string>(leaf, 'const walk = (one) => one.localName + (one.children.length ? "(" + [...one.children].map(walk).join(" ") + ")" : ""); return [...document.body.children].map(walk).join(" ")');
-  const sizes = (css: string): Promise<string[]> => Promise.all(leaves.map((leaf) => hands.computed(leaf, css, 'font-size')));
+    visit.hands.inLeaf<string>(leaf, 'const walk = (one) => one.localName + (one.children.length ? "(" + [...one.children].map(walk).join(" ") + ")" : ""); return [...document.body.children].map(walk).join(" ")');
+  const sizes = (css: string): Promise<string[]> => Promise.all(leaves.map((leaf) => visit.hands.computed(leaf, css, 'font-size')));
 
   it('one signs in and sees the clients, each drawn from its home page', async () => {
-    await hands.signIn('ada@studio.example', 'paper-and-ink');
-    await hands.until(async () => (await browser.driver.findElements(By.css('fold-page-drawing'))).length === 3);
-    expect(await (await hands.find('main')).getText()).toContain('Tidewick Ferries');
+    await visit.hands.signIn('ada@studio.example', 'paper-and-ink');
+    await visit.hands.until(async () => (await visit.browser.driver.findElements(By.css('fold-page-drawing'))).length === 3);
+    expect(await (await visit.hands.find('main')).getText()).toContain('Tidewick Ferries');
   });
 
   it('one makes a blank page', async () => {
-    await browser.driver.get(`${house.editor}/sites/tidewick`);
-    await (await hands.button('New page')).click();
-    await (await hands.find('#page-title')).sendKeys('Winter sailings');
-    expect(await (await hands.find('#page-path')).getAttribute('value')).toBe('/winter-sailings');
-    await (await hands.button('Make the page')).click();
-    await browser.driver.wait(until.urlContains('/pages/'), 10_000);
-    await hands.ready();
-    page = (await browser.driver.getCurrentUrl()).split('/').at(-1)!;
+    await visit.browser.driver.get(`${visit.house.editor}/sites/tidewick`);
+    await (await visit.hands.button('New page')).click();
+    await (await visit.hands.find('#page-title')).sendKeys('Winter sailings');
+    expect(await (await visit.hands.find('#page-path')).getAttribute('value')).toBe('/winter-sailings');
+    await (await visit.hands.button('Make the page')).click();
+    await visit.browser.driver.wait(until.urlContains('/pages/'), 10_000);
+    await visit.hands.ready();
+    page = (await visit.browser.driver.getCurrentUrl()).split('/').at(-1)!;
   });
 
   it('one builds an opening by click and by drag', async () => {
-    await hands.addPart('section');
-    await hands.until(async () => (await structure('phone')) === 'main(section)');
-    await hands.dragPart('container', 'wide', 'section');
-    await hands.until(async () => (await structure('wide')) === 'main(section(div))');
-    await hands.dragPart('heading', 'wide', 'section > div');
-    await hands.until(async () => (await structure('tablet')) === 'main(section(div(h2)))');
-    await hands.addPart('text');
-    await hands.until(async () => (await structure('wide')) === 'main(section(div(h2 p)))');
-    await hands.dragPart('image', 'wide', 'p', 0.5, 0.9);
-    await hands.until(async () => (await structure('wide')) === 'main(section(div(h2 p img)))');
-    await hands.addPart('button');
-    await hands.until(async () => (await structure('wide')) === 'main(section(div(h2 p img a)))');
+    await visit.hands.addPart('section');
+    await visit.hands.until(async () => (await structure('phone')) === 'main(section)');
+    await visit.hands.dragPart('container', 'wide', 'section');
+    await visit.hands.until(async () => (await structure('wide')) === 'main(section(div))');
+    await visit.hands.dragPart('heading', 'wide', 'section > div');
+    await visit.hands.until(async () => (await structure('tablet')) === 'main(section(div(h2)))');
+    await visit.hands.addPart('text');
+    await visit.hands.until(async () => (await structure('wide')) === 'main(section(div(h2 p)))');
+    await visit.hands.dragPart('image', 'wide', 'p', 0.5, 0.9);
+    await visit.hands.until(async () => (await structure('wide')) === 'main(section(div(h2 p img)))');
+    await visit.hands.addPart('button');
+    await visit.hands.until(async () => (await structure('wide')) === 'main(section(div(h2 p img a)))');
     for (const leaf of leaves) expect(await structure(leaf)).toBe('main(section(div(h2 p img a)))');
-    await hands.saved();
+    await visit.hands.saved();
   });
 
   it('one moves a part by dragging it on the page, and in the outline', async () => {
-    await hands.drag(await hands.pointOn('wide', 'p'), await hands.pointOn('wide', 'h2', 0.5, 0.1));
-    await hands.until(async () => (await structure('wide')) === 'main(section(div(p h2 img a)))', 'the drag on the page moved nothing');
-    const rows = await browser.driver.findElements(By.css('fold-outline [data-row]'));
+    await visit.hands.drag(await visit.hands.pointOn('wide', 'p'), await visit.hands.pointOn('wide', 'h2', 0.5, 0.1));
+    await visit.hands.until(async () => (await structure('wide')) === 'main(section(div(p h2 img a)))', 'the drag on the page moved nothing');
+    const rows = await visit.browser.driver.findElements(By.css('fold-outline [data-row]'));
     const [, , text, heading] = rows;
-    const to = await hands.centre(heading!);
-    await hands.drag(await hands.centre(text!), { x: to.x, y: to.y + 8 });
-    await hands.until(async () => (await structure('wide')) === 'main(section(div(h2 p img a)))', 'the drag in the outline moved nothing');
+    const to = await visit.hands.centre(heading!);
+    await visit.hands.drag(await visit.hands.centre(text!), { x: to.x, y: to.y + 8 });
+    await visit.hands.until(async () => (await structure('wide')) === 'main(section(div(h2 p img a)))', 'the drag in the outline moved nothing');
   });
 
   it('one types on the page', async () => {
-    await hands.clickOn('wide', 'h2', 2);
-    await hands.keys('The winter timetable');
-    await hands.keys(Key.ESCAPE);
-    await hands.until(() => hands.inLeaf<boolean>('phone', 'return document.querySelector("h2").textContent === "The winter timetable"'));
-    await hands.group('Content');
-    await (await hands.find('#content-tag')).sendKeys('h1');
-    await hands.until(async () => (await structure('phone')) === 'main(section(div(h1 p img a)))');
+    await visit.hands.clickOn('wide', 'h2', 2);
+    await visit.hands.keys('The winter timetable');
+    await visit.hands.keys(Key.ESCAPE);
+    await visit.hands.until(() => visit.hands.inLeaf<boolean>('phone', 'return document.querySelector("h2").textContent === "The winter timetable"'));
+    await visit.hands.group('Content');
+    await (await visit.hands.find('#content-tag')).sendKeys('h1');
+    await visit.hands.until(async () => (await structure('phone')) === 'main(section(div(h1 p img a)))');
   });
 
   it('one uploads a picture for the image', async () => {
-    await hands.clickOn('wide', 'img');
-    await hands.group('Content');
-    await (await hands.find('#content-picture')).click();
-    await (await hands.find('[data-upload]')).sendKeys(join(folder, 'pier.png'));
-    const card = await browser.driver.wait(until.elementLocated(By.xpath("//figure[.//b[normalize-space()='pier.png']]")), 15_000);
+    await visit.hands.clickOn('wide', 'img');
+    await visit.hands.group('Content');
+    await (await visit.hands.find('#content-picture')).click();
+    await (await visit.hands.find('[data-upload]')).sendKeys(join(folder, 'pier.png'));
+    const card = await visit.browser.driver.wait(until.elementLocated(By.xpath("//figure[.//b[normalize-space()='pier.png']]")), 15_000);
     await card.findElement(By.css('button')).click();
-    await hands.until(() => hands.inLeaf<boolean>('wide', 'const one = document.querySelector("img"); return one.srcset.includes("1200w") && one.naturalWidth > 0'), 'the picture is not shown');
-    const alt = await hands.find('#content-alt');
+    await visit.hands.until(() => visit.hands.inLeaf<boolean>('wide', 'const one = document.querySelector("img"); return one.srcset.includes("1200w") && one.naturalWidth > 0'), 'the picture is not shown');
+    const alt = await visit.hands.find('#content-alt');
     await alt.sendKeys('The pier in winter', Key.TAB);
-    await hands.until(() => hands.inLeaf<boolean>('phone', 'return document.querySelector("img").alt === "The pier in winter"'));
+    await visit.hands.until(() => visit.hands.inLeaf<boolean>('phone', 'return document.querySelector("img").alt === "The pier in winter"'));
   });
 
   // Common practice (needs 7.1): a title of 45 px, 38 on tablet, 34 on phone.
   it('one sets the title to 45 px, 38 on tablet and 34 on phone', async () => {
-    await hands.clickOn('wide', 'h1');
-    await hands.group('Type');
-    await hands.setCell('font-size', 'wide', '45');
-    await hands.until(async () => (await sizes('h1')).join() === '45px,45px,45px');
-    await hands.setCell('font-size', 'tablet', '38px');
-    await hands.setCell('font-size', 'phone', '34px');
-    await hands.until(async () => (await sizes('h1')).join() === '45px,38px,34px');
-    expect(await hands.cellText('line-height', 'phone')).toContain('What a heading has by nature');
+    await visit.hands.clickOn('wide', 'h1');
+    await visit.hands.group('Type');
+    await visit.hands.setCell('font-size', 'wide', '45');
+    await visit.hands.until(async () => (await sizes('h1')).join() === '45px,45px,45px');
+    await visit.hands.setCell('font-size', 'tablet', '38px');
+    await visit.hands.setCell('font-size', 'phone', '34px');
+    await visit.hands.until(async () => (await sizes('h1')).join() === '45px,38px,34px');
+    expect(await visit.hands.cellText('line-height', 'phone')).toContain('What a heading has by nature');
   });
 
   it('one takes an override back, undoes and redoes', async () => {
-    await hands.cellMenu('font-size', 'phone', 'Take back');
-    await hands.until(async () => (await sizes('h1')).join() === '45px,38px,38px');
-    expect(await hands.cellText('font-size', 'phone')).toContain('Set on this part at Tablet');
-    await hands.chord(Key.CONTROL, 'z');
-    await hands.until(async () => (await sizes('h1')).join() === '45px,38px,34px');
-    await (await hands.button('Redo')).click();
-    await hands.until(async () => (await sizes('h1')).join() === '45px,38px,38px');
-    await (await hands.button('Undo')).click();
-    await hands.until(async () => (await sizes('h1')).join() === '45px,38px,34px');
+    await visit.hands.cellMenu('font-size', 'phone', 'Take back');
+    await visit.hands.until(async () => (await sizes('h1')).join() === '45px,38px,38px');
+    expect(await visit.hands.cellText('font-size', 'phone')).toContain('Set on this part at Tablet');
+    await visit.hands.chord(Key.CONTROL, 'z');
+    await visit.hands.until(async () => (await sizes('h1')).join() === '45px,38px,34px');
+    await (await visit.hands.button('Redo')).click();
+    await visit.hands.until(async () => (await sizes('h1')).join() === '45px,38px,38px');
+    await (await visit.hands.button('Undo')).click();
+    await visit.hands.until(async () => (await sizes('h1')).join() === '45px,38px,34px');
   });
 
   it('a bad value stays in its cell, marked, with a sentence, and is not stored', async () => {
-    await hands.setCell('font-size', 'wide', 'enormous');
-    expect(await (await hands.find('fold-ledger-cell .problem')).getText()).toContain('is not a value of font-size');
-    expect(await (await hands.find('fold-ledger-cell .field')).getAttribute('aria-invalid')).toBe('true');
-    await hands.keys(Key.ESCAPE);
+    await visit.hands.setCell('font-size', 'wide', 'enormous');
+    expect(await (await visit.hands.find('fold-ledger-cell .problem')).getText()).toContain('is not a value of font-size');
+    expect(await (await visit.hands.find('fold-ledger-cell .field')).getAttribute('aria-invalid')).toBe('true');
+    await visit.hands.keys(Key.ESCAPE);
     expect((await sizes('h1')).join()).toBe('45px,38px,34px');
   });
 
   it('one hides a part on the phone alone', async () => {
-    await hands.clickOn('phone', 'img');
-    await hands.chord(Key.ALT, 'h');
-    await hands.until(async () => (await hands.computed('phone', 'img', 'display')) === 'none');
-    expect(await hands.computed('tablet', 'img', 'display')).toBe('block');
+    await visit.hands.clickOn('phone', 'img');
+    await visit.hands.chord(Key.ALT, 'h');
+    await visit.hands.until(async () => (await visit.hands.computed('phone', 'img', 'display')) === 'none');
+    expect(await visit.hands.computed('tablet', 'img', 'display')).toBe('block');
   });
 
   it('one splits columns by shares; a wrong sum is refused with the sum', async () => {
-    await hands.clickOn('wide', 'section', 1);
-    await hands.addPart('columns');
-    await hands.until(async () => (await structure('wide')).includes('div(div div)'));
-    await hands.group('Flow');
-    const shares = await hands.find('input[aria-label="shares at Wide"]');
+    await visit.hands.clickOn('wide', 'section', 1);
+    await visit.hands.addPart('columns');
+    await visit.hands.until(async () => (await structure('wide')).includes('div(div div)'));
+    await visit.hands.group('Flow');
+    const shares = await visit.hands.find('input[aria-label="shares at Wide"]');
     await shares.sendKeys(Key.chord(Key.CONTROL, 'a'), '50 40', Key.TAB);
-    expect(await (await hands.find('fold-ledger .problem')).getText()).toContain('90 %');
-    const again = await hands.find('input[aria-label="shares at Wide"]');
+    expect(await (await visit.hands.find('fold-ledger .problem')).getText()).toContain('90 %');
+    const again = await visit.hands.find('input[aria-label="shares at Wide"]');
     await again.sendKeys(Key.chord(Key.CONTROL, 'a'), '1/4 + 1/2 + 1/4', Key.TAB);
-    await hands.until(async () => (await structure('wide')).includes('div(div div div)'));
-    const widths = await hands.inLeaf<number[]>('wide', 'return [...document.querySelectorAll("._cols > *")].map((one) => one.getBoundingClientRect().width)');
+    await visit.hands.until(async () => (await structure('wide')).includes('div(div div div)'));
+    const widths = await visit.hands.inLeaf<number[]>('wide', 'return [...document.querySelectorAll("._cols > *")].map((one) => one.getBoundingClientRect().width)');
     expect(widths[1]! / widths[0]!).toBeCloseTo(2, 1);
   });
 
   it('one wraps, unwraps, duplicates and deletes by key', async () => {
     const before = await structure('wide');
-    await hands.clickOn('wide', 'h1');
-    await hands.chord(Key.ALT, 'w');
-    await hands.until(async () => (await structure('wide')).includes('div(h1)'));
-    await hands.chord(Key.ALT, 'u');
-    await hands.until(async () => (await structure('wide')) === before);
-    await hands.chord(Key.ALT, 'd');
-    await hands.until(async () => (await structure('wide')).includes('h1 h1'));
-    await hands.keys(Key.DELETE);
-    await hands.until(async () => (await structure('wide')) === before);
+    await visit.hands.clickOn('wide', 'h1');
+    await visit.hands.chord(Key.ALT, 'w');
+    await visit.hands.until(async () => (await structure('wide')).includes('div(h1)'));
+    await visit.hands.chord(Key.ALT, 'u');
+    await visit.hands.until(async () => (await structure('wide')) === before);
+    await visit.hands.chord(Key.ALT, 'd');
+    await visit.hands.until(async () => (await structure('wide')).includes('h1 h1'));
+    await visit.hands.keys(Key.DELETE);
+    await visit.hands.until(async () => (await structure('wide')) === before);
     expect((await sizes('h1')).join()).toBe('45px,38px,34px');
   });
 
   it('one reloads and finds all as it was', async () => {
-    await hands.saved();
+    await visit.hands.saved();
     const written =
       'const write = (one) => one.nodeType === 3 ? one.data : "<" + one.localName + [...one.attributes].map(({ name, value }) => " " + name + "=" + value).sort().join("") + ">" + [...one.childNodes].map(write).join("") + "</>"; return write(document.body)';
-    const before = await Promise.all(leaves.map((leaf) => hands.inLeaf<string>(leaf, written)));
-    await browser.driver.navigate().refresh();
-    await hands.ready();
-    const after = await Promise.all(leaves.map((leaf) => hands.inLeaf<string>(leaf, written)));
+    const before = await Promise.all(leaves.map((leaf) => visit.hands.inLeaf<string>(leaf, written)));
+    await visit.browser.driver.navigate().refresh();
+    await visit.hands.ready();
+    const after = await Promise.all(leaves.map((leaf) => visit.hands.inLeaf<string>(leaf, written)));
     expect(after).toEqual(before);
     expect((await sizes('h1')).join()).toBe('45px,38px,34px');
-    expect(await hands.computed('phone', 'img', 'display')).toBe('none');
+    expect(await visit.hands.computed('phone', 'img', 'display')).toBe('none');
   });
 
   it('the preview opens in a tab of its own and follows the edits', async () => {
-    const own = await hands.inNewTab(async () => (await hands.button('Preview')).click());
-    await browser.driver.wait(until.urlMatches(/preview-[0-9a-f]{32}\.localhost/), 15_000);
-    const preview = await browser.driver.getWindowHandle();
-    expect(await (await hands.find('h1')).getText()).toBe('The winter timetable');
-    await browser.driver.switchTo().window(own);
-    await hands.clickOn('wide', 'h1', 2);
-    await hands.keys('Five boats a day');
-    await hands.keys(Key.ESCAPE);
-    await hands.saved();
-    await browser.driver.switchTo().window(preview);
-    await hands.until(async () => (await browser.driver.findElement(By.css('h1')).getText()) === 'Five boats a day', 'the preview did not follow');
-    await browser.driver.close();
-    await browser.driver.switchTo().window(own);
+    const own = await visit.hands.inNewTab(async () => (await visit.hands.button('Preview')).click());
+    await visit.browser.driver.wait(until.urlMatches(/preview-[0-9a-f]{32}\.localhost/), 15_000);
+    const preview = await visit.browser.driver.getWindowHandle();
+    expect(await (await visit.hands.find('h1')).getText()).toBe('The winter timetable');
+    await visit.browser.driver.switchTo().window(own);
+    await visit.hands.clickOn('wide', 'h1', 2);
+    await visit.hands.keys('Five boats a day');
+    await visit.hands.keys(Key.ESCAPE);
+    await visit.hands.saved();
+    await visit.browser.driver.switchTo().window(preview);
+    await visit.hands.until(async () => (await visit.browser.driver.findElement(By.css('h1')).getText()) === 'Five boats a day', 'the preview did not follow');
+    await visit.browser.driver.close();
+    await visit.browser.driver.switchTo().window(own);
   });
 
   it('saved is not published; publishing goes live whole', async () => {
-    expect(await (await hands.find('[data-unpublished]')).getText()).toBe('not published yet');
-    await (await hands.button('Publish')).click();
-    await (await hands.button('Go live')).click();
-    const live = await (await hands.find('[data-live-address]')).getAttribute('href');
-    expect(live).toBe(house.site('tidewick', '/winter-sailings'));
-    await (await hands.button('Close')).click();
-    await hands.until(async () => /release \d+ is live/.test(await (await hands.find('[data-unpublished]')).getText()));
-    await hands.clickOn('wide', 'h1');
-    await hands.group('Type');
-    await hands.setCell('letter-spacing', 'wide', '1px');
-    await hands.until(async () => (await (await hands.find('[data-unpublished]')).getText()) === '1 change not live yet');
+    expect(await (await visit.hands.find('[data-unpublished]')).getText()).toBe('not published yet');
+    await (await visit.hands.button('Publish')).click();
+    await (await visit.hands.button('Go live')).click();
+    const live = await (await visit.hands.find('[data-live-address]')).getAttribute('href');
+    expect(live).toBe(visit.house.site('tidewick', '/winter-sailings'));
+    await (await visit.hands.button('Close')).click();
+    await visit.hands.until(async () => /release \d+ is live/.test(await (await visit.hands.find('[data-unpublished]')).getText()));
+    await visit.hands.clickOn('wide', 'h1');
+    await visit.hands.group('Type');
+    await visit.hands.setCell('letter-spacing', 'wide', '1px');
+    await visit.hands.until(async () => (await (await visit.hands.find('[data-unpublished]')).getText()) === '1 change not live yet');
   });
 
   it('the live page has the sizes set for each screen', async () => {
-    await hands.saved();
-    const own = await browser.driver.getWindowHandle();
-    await browser.driver.switchTo().newWindow('tab');
+    await visit.hands.saved();
+    const own = await visit.browser.driver.getWindowHandle();
+    await visit.browser.driver.switchTo().newWindow('tab');
     for (const [width, size, display] of [[1280, '45px', 'block'], [820, '38px', 'block'], [390, '34px', 'none']] as const) {
-      await sizeTo(browser.driver, width, 900);
-      await browser.driver.get(house.site('tidewick', '/winter-sailings'));
-      expect(await (await hands.find('h1')).getCssValue('font-size')).withContext(String(width)).toBe(size);
-      expect(await (await hands.find('img')).getCssValue('display')).withContext(String(width)).toBe(display);
-      expect(await (await hands.find('h1')).getCssValue('letter-spacing')).toBe('normal');
+      await sizeTo(visit.browser.driver, width, 900);
+      await visit.browser.driver.get(visit.house.site('tidewick', '/winter-sailings'));
+      expect(await (await visit.hands.find('h1')).getCssValue('font-size')).withContext(String(width)).toBe(size);
+      expect(await (await visit.hands.find('img')).getCssValue('display')).withContext(String(width)).toBe(display);
+      expect(await (await visit.hands.find('h1')).getCssValue('letter-spacing')).toBe('normal');
     }
-    await browser.driver.close();
-    await browser.driver.switchTo().window(own);
-    await sizeTo(browser.driver, 1280, 800);
+    await visit.browser.driver.close();
+    await visit.browser.driver.switchTo().window(own);
+    await sizeTo(visit.browser.driver, 1280, 800);
   });
 
   it('a stranger finds neither the page’s address nor its API', async () => {
     const other = await openBrowser();
-    const stranger = new Hands(other.driver, house);
+    const stranger = new Hands(other.driver, visit.house);
     try {
       await stranger.signIn('ben@elsewhere.example', 'another-studio');
       await stranger.until(async () => (await (await stranger.find('main')).getText()).includes('not a member of any'));
-      await other.driver.get(`${house.editor}/pages/${page}`);
+      await other.driver.get(`${visit.house.editor}/pages/${page}`);
       expect(await (await stranger.find('.failure')).getText()).toContain('not yours to open');
       const status = await other.driver.executeAsyncScript<number>(`const done = arguments[arguments.length - 1]; fetch('/api/pages/${page}').then((answer) => done(answer.status))`);
       expect(status).toBe(404);

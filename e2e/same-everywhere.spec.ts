@@ -1,9 +1,9 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { until } from 'selenium-webdriver';
-import { openBrowser, sizeTo, type Opened } from './browser';
-import { Hands, type LeafName } from './hands';
-import { House } from './house';
+import { sizeTo } from './browser';
+import type { LeafName } from './hands';
+import { visiting } from './visit';
 
 type Boxes = readonly (readonly [name: string, x: number, y: number, width: number, height: number])[];
 
@@ -16,45 +16,34 @@ const measure = `
 const settled = `return document.fonts.status === 'loaded' && document.fonts.size > 0`;
 
 describe('The demo’s home page', () => {
-  let house: House;
-  let browser: Opened;
-  let hands: Hands;
-
-  beforeAll(async () => {
-    house = await House.open();
-    browser = await openBrowser();
-    hands = new Hands(browser.driver, house);
+  const visit = visiting(async ({ hands }) => {
     await hands.signIn('ada@studio.example', 'paper-and-ink');
-  }, 120_000);
-  afterAll(async () => {
-    await browser.close();
-    await house.close();
   });
 
   async function boxesOf(address: string, width: number, height: number): Promise<Boxes> {
-    await sizeTo(browser.driver, width, height);
-    await browser.driver.sendDevToolsCommand('Emulation.setScrollbarsHidden', { hidden: true });
-    await browser.driver.get(address);
-    await browser.driver.wait(until.elementLocated({ css: 'h1' }), 10_000);
-    await hands.until(() => browser.driver.executeScript<boolean>(settled));
-    return browser.driver.executeScript<Boxes>(`const view = window; ${measure}`);
+    await sizeTo(visit.browser.driver, width, height);
+    await visit.browser.driver.sendDevToolsCommand('Emulation.setScrollbarsHidden', { hidden: true });
+    await visit.browser.driver.get(address);
+    await visit.browser.driver.wait(until.elementLocated({ css: 'h1' }), 10_000);
+    await visit.hands.until(() => visit.browser.driver.executeScript<boolean>(settled));
+    return visit.browser.driver.executeScript<Boxes>(`const view = window; ${measure}`);
   }
 
   it('has the same boxes in leaf, preview and release, at most 0.5 px apart, at three widths', async () => {
-    await hands.openPage('tidewick-home');
+    await visit.hands.openPage('tidewick-home');
     const leafBoxes = new Map<LeafName, Boxes>();
     for (const [leaf] of screens) {
-      await hands.until(() => hands.inLeaf<boolean>(leaf, settled));
-      await hands.inLeaf(leaf, 'view.scrollTo(0, 0)');
-      leafBoxes.set(leaf, await hands.inLeaf<Boxes>(leaf, measure));
+      await visit.hands.until(() => visit.hands.inLeaf<boolean>(leaf, settled));
+      await visit.hands.inLeaf(leaf, 'view.scrollTo(0, 0)');
+      leafBoxes.set(leaf, await visit.hands.inLeaf<Boxes>(leaf, measure));
     }
-    const { address } = await browser.driver.executeAsyncScript<{ address: string }>(
+    const { address } = await visit.browser.driver.executeAsyncScript<{ address: string }>(
       `const done = arguments[arguments.length - 1]; fetch('/api/pages/tidewick-home/preview', { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{}' }).then((answer) => answer.json()).then(done)`,
     );
     for (const [leaf, width, height] of screens) {
       const wanted = leafBoxes.get(leaf)!;
       expect(wanted.length).toBeGreaterThan(60);
-      for (const [where, other] of [['preview', await boxesOf(address, width, height)], ['release', await boxesOf(house.site('tidewick'), width, height)]] as const) {
+      for (const [where, other] of [['preview', await boxesOf(address, width, height)], ['release', await boxesOf(visit.house.site('tidewick'), width, height)]] as const) {
         expect(other.map((box) => box[0])).withContext(`${leaf} ${where}`).toEqual(wanted.map((box) => box[0]));
         other.forEach((box, index) => {
           const apart = Math.max(...[1, 2, 3, 4].map((at) => Math.abs(Number(box[at]) - Number(wanted[index]![at]))));
@@ -66,17 +55,17 @@ describe('The demo’s home page', () => {
 
   it('is never wider than the screen', async () => {
     for (const width of [320, 390, 600, 601, 820, 1024, 1025, 1280, 1920]) {
-      await boxesOf(house.site('tidewick'), width, 900);
-      expect(await browser.driver.executeScript<number>('return document.documentElement.scrollWidth')).withContext(String(width)).toBeLessThanOrEqual(width);
+      await boxesOf(visit.house.site('tidewick'), width, 900);
+      expect(await visit.browser.driver.executeScript<number>('return document.documentElement.scrollWidth')).withContext(String(width)).toBeLessThanOrEqual(width);
     }
   });
 
   it('passes axe-core without a violation at three widths', async () => {
     const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
     for (const [, width, height] of screens) {
-      await boxesOf(house.site('tidewick'), width, height);
-      await browser.driver.executeScript(axe);
-      const found = await browser.driver.executeAsyncScript<string[]>(
+      await boxesOf(visit.house.site('tidewick'), width, height);
+      await visit.browser.driver.executeScript(axe);
+      const found = await visit.browser.driver.executeAsyncScript<string[]>(
         'const done = arguments[arguments.length - 1]; axe.run(document).then((result) => done(result.violations.map((one) => one.id + ": " + one.nodes.map((node) => node.html + " " + (node.any[0] ? node.any[0].message : "")).join(" | "))))',
       );
       expect(found).withContext(String(width)).toEqual([]);
@@ -84,7 +73,7 @@ describe('The demo’s home page', () => {
   });
 
   it('holds no script', async () => {
-    await browser.driver.get(house.site('tidewick'));
-    expect(await browser.driver.executeScript<number>('return document.scripts.length')).toBe(0);
+    await visit.browser.driver.get(visit.house.site('tidewick'));
+    expect(await visit.browser.driver.executeScript<number>('return document.scripts.length')).toBe(0);
   });
 });

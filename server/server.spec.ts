@@ -1,3 +1,5 @@
+import { rmSync } from 'node:fs';
+import { join } from 'node:path';
 import sharp from 'sharp';
 import { nanoid } from 'nanoid';
 import type { Edit } from '@core/document/edits/edit';
@@ -7,6 +9,7 @@ import type { AddressInfo } from 'node:net';
 import type { Server } from 'node:http';
 import { entities, Pages, PictureFiles } from './database/entities';
 import { liveApp } from '../live/app';
+import { restoreReleases } from './releases/publish';
 import { ask, Client, runServer, type Running } from './trial/running';
 
 interface Opened {
@@ -276,10 +279,66 @@ describe('The editor’s server', () => {
     });
   });
 
+  it('tells everybody who has a page open what was stored, and what they missed', async () => {
+    const page = await newPage('/heard');
+    const heard: unknown[] = [];
+    const stop = running.service.feed.listen(page, (stored) => heard.push(stored));
+    await store(page, 0, title('One'));
+    await store(page, 1, title('Two'));
+    stop();
+    await store(page, 2, title('Three'));
+    expect(heard.length).toBe(2);
+    const missed = (await ada.call('GET', `/pages/${page}/log?since=1`)).json<Log>();
+    expect(missed.log.map((one) => one.revision)).toEqual([2, 3]);
+    expect((await ada.call('GET', `/pages/${page}/log?since=x`)).status).toBe(400);
+  });
+
+  it('writes the newest release again where its folder or pointer is gone', async () => {
+    await ada.call('POST', '/pages/mill-home/releases', {});
+    const folder = join(running.service.config.liveFolder, 'sites', 'oxbow-mill');
+    const visit = () => ask(livePort, 'GET', '/', { host: 'oxbow-mill.localhost' });
+    const before = await visit();
+    expect(before.status).toBe(200);
+    rmSync(folder, { recursive: true });
+    expect((await visit()).status).toBe(404);
+    await restoreReleases(running.service);
+    expect((await visit()).body).toBe(before.body);
+  });
+
+  it('leaves a page that was deleted out of the next release', async () => {
+    const page = await newPage('/short-lived');
+    await ada.call('POST', `/pages/${page}/releases`, {});
+    const visit = () => ask(livePort, 'GET', '/short-lived', { host: 'tidewick.localhost' });
+    expect((await visit()).status).toBe(200);
+    await ada.call('DELETE', `/pages/${page}`);
+    expect((await visit()).status).toBe(200);
+    await ada.call('POST', '/pages/tidewick-home/releases', {});
+    expect((await visit()).status).toBe(404);
+  });
+
+  it('forbids the editor’s pages every script but its own', async () => {
+    const page = await ask(running.port, 'GET', '/');
+    const policy = String(page.headers['content-security-policy']);
+    expect(policy).toContain("script-src 'self'");
+    expect(policy).not.toMatch(/script-src[^;]*unsafe/);
+    expect(policy).toContain("object-src 'none'");
+    expect(page.headers['x-powered-by']).toBeUndefined();
+    expect((await ask(running.port, 'GET', '/fonts/..%2f..%2fpackage.json')).status).toBe(404);
+    expect((await ask(running.port, 'GET', '/fonts/fraunces-latin-wght-normal.woff2')).status).toBe(200);
+    expect((await ada.call('GET', '/no-such-route')).status).toBe(404);
+  });
+
   it('exports a page and its site as files that are taken again', async () => {
     const page = await ada.call('GET', '/pages/tidewick-home/export/page.json');
     expect(page.headers['content-disposition']).toContain('page.json');
     expect(page.json<Page>().format).toBe('fold-line/page');
     expect((await ada.call('GET', '/pages/tidewick-home/export/site.json')).json<Site>().format).toBe('fold-line/site');
+  });
+
+  it('slows down whoever guesses passwords', async () => {
+    const guesser = new Client(running.port);
+    const answers: number[] = [];
+    for (let tries = 0; tries < 25; tries++) answers.push((await guesser.signIn('ada@studio.example', `guess ${tries}`)).status);
+    expect(answers).toContain(429);
   });
 });

@@ -4,7 +4,6 @@ import type { Site } from '../document/site';
 import { states, type StyleMap } from '../document/style-map';
 import { partOf, subtree } from '../document/tree';
 import { fontOf } from '../style/fonts';
-import { picturesIn } from '../style/value';
 import type { Addresses } from './declarations';
 import { contextOf, elementOf, innerHtml, openTag, type Marking } from './markup';
 import { layerRules, sharedCss, type Styled } from './rules';
@@ -101,17 +100,4 @@ export function compile(site: Site, page: Page, options: CompileOptions = plainF
     `<link rel="stylesheet" href="${escapeHtml(href)}"></head>` +
     `${openTag(elementOf(page, page.root, context, nameOf))}${innerHtml(page, page.root, context, nameOf)}</body></html>\n`;
   return { html, css, modules: [], files: usedFiles(site, page, css, html) };
-}
-
-/** Ids of the pictures a page shows, in its contents and its styles. */
-export function picturesOf(page: Page): Set<string> {
-  const ids = new Set<string>();
-  for (const part of Object.values(page.parts)) {
-    const picture = part.content.base['picture'];
-    if (typeof picture === 'string') ids.add(picture);
-    for (const byState of Object.values(part.style))
-      for (const declarations of Object.values(byState))
-        for (const value of Object.values(declarations ?? {})) for (const id of picturesIn(value)) ids.add(id);
-  }
-  return ids;
 }

@@ -2,7 +2,7 @@ import { chain } from '../document/breakpoint';
 import { kindOf } from '../document/kinds/registry';
 import type { Page, Part } from '../document/page';
 import type { Site } from '../document/site';
-import type { Declarations, State, StyleMap } from '../document/style-map';
+import type { State, StyleMap } from '../document/style-map';
 import { parentOf, partOf } from '../document/tree';
 import { propertyOf } from './properties';
 
@@ -76,14 +76,4 @@ export function resolve(site: Site, page: Page, id: string, breakpoint: string, 
     first = false;
   }
   return { value: known?.initial ?? '', source: { from: 'initial' } };
-}
-
-/** Every property a part's style, classes, element or kind declares at any breakpoint. */
-export function declaredProperties(site: Site, part: Part): Set<string> {
-  const names = new Set(Object.keys(kindOf(part.kind).defaults(part.tag)));
-  for (const { style } of origins(site, part))
-    for (const byState of Object.values(style))
-      for (const declarations of Object.values<Declarations | undefined>(byState))
-        for (const name of Object.keys(declarations ?? {})) names.add(name);
-  return names;
 }

@@ -3,7 +3,7 @@ import { blankSite, type Site } from '../document/site';
 import { changesBetween, sharingParts } from '../document/changes';
 import { RandomPages } from '../document/random-page';
 import { noEffect } from './effect';
-import { ledgerCell, ledgerRows, rowInUse } from './ledger';
+import { ledgerCell, ledgerRows } from './ledger';
 import { groups, properties } from './properties';
 
 const site: Site = { ...blankSite('s', 'Site', 'site'), classes: [{ name: 'measure', style: { wide: { normal: { 'max-width': '80%' } } } }] };
@@ -39,10 +39,6 @@ describe('A ledger cell (needs 7.1)', () => {
   it('stands in a row; every property stands in exactly one', () => {
     const inRows = groups.flatMap((group) => ledgerRows[group].flatMap((row) => row.properties));
     expect([...inRows].sort()).toEqual(properties.map((one) => one.name).sort());
-    const size = ledgerRows.type.find((row) => row.label === 'font-size')!;
-    const align = ledgerRows.type.find((row) => row.label === 'text-align')!;
-    expect(rowInUse(site, page, 't', size)).toBeTrue();
-    expect(rowInUse(site, page, 't', align)).toBeFalse();
   });
 });
 

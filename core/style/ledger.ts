@@ -3,7 +3,7 @@ import type { Page } from '../document/page';
 import type { Site } from '../document/site';
 import type { State } from '../document/style-map';
 import { partOf } from '../document/tree';
-import { declared, resolve, type Source } from './cascade';
+import { resolve, type Source } from './cascade';
 import { noEffect } from './effect';
 import { groups, properties, type Group } from './properties';
 
@@ -101,15 +101,4 @@ export function ledgerCell(site: Site, page: Page, id: string, breakpoint: strin
   const own = partOf(page, id).style[breakpoint]?.[state]?.[property] !== undefined;
   const from = own ? '' : shortly(site, page, source, breakpoint);
   return { value, own, from, sentence: fully(site, page, source), noEffect: noEffect(site, page, id, breakpoint, property) };
-}
-
-/** Rows of a group in which the part itself declares something, its kind's nature left aside. */
-export function rowInUse(site: Site, page: Page, id: string, row: LedgerRow): boolean {
-  const part = partOf(page, id);
-  return site.breakpoints.some((one) =>
-    row.properties.some((property) => {
-      const found = declared(site, part, one.id, 'normal', property);
-      return found !== undefined && found.source.from !== 'kind';
-    }),
-  );
 }

@@ -121,12 +121,6 @@ export class PageSession implements OnDestroy {
     this.site.update((site) => site && { ...site, pictures: { ...site.pictures, [id]: picture } });
   }
 
-  setPath(path: string): void {
-    const page = this.page();
-    if (page) this.page.set({ ...page, path });
-    if (this.confirmed) this.confirmed = { ...this.confirmed, path };
-  }
-
   /** Applies edits to the page shown and puts them on their way; the inverses, or nothing when they do not fit. */
   private show(edits: readonly Edit[]): Edit[] | undefined {
     const site = this.site();

@@ -1,4 +1,3 @@
-import { applyEdits } from '../edits/apply';
 import type { Edit } from '../edits/edit';
 import { newIdentifier } from '../identifier';
 import { kindOf, mayHold } from '../kinds/registry';
@@ -92,6 +91,3 @@ export function step(site: Site, page: Page, id: string, way: Step): Edit[] {
   const target = stepTarget(page, id, way);
   return target ? place(site, page, { part: id }, target) : [];
 }
-
-/** Applies edits to see their result, for commands that build on one another. */
-export const after = (site: Site, page: Page, edits: readonly Edit[]): Page => applyEdits(site, page, edits).page;

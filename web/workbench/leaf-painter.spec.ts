@@ -1,17 +1,17 @@
 import fc from 'fast-check';
-import { duplicate, removeParts, wrap } from '../document/commands/arrange';
-import { place } from '../document/commands/place';
-import { newThing } from '../document/commands/thing';
-import { applyEdits } from '../document/edits/apply';
-import type { Edit } from '../document/edits/edit';
-import { Problem } from '../document/problem';
-import { RandomPages } from '../document/random-page';
-import type { Page } from '../document/page';
-import type { Site } from '../document/site';
-import { subtree } from '../document/tree';
-import { properties } from '../style/properties';
-import { LeafPainter } from '../../web/workbench/leaf-painter';
-import { compileCanvas, recompile } from './canvas';
+import { duplicate, removeParts, wrap } from '@core/document/commands/arrange';
+import { place } from '@core/document/commands/place';
+import { newThing } from '@core/document/commands/thing';
+import { applyEdits } from '@core/document/edits/apply';
+import type { Edit } from '@core/document/edits/edit';
+import { Problem } from '@core/document/problem';
+import { RandomPages } from '@core/document/random-page';
+import type { Page } from '@core/document/page';
+import type { Site } from '@core/document/site';
+import { subtree } from '@core/document/tree';
+import { properties } from '@core/style/properties';
+import { LeafPainter } from './leaf-painter';
+import { compileCanvas, recompile } from '@core/compile/canvas';
 
 const addresses = { pictures: 'files/', fonts: 'files/' };
 

@@ -1,0 +1,49 @@
+import { provideZonelessChangeDetection } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { Bench } from './bench';
+import { Keys, written } from './keys';
+import { stepped } from './stepped';
+
+describe('A number in a cell', () => {
+  it('steps with its unit, finely where values are small by nature', () => {
+    expect(stepped('45px', 1)).toBe('46px');
+    expect(stepped('45px', -10)).toBe('35px');
+    expect(stepped('-0.02em', 1)).toBe('0.08em');
+    expect(stepped('1.1', 1)).toBe('1.2');
+    expect(stepped('1', -1)).toBe('0.9');
+    expect(stepped('600', 1)).toBe('700');
+    expect(stepped('50%', 1)).toBe('51%');
+    expect(stepped('auto', 1)).toBeUndefined();
+  });
+});
+
+describe('Keys', () => {
+  const press = (key: string, held: Partial<KeyboardEventInit> = {}): KeyboardEvent => new KeyboardEvent('keydown', { key, cancelable: true, ...held });
+
+  it('are written as the list shows them', () => {
+    expect(written(press('z', { ctrlKey: true }))).toBe('Ctrl+Z');
+    expect(written(press('Z', { metaKey: true, shiftKey: true }))).toBe('Ctrl+Shift+Z');
+    expect(written(press('ArrowUp', { altKey: true }))).toBe('Alt+ArrowUp');
+    expect(written(press('?', { shiftKey: true }))).toBe('?');
+    expect(written(press('/'))).toBe('/');
+  });
+
+  it('each belong to one command, which runs; typing is left alone', () => {
+    const calls: string[] = [];
+    const bench = { session: { undo: () => calls.push('undo'), redo: () => calls.push('redo') }, remove: () => calls.push('remove'), duplicate: () => calls.push('duplicate') };
+    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), Keys, { provide: Bench, useValue: bench }] });
+    const keys = TestBed.inject(Keys);
+    const all = keys.commands.map((command) => command.keys);
+    expect(new Set(all).size).toBe(all.length);
+    expect(keys.handle(press('z', { ctrlKey: true }))).toBeTrue();
+    expect(keys.handle(press('Delete'))).toBeTrue();
+    expect(keys.handle(press('d', { altKey: true }))).toBeTrue();
+    expect(keys.handle(press('q'))).toBeFalse();
+    const field = document.createElement('input');
+    document.body.append(field);
+    field.addEventListener('keydown', (event) => expect(keys.handle(event)).toBeFalse());
+    field.dispatchEvent(new KeyboardEvent('keydown', { key: 'Delete', bubbles: true }));
+    field.remove();
+    expect(calls).toEqual(['undo', 'remove', 'duplicate']);
+  });
+});
