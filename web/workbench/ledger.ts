@@ -61,12 +61,23 @@ export class Ledger {
         const cells = row.properties.map((property, index) => ({
           property,
           part: row.parts[index] ?? '',
-          cell: ledgerCell(site, chosen.page, chosen.id, breakpoint.id, 'normal', property),
+          cell: this.known(`${property}@${breakpoint.id}`, ledgerCell(site, chosen.page, chosen.id, breakpoint.id, 'normal', property)),
         }));
         return { breakpoint, width, folded, cells, own: cells.filter((one) => one.cell.own).length };
       }),
     }));
   });
+
+  /** Cells as they were drawn last, so that one that says the same is not drawn anew. */
+  private readonly drawn = new Map<string, Cell>();
+
+  private known(key: string, cell: Cell): Cell {
+    const before = this.drawn.get(key);
+    const same = before !== undefined && before.value === cell.value && before.own === cell.own && before.from === cell.from && before.sentence === cell.sentence && before.noEffect === cell.noEffect;
+    if (same) return before;
+    this.drawn.set(key, cell);
+    return cell;
+  }
 
   protected readonly idleShown = signal(false);
   /** Rows that do nothing on this part at any breakpoint and hold no value of its own: out of the way until asked for. */

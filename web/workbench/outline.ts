@@ -1,6 +1,6 @@
 import { afterNextRender, ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, OnDestroy, signal } from '@angular/core';
 import { kindOf, nameOf } from '@core/document/kinds/registry';
-import type { Page } from '@core/document/page';
+import type { Page, Part } from '@core/document/page';
 import type { Laid } from '@core/geometry/box';
 import type { Drop } from '@core/geometry/drop-target';
 import { pathTo } from '@core/document/tree';
@@ -24,6 +24,7 @@ const sameRows = (a: readonly Row[], b: readonly Row[]): boolean =>
   a.length === b.length &&
   a.every((row, index) => {
     const other = b[index]!;
+    if (row === other) return true;
     return (
       row.id === other.id && row.name === other.name && row.words === other.words && row.depth === other.depth && row.holds === other.holds && row.open === other.open && row.kind === other.kind && row.hidden.join() === other.hidden.join()
     );
@@ -51,15 +52,27 @@ export class Outline implements OnDestroy, Surface {
     const rows: Row[] = [];
     const visit = (id: string, depth: number): void => {
       const part = page.parts[id]!;
-      const text = part.content.base['text'];
       const open = !this.closed().has(id);
-      const hidden = this.bench.breakpoints().filter((one) => part.style[one.id]?.normal?.['display'] === 'none').map((one) => one.name);
-      rows.push({ id, kind: part.kind, name: nameOf(part), words: typeof text === 'string' && !part.name ? text : '', depth, holds: part.children.length > 0, open, hidden });
+      rows.push(this.rowOf(id, part, depth, open));
       if (open) for (const child of part.children) visit(child, depth + 1);
     };
     for (const child of page.parts[page.root]?.children ?? []) visit(child, 0);
     return rows;
   }, { equal: sameRows });
+  /** The row of each part as it was made last: parts are never changed in place, so an unchanged part keeps its row. */
+  private readonly made = new WeakMap<Part, Row>();
+
+  private rowOf(id: string, part: Part, depth: number, open: boolean): Row {
+    const known = this.made.get(part);
+    if (known && known.depth === depth && known.open === open && known.id === id) return known;
+    const text = part.content.base['text'];
+    const hidden = this.bench.breakpoints().filter((one) => part.style[one.id]?.normal?.['display'] === 'none').map((one) => one.name);
+    const words = typeof text === 'string' && !part.name ? text : '';
+    const row = { id, kind: part.kind, name: nameOf(part), words, depth, holds: part.children.length > 0, open, hidden };
+    this.made.set(part, row);
+    return row;
+  }
+
   protected readonly landing = computed(() => {
     const landing = this.bench.landing();
     return landing?.where === this.name ? landing.drop : undefined;
