@@ -94,7 +94,7 @@ export class Hands {
     await field.sendKeys(Key.chord(Key.CONTROL, 'a'), value, Key.ENTER);
   }
 
-  cellText = async (property: string, leaf: LeafName): Promise<string> => (await (await this.find(`[data-cell="${property}@${leaf}"]`)).getAttribute('aria-label')) ?? '';
+  cellText = async (property: string, leaf: LeafName): Promise<string> => (await (await this.find(`[data-cell="${property}@${leaf}"]`)).getAttribute('title')) ?? '';
 
   async cellMenu(property: string, leaf: LeafName, item: string): Promise<void> {
     const cell = await this.find(`[data-cell="${property}@${leaf}"]`);

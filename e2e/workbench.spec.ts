@@ -57,7 +57,7 @@ describe('The workbench', () => {
     await visit.hands.drag(at, { x: at.x, y: at.y - 60 });
     const after = (await line.getRect()).y;
     expect(Math.abs(before - after - 60)).toBeLessThanOrEqual(4);
-    await line.sendKeys(Key.ARROW_DOWN, Key.ARROW_DOWN, Key.ARROW_DOWN);
+    await grip.sendKeys(Key.ARROW_DOWN, Key.ARROW_DOWN, Key.ARROW_DOWN);
     expect(Math.abs((await line.getRect()).y - after - 60)).toBeLessThanOrEqual(4);
   });
 
@@ -96,13 +96,14 @@ describe('The workbench', () => {
   it('goes from cell to cell with Tab and steps a number with the arrows', async () => {
     await visit.hands.clickOn('wide', 'h1');
     await (await visit.hands.find('[data-cell="font-size@wide"]')).click();
+    await visit.hands.until(async () => (await visit.browser.driver.executeScript<string>('return document.activeElement.getAttribute("aria-label")')) === 'font-size at Wide', 'the cell did not open');
     await visit.hands.keys(Key.ARROW_UP);
-    await visit.hands.until(async () => (await visit.hands.computed('wide', 'h1', 'font-size')) === '77px');
+    await visit.hands.until(async () => (await visit.hands.computed('wide', 'h1', 'font-size')) === '77px', 'the number did not step');
     await visit.hands.keys(Key.TAB);
     await visit.hands.until(async () => (await visit.browser.driver.executeScript<string>('return document.activeElement.getAttribute("aria-label")')) === 'font-size at Tablet', 'Tab did not open the next cell');
     await visit.hands.keys(Key.ESCAPE);
     await visit.hands.chord(Key.CONTROL, 'z');
-    await visit.hands.until(async () => (await visit.hands.computed('wide', 'h1', 'font-size')) === '76px');
+    await visit.hands.until(async () => (await visit.hands.computed('wide', 'h1', 'font-size')) === '76px', 'undo did not undo the step');
   });
 
   it('fills all four sides from one cell', async () => {

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, signal, viewChild } from '@angular/core';
+import { afterNextRender, ChangeDetectionStrategy, Component, computed, ElementRef, inject, Injector, input, output, signal, viewChild } from '@angular/core';
 import type { LedgerCell as Cell } from '@core/style/ledger';
 import { propertyOf } from '@core/style/properties';
 import { severalValues } from '@core/style/several';
@@ -32,6 +32,7 @@ export class LedgerCell {
 
   private readonly bench = inject(Bench);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
+  private readonly injector = inject(Injector);
   private readonly field = viewChild<ElementRef<HTMLInputElement>>('field');
   private returning = false;
   protected readonly editing = signal(false);
@@ -57,10 +58,11 @@ export class LedgerCell {
     if (this.editing() || this.returning) return;
     this.editing.set(true);
     this.bench.breakpoint.set(this.breakpoint());
-    requestAnimationFrame(() => {
+    const enter = (): void => {
       this.field()?.nativeElement.focus();
       this.field()?.nativeElement.select();
-    });
+    };
+    afterNextRender({ write: enter }, { injector: this.injector });
   }
 
   protected keyed(event: KeyboardEvent): void {
@@ -99,6 +101,7 @@ export class LedgerCell {
 
   private close(): void {
     this.editing.set(false);
+    this.field()?.nativeElement.blur(); // at once, so that the next key is the workbench's
     requestAnimationFrame(() => {
       this.returning = true; // the focus comes back to the text; Enter or a key opens it again
       this.host.nativeElement.querySelector<HTMLElement>('.value')?.focus();

@@ -114,6 +114,7 @@ export class Workbench implements OnInit, OnDestroy {
     if (event.target !== event.currentTarget && !(event.target as Element).classList.contains('grip')) return; // the bar or its grip
     event.preventDefault();
     (event.currentTarget as Element).setPointerCapture(event.pointerId); // the bar itself
+    document.querySelector<HTMLElement>('.fold .grip')?.focus({ preventScroll: true });
     this.resizing = { y: event.clientY, height: this.ledgerHeight() };
   }
 
