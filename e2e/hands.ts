@@ -4,7 +4,7 @@ import type { House } from './house';
 
 export type LeafName = 'wide' | 'tablet' | 'phone';
 
-const patience = 15_000;
+const patience = 25_000;
 
 /** What a person does at the workbench, with mouse and keys. */
 export class Hands {

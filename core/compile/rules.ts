@@ -63,7 +63,8 @@ function byBrowser(tag: string): Declarations {
   return /^(body|p|h[1-6])$/.test(tag) ? { display: 'block' } : {};
 }
 
-/** What kinds are by nature, for the tags and kinds in use; every part counts its border and padding into its size. */
+/** What kinds are by nature. `main`, which stands for no part, hands on what the page has, for sections that say `inherit`;
+ * for the tags and kinds in use; every part counts its border and padding into its size. */
 function kindRules(site: Site, used: (kind: string, tag: string) => boolean, addresses: Addresses): string {
   const base = outwards(site.breakpoints)[0]!.id;
   const styled = new Map<string, Styled>();
@@ -75,7 +76,7 @@ function kindRules(site: Site, used: (kind: string, tag: string) => boolean, add
       const selector = kind.mark === undefined ? tag : `.${kind.mark}`;
       styled.set(selector, { selector, style: { [base]: { normal: own } } });
     }
-  return `body,body *{box-sizing:border-box}main{display:contents}${layerRules(site, [...styled.values()], addresses)}`;
+  return `body,body *{box-sizing:border-box}main{all:inherit;display:contents}${layerRules(site, [...styled.values()], addresses)}`;
 }
 
 function fontFaces(site: Site, addresses: Addresses): string {

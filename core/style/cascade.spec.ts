@@ -25,7 +25,7 @@ const elementsOf = (inside: Document): HTMLElement[] => [inside.body, ...inside.
 
 /** The page without a style sheet, each part with its resolved values standing inline. */
 function twin(site: Site, page: Page, breakpoint: string, html: string): string {
-  const plain = html.replace(/<link rel="stylesheet"[^>]*>/, '<style>main{display:contents}</style>');
+  const plain = html.replace(/<link rel="stylesheet"[^>]*>/, '<style>main{all:inherit;display:contents}</style>');
   const parsed = new DOMParser().parseFromString(plain, 'text/html');
   subtree(page, page.root).forEach((id, index) => {
     const element = elementsOf(parsed)[index]!;
