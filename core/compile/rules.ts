@@ -63,8 +63,10 @@ function byBrowser(tag: string): Declarations {
   return /^(body|p|h[1-6])$/.test(tag) ? { display: 'block' } : {};
 }
 
-/** What kinds are by nature. `main`, which stands for no part, hands on what the page has, for sections that say `inherit`;
- * for the tags and kinds in use; every part counts its border and padding into its size. */
+/**
+ * What kinds are by nature, for the tags and kinds in use; every part counts its border and padding into its size.
+ * `main`, which stands for no part, hands on what the page has, for sections that say `inherit`.
+ */
 function kindRules(site: Site, used: (kind: string, tag: string) => boolean, addresses: Addresses): string {
   const base = outwards(site.breakpoints)[0]!.id;
   const styled = new Map<string, Styled>();
