@@ -30,17 +30,7 @@ module.exports = (config) =>
     customLaunchers: {
       Headless: {
         base: 'ChromeHeadless',
-        flags: [
-          '--no-sandbox',
-          '--disable-gpu',
-          '--disable-quic',
-          '--no-first-run',
-          '--disable-background-networking',
-          '--disable-component-update',
-          '--disable-sync',
-          '--disable-dev-shm-usage',
-          '--window-size=1400,1000',
-        ],
+        flags: [...require('./prepare/browser-flags.json'), '--window-size=1400,1000'],
       },
     },
     browserNoActivityTimeout: 240_000,

@@ -3,20 +3,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Browser, Builder } from 'selenium-webdriver';
 import { Driver, Options, ServiceBuilder } from 'selenium-webdriver/chrome';
+import shared from '../prepare/browser-flags.json' with { type: 'json' };
 
-const flags = [
-  '--headless=new',
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-  '--disable-dev-shm-usage',
-  '--disable-popup-blocking',
-  '--window-size=1280,900',
-];
+const flags = ['--headless=new', ...shared, '--disable-popup-blocking', '--window-size=1280,900'];
 
 /** A headless Chromium with a profile of its own. */
 export interface Opened {
