@@ -3,37 +3,182 @@ import type { Site } from '../document/site';
 import { parentOf, partOf } from '../document/tree';
 import { resolve } from './cascade';
 
-const container = new Set(['justify-content', 'align-items', 'align-content', 'row-gap', 'column-gap']);
-const flexContainer = new Set(['flex-direction', 'flex-wrap']);
-const gridContainer = new Set(['grid-template-columns', 'grid-template-rows', 'grid-auto-flow']);
-const flexItem = new Set(['flex-grow', 'flex-shrink', 'flex-basis']);
-const gridItem = new Set(['grid-column-start', 'grid-column-end', 'grid-row-start', 'grid-row-end']);
-const insets = new Set(['top', 'right', 'bottom', 'left']);
-const replaced = new Set(['object-fit', 'object-position']);
+/** What decides whether a property applies to a part: its own layout, its parent's, and what it is. */
+interface Layout {
+  /** The outer and inner display as it is used: inside flex and grid, and out of the flow, inline becomes block (CSS Display 3, §2.7). */
+  readonly display: string;
+  readonly position: string;
+  readonly parentDisplay: string;
+  readonly replaced: boolean;
+  /** The part an absolute box is placed against is a grid. */
+  readonly insideGrid: boolean;
+  value(name: string): string;
+}
+
+/** A sentence on why a property does nothing, or undefined when it applies. */
+type Applies = (layout: Layout) => string | undefined;
+
+/** Properties with one “applies to” line of the standards, and the test that line asks for. */
+interface Reach {
+  readonly standard: readonly string[];
+  readonly names: readonly string[];
+  readonly applies: Applies;
+}
 
 const isFlex = (display: string): boolean => /^(inline-)?flex$/.test(display);
 const isGrid = (display: string): boolean => /^(inline-)?grid$/.test(display);
+const isBlockContainer = (display: string): boolean => /^(block|flow-root|inline-block|list-item|table-cell)$/.test(display);
+const isAbsolute = (position: string): boolean => position === 'absolute' || position === 'fixed';
+const isInline = (layout: Layout): boolean => layout.display === 'inline' && !layout.replaced;
+
+const named = (names: string): string[] => names.split(' ');
+const sides = ['top', 'right', 'bottom', 'left'];
+
+/** The registry's properties by what they apply to, with the standards' own words (checked against @webref/css). */
+export const reaches: readonly Reach[] = [
+  {
+    standard: ['flex containers'],
+    names: named('flex-direction flex-wrap'),
+    applies: ({ display }) => (isFlex(display) ? undefined : `display is ${display}, not flex`),
+  },
+  {
+    standard: ['grid containers'],
+    names: named('grid-template-columns grid-template-rows grid-template-areas grid-auto-columns grid-auto-rows grid-auto-flow'),
+    applies: ({ display }) => (isGrid(display) ? undefined : `display is ${display}, not grid`),
+  },
+  {
+    standard: ['multicol containers, flex containers, and grid containers', 'multi-column containers, flex containers, grid containers, and grid lanes containers'],
+    names: named('justify-content row-gap column-gap'),
+    applies: ({ display }) => (isFlex(display) || isGrid(display) ? undefined : `display is ${display}, neither flex nor grid`),
+  },
+  {
+    standard: ['block containers, multicol containers, flex containers, and grid containers'],
+    names: ['align-content'],
+    applies: ({ display, value }) => {
+      if (isFlex(display) && value('flex-wrap') === 'nowrap') return 'the lines do not wrap, so there is only one (flex-wrap is nowrap)';
+      return isFlex(display) || isGrid(display) || isBlockContainer(display) ? undefined : `display is ${display}`;
+    },
+  },
+  {
+    standard: ['flex items, grid items, and absolutely-positioned boxes'],
+    names: ['align-self'],
+    applies: ({ parentDisplay, position }) => (isFlex(parentDisplay) || isGrid(parentDisplay) || isAbsolute(position) ? undefined : 'the parent is neither flex nor grid'),
+  },
+  {
+    standard: ['block-level boxes, absolutely-positioned boxes, and grid items'],
+    names: ['justify-self'],
+    applies: ({ display, parentDisplay, position }) => {
+      if (isAbsolute(position) || isGrid(parentDisplay)) return undefined;
+      if (isFlex(parentDisplay)) return 'the parent is flex: there justify-content and auto margins decide';
+      return display.startsWith('inline') ? `display is ${display}` : undefined;
+    },
+  },
+  {
+    standard: ['flex items and grid items'],
+    names: ['order'],
+    applies: ({ parentDisplay, position }) => {
+      if (isAbsolute(position)) return `position is ${position}, so it has no place in the order`;
+      return isFlex(parentDisplay) || isGrid(parentDisplay) ? undefined : 'the parent is neither flex nor grid';
+    },
+  },
+  {
+    standard: ['flex items'],
+    names: named('flex-grow flex-shrink flex-basis'),
+    applies: ({ parentDisplay, position }) => {
+      if (isAbsolute(position)) return `position is ${position}, so it is no flex item`;
+      return isFlex(parentDisplay) ? undefined : 'the parent is not flex';
+    },
+  },
+  {
+    standard: ['grid items and absolutely-positioned boxes whose containing block is a grid container'],
+    names: named('grid-column-start grid-column-end grid-row-start grid-row-end'),
+    applies: ({ parentDisplay, position, insideGrid }) => {
+      if (isAbsolute(position)) return insideGrid ? undefined : 'what it is placed against is not grid';
+      return isGrid(parentDisplay) ? undefined : 'the parent is not grid';
+    },
+  },
+  {
+    standard: ['all elements except non-replaced inlines', 'all elements that accept width or height', 'all elements except inline boxes and internal ruby or table boxes'],
+    names: named('width height min-width max-width min-height max-height box-sizing aspect-ratio'),
+    applies: (layout) => (isInline(layout) ? 'display is inline' : undefined),
+  },
+  {
+    standard: ['block containers [CSS2], flex containers [CSS-FLEXBOX-1], grid containers [CSS-GRID-1], and table grid boxes [CSS-TABLES-3]'],
+    names: named('overflow-x overflow-y'),
+    applies: (layout) => (isInline(layout) ? 'display is inline' : undefined),
+  },
+  {
+    standard: ['scroll containers'],
+    names: ['scrollbar-width'],
+    applies: ({ value }) => (['overflow-x', 'overflow-y'].some((name) => /^(hidden|scroll|auto)$/.test(value(name))) ? undefined : 'the part does not scroll (overflow)'),
+  },
+  {
+    standard: ['replaced elements'],
+    names: named('object-fit object-position'),
+    applies: ({ replaced }) => (replaced ? undefined : 'only pictures have it'),
+  },
+  {
+    standard: ['positioned elements'],
+    names: [...sides, 'z-index'],
+    applies: ({ position }) => (position === 'static' ? 'position is static' : undefined),
+  },
+  {
+    standard: ['text', 'inline boxes and text', 'non-replaced inline boxes and SVG text content elements', 'block containers', 'block containers hat establish an inline formatting context', 'all elements and text'],
+    names: named('text-transform letter-spacing line-height text-align text-wrap-style color font-family font-size font-weight font-style'),
+    applies: ({ replaced }) => (replaced ? 'a picture holds no text' : undefined),
+  },
+];
+
+/** Where the “applies to” line lets a property through and another value still takes its effect away. */
+function silenced(name: string, { value }: Layout): string | undefined {
+  const border = /^border-(top|right|bottom|left)-(width|color)$/.exec(name);
+  if (border && /^(none|hidden)$/.test(value(`border-${border[1]!}-style`))) return `border-${border[1]!}-style is ${value(`border-${border[1]!}-style`)}`;
+  if (/^background-(size|position|repeat)/.test(name) && value('background-image') === 'none') return 'there is no background picture';
+  if (name === 'object-position' && value('object-fit') === 'fill') return 'object-fit is fill, which leaves nothing to move';
+  return undefined;
+}
+
+const reachOf = new Map(reaches.flatMap((reach) => reach.names.map((name): [string, Reach] => [name, reach])));
+/** These reach further than their line says: z-index counts for flex and grid items too (CSS Flexbox 1 §5.4, CSS Grid 1 §17). */
+const itemsToo = new Set(['z-index']);
+
+function layoutOf(site: Site, page: Page, id: string, breakpoint: string): Layout {
+  const of = (at: string, name: string): string => resolve(site, page, at, breakpoint, 'normal', name).value;
+  const parent = parentOf(page, id);
+  const position = of(id, 'position');
+  const parentDisplay = parent === undefined ? 'block' : boxDisplay(parent);
+  /** The display of the nearest ancestor that has a box. */
+  function boxDisplay(at: string): string {
+    const display = of(at, 'display');
+    const up = parentOf(page, at);
+    return display === 'contents' && up !== undefined ? boxDisplay(up) : display;
+  }
+  const own = of(id, 'display');
+  const blockified = isFlex(parentDisplay) || isGrid(parentDisplay) || isAbsolute(position);
+  let holder = parent;
+  while (holder !== undefined && of(holder, 'position') === 'static') holder = parentOf(page, holder);
+  return {
+    display: blockified ? own.replace(/^inline$|^inline-block$/, 'block').replace(/^inline-/, '') : own,
+    position,
+    parentDisplay,
+    replaced: partOf(page, id).tag === 'img',
+    insideGrid: holder !== undefined && isGrid(of(holder, 'display')),
+    value: (name) => of(id, name),
+  };
+}
 
 /**
- * Why a property has no effect on a part at a breakpoint, in a sentence, or undefined when it has one.
- * After the "applies to" lines of CSS Flexbox 1, CSS Grid 2, CSS Positioned Layout 3 and CSS Images 3.
+ * Why a property has no effect on a part at a breakpoint, in a sentence, or undefined when it has one:
+ * where the standard's “applies to” line excludes the part as it is now, where the part has no box, and where another value silences it.
  */
 export function noEffect(site: Site, page: Page, id: string, breakpoint: string, property: string): string | undefined {
-  const value = (at: string, name: string): string => resolve(site, page, at, breakpoint, 'normal', name).value;
-  const part = partOf(page, id);
-  const own = value(id, 'display');
-  if (own === 'none' && property !== 'display') return 'No effect: the part is off the page here.';
-  if (container.has(property) && !isFlex(own) && !isGrid(own)) return `No effect: display is ${own}, neither flex nor grid.`;
-  if (flexContainer.has(property) && !isFlex(own)) return `No effect: display is ${own}, not flex.`;
-  if (gridContainer.has(property) && !isGrid(own)) return `No effect: display is ${own}, not grid.`;
-  if (replaced.has(property) && part.tag !== 'img') return 'No effect: only pictures have it.';
-  const position = value(id, 'position');
-  if (insets.has(property) && position === 'static') return 'No effect: position is static.';
-  const parent = parentOf(page, id);
-  const outer = parent === undefined ? 'block' : value(parent, 'display');
-  if (flexItem.has(property) && !isFlex(outer)) return 'No effect: the parent is not flex.';
-  if (gridItem.has(property) && !isGrid(outer)) return 'No effect: the parent is not grid.';
-  if (property === 'order' && !isFlex(outer) && !isGrid(outer)) return 'No effect: the parent is neither flex nor grid.';
-  if (property === 'z-index' && position === 'static' && !isFlex(outer) && !isGrid(outer)) return 'No effect: position is static.';
-  return undefined;
+  const layout = layoutOf(site, page, id, breakpoint);
+  const own = layout.value('display');
+  if (own === 'none') return property === 'display' ? undefined : 'No effect: the part is off the page here.';
+  const reach = reachOf.get(property);
+  const textual = reach?.standard.includes('text') === true;
+  if (own === 'contents' && property !== 'display' && !textual) return 'No effect: the part has no box of its own (display is contents).';
+  const item = isFlex(layout.parentDisplay) || isGrid(layout.parentDisplay);
+  const why = itemsToo.has(property) && item ? undefined : (reach?.applies(layout) ?? silenced(property, layout));
+  return why === undefined ? undefined : `No effect: ${why}.`;
 }

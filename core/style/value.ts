@@ -13,14 +13,48 @@ export function picturesIn(value: string): string[] {
   return [...value.matchAll(/url\(\s*["']?picture:([a-z][a-z0-9-]{0,39})["']?\s*\)/g)].map((match) => match[1]!);
 }
 
-/** `45` → `45px` and `1280/3` → `426.667px`, where the property takes lengths and no bare number. */
+const term = /^\s*([-+]?\d*\.?\d+)(%|[a-z]+)?/i;
+
+/**
+ * A typed sum of numbers, joined by + - * /, left to right with * and / first: `1280/3`, `24*2+8px`, `100% - 40px`.
+ * Undefined when the text is none, divides by nothing, or multiplies two lengths.
+ */
+export function sumOf(typed: string): readonly { readonly number: number; readonly unit: string }[] | undefined {
+  const terms: { number: number; unit: string }[] = [];
+  let rest = typed;
+  let sign = '';
+  for (;;) {
+    const match = term.exec(rest);
+    if (!match) return undefined;
+    const one = { number: Number(match[1]), unit: (match[2] ?? '').toLowerCase() };
+    const last = terms.at(-1);
+    if ((sign === '*' || sign === '/') && last) {
+      if ((sign === '/' && (one.unit !== '' || one.number === 0)) || (one.unit !== '' && last.unit !== '')) return undefined;
+      terms[terms.length - 1] = { number: sign === '*' ? last.number * one.number : last.number / one.number, unit: last.unit || one.unit };
+    } else terms.push(sign === '-' ? { ...one, number: -one.number } : one);
+    rest = rest.slice(match[0].length);
+    const next = /^\s*([-+*/])\s*/.exec(rest);
+    if (rest.trim() === '') return terms;
+    if (!next) return undefined;
+    sign = next[1]!;
+    rest = rest.slice(next[0].length);
+  }
+}
+
+const rounded = (number: number): number => Math.round(number * 1000) / 1000;
+
+/** `45` → `45px`, `1280/3` → `426.667px`, `100% - 40px` → `calc(100% - 40px)`, where the property takes lengths and not the text as it stands. */
 function withUnit(name: string, typed: string): string {
-  const sum = /^(-?\d*\.?\d+)(?:\s*([*/])\s*(\d*\.?\d+))?$/.exec(typed);
-  if (!sum || matches(name, typed)) return typed;
-  const [, first, sign, second] = sum;
-  const number = sign === undefined ? Number(first) : sign === '/' ? Number(first) / Number(second) : Number(first) * Number(second);
-  const length = `${Math.round(number * 1000) / 1000}px`;
-  return Number.isFinite(number) && matches(name, length) ? length : typed;
+  const sum = matches(name, typed) ? undefined : sumOf(typed);
+  if (!sum) return typed;
+  const unit = sum.find((one) => one.unit !== '')?.unit ?? 'px';
+  const total = new Map<string, number>();
+  for (const one of sum) total.set(one.unit || unit, (total.get(one.unit || unit) ?? 0) + one.number);
+  const pieces = [...total].map(([each, number]) => ({ number: rounded(number), unit: each }));
+  const plain = pieces.length === 1 && sum.every((one) => one.unit === '') ? [`${pieces[0]!.number}`] : [];
+  const [first, ...others] = pieces;
+  const length = pieces.length === 1 ? `${first!.number}${first!.unit}` : `calc(${first!.number}${first!.unit}${others.map((one) => ` ${one.number < 0 ? '-' : '+'} ${Math.abs(one.number)}${one.unit}`).join('')})`;
+  return [...plain, length].find((text) => matches(name, text)) ?? typed;
 }
 
 function matches(name: string, value: string): boolean {

@@ -1,0 +1,59 @@
+import { rounded } from './snap';
+
+/** What relative units are measured by on one part, in px. */
+export interface Basis {
+  /** What 100 % of the property is; undefined where percentages do not resolve. */
+  readonly whole: number | undefined;
+  readonly fontSize: number;
+  readonly rootFontSize: number;
+  readonly viewport: { readonly width: number; readonly height: number };
+  /** The width of the digit 0. */
+  readonly ch: number;
+}
+
+/** Lengths a number field takes (needs 3.3). */
+export const lengthUnits = ['px', '%', 'em', 'rem', 'vw', 'vh', 'svh', 'dvh', 'ch'] as const;
+export type LengthUnit = (typeof lengthUnits)[number];
+
+/** Px in one of a unit; undefined where it does not resolve. */
+function pxIn(unit: LengthUnit, basis: Basis): number | undefined {
+  switch (unit) {
+    case 'px':
+      return 1;
+    case '%':
+      return basis.whole === undefined || basis.whole === 0 ? undefined : basis.whole / 100;
+    case 'em':
+      return basis.fontSize;
+    case 'rem':
+      return basis.rootFontSize;
+    case 'ch':
+      return basis.ch;
+    case 'vw':
+      return basis.viewport.width / 100;
+    default:
+      return basis.viewport.height / 100; // vh, svh and dvh are one where no bar of the browser comes and goes, as in a leaf
+  }
+}
+
+const numberWithUnit = /^([-+]?\d*\.?\d+)(px|%|em|rem|vw|vh|svh|dvh|ch)?$/;
+
+/** The unit of a single length, `px` for a bare 0; undefined for keywords and sums. */
+export function unitOf(value: string): LengthUnit | undefined {
+  const match = numberWithUnit.exec(value.trim());
+  return match ? ((match[2] ?? 'px') as LengthUnit) : undefined; // the pattern allows no others
+}
+
+/** A length of so many px written in a unit, so that the size stays as measured: 100 px of a 400 px parent are 25 %. In px where the unit does not resolve. */
+export function lengthIn(px: number, unit: LengthUnit, basis: Basis): string {
+  const one = pxIn(unit, basis);
+  if (one === undefined || one === 0) return `${rounded(px, 100)}px`;
+  return `${rounded(px / one, unit === 'px' ? 100 : 1000)}${unit}`;
+}
+
+/** The px of a single length; undefined for keywords, sums and what does not resolve. */
+export function pxOf(value: string, basis: Basis): number | undefined {
+  const match = numberWithUnit.exec(value.trim());
+  const unit = unitOf(value);
+  const one = unit && pxIn(unit, basis);
+  return match && one !== undefined ? Number(match[1]) * one : undefined;
+}

@@ -1,0 +1,65 @@
+import type { Box } from '@core/geometry/box';
+import { measuredProperties, type Measured, type MeasuredPage, type Sides } from '@core/geometry/measured';
+
+const sidesOf = (style: CSSStyleDeclaration, before: string, after = ''): Sides => {
+  const side = (name: string): number => Number.parseFloat(style.getPropertyValue(`${before}-${name}${after}`)) || 0;
+  return { top: side('top'), right: side('right'), bottom: side('bottom'), left: side('left') };
+};
+
+const boxOf = ({ left, top, width, height }: DOMRect): Box => ({ left, top, width, height });
+
+/** Boxes of the lines of text that stand in an element itself. */
+function linesOf(element: Element): Box[] {
+  const lines: Box[] = [];
+  const range = element.ownerDocument.createRange();
+  for (const node of element.childNodes) {
+    if (node.nodeType !== 3 || !node.nodeValue?.trim()) continue;
+    range.selectNode(node);
+    for (const rect of range.getClientRects()) lines.push(boxOf(rect));
+  }
+  return lines;
+}
+
+/** Measures one element as the part of this id. */
+export function measureElement(view: Window, element: HTMLElement, id: string, parent: string | undefined): Measured {
+  const computed = view.getComputedStyle(element);
+  const style = Object.fromEntries(measuredProperties.map((name) => [name, computed.getPropertyValue(name)])) as Measured['style']; // one value a name
+  return {
+    id,
+    parent,
+    box: boxOf(element.getBoundingClientRect()),
+    border: sidesOf(computed, 'border', '-width'),
+    padding: sidesOf(computed, 'padding'),
+    margin: sidesOf(computed, 'margin'),
+    lines: linesOf(element),
+    scroll: { width: element.scrollWidth, height: element.scrollHeight, left: element.scrollLeft, top: element.scrollTop },
+    style,
+  };
+}
+
+/** Measures the parts of a document: all of them, or only those asked for; each has its id in `data-part`. */
+export function measurePage(document: Document, only?: (id: string) => boolean): MeasuredPage {
+  const view = document.defaultView;
+  const parts = new Map<string, Measured>();
+  if (view)
+    for (const element of document.querySelectorAll<HTMLElement>('[data-part]')) {
+      const id = element.dataset['part']!;
+      if (only && !only(id)) continue;
+      const parent = element.parentElement?.closest<HTMLElement>('[data-part]')?.dataset['part'];
+      parts.set(id, measureElement(view, element, id, parent));
+    }
+  const { clientWidth: width, clientHeight: height } = document.documentElement;
+  return { parts, viewport: { width, height, scrollX: view?.scrollX ?? 0, scrollY: view?.scrollY ?? 0 } };
+}
+
+/** The box a part would have in the flow, without its insets: where a sticky part stands before it sticks, and an offset one before it is offset. */
+export function naturalBox(element: HTMLElement): Box {
+  const { style } = element;
+  const kept = style.cssText;
+  style.setProperty('position', 'relative', 'important');
+  for (const side of ['top', 'right', 'bottom', 'left']) style.setProperty(side, 'auto', 'important');
+  const box = boxOf(element.getBoundingClientRect());
+  style.cssText = kept;
+  if (kept === '') element.removeAttribute('style');
+  return box;
+}
