@@ -43,7 +43,7 @@ export function containingBlock(page: MeasuredPage, id: string, position = page.
     if (position === 'absolute' && one.style.position !== 'static') return { part: one.id, box: paddingBox(one), because: `its position is ${one.style.position}` };
   }
   if (position === 'fixed') return { part: undefined, box: screen, because: 'fixed parts are placed against the screen' };
-  const first = { ...screen, left: -page.viewport.scrollX, top: -page.viewport.scrollY };
+  const first = { ...screen, left: 0 - page.viewport.scrollX, top: 0 - page.viewport.scrollY };
   return { part: undefined, box: first, because: 'nothing that holds it is positioned, so the page’s first screen counts' };
 }
 

@@ -1,4 +1,4 @@
-import type { Box, Point } from './box';
+import type { Point } from './box';
 import { holds } from './box';
 import { containingBlock, holdsFixed } from './containing-block';
 import { inner, isFlexOrGrid, type Measured, type MeasuredPage } from './measured';
@@ -59,6 +59,8 @@ export function formsContext(page: MeasuredPage, one: Measured): string | undefi
 /** A node of the part tree as it is painted: parts without a box hand their children up. */
 interface Node {
   readonly one: Measured;
+  /** The place in tree order, by which those of equal z-index are told apart. */
+  index: number;
   readonly children: readonly Node[];
 }
 
@@ -74,9 +76,16 @@ function treeOf(page: MeasuredPage): Node[] {
     (byParent.get(parent) ?? []).flatMap((one) => {
       if (one.style.display === 'none') return [];
       const children = build(one.id);
-      return one.style.display === 'contents' ? children : [{ one, children: isFlexOrGrid(one.style.display) ? sorted(children) : children }];
+      return one.style.display === 'contents' ? children : [{ one, index: 0, children: isFlexOrGrid(one.style.display) ? sorted(children) : children }];
     });
-  return build(undefined);
+  const roots = build(undefined);
+  let count = 0;
+  const number = (node: Node): void => {
+    node.index = count++;
+    node.children.forEach(number);
+  };
+  roots.forEach(number);
+  return roots;
 }
 
 const orderOf = ({ one }: Node): number => (one.style.position === 'absolute' || one.style.position === 'fixed' ? 0 : Number.parseInt(one.style.order, 10) || 0);
@@ -122,7 +131,7 @@ function paintContext(page: MeasuredPage, node: Node): Painted[] {
   const layers: Layers = { negative: [], positioned: [], blocks: [], inline: [] };
   collect(page, node, layers);
   const above = positionedOf(page, layers); // first: it may find contexts of negative z-index
-  const below = [...layers.negative].sort((a, b) => a.z - b.z).flatMap((each) => paintContext(page, each.node));
+  const below = [...layers.negative].sort((a, b) => a.z - b.z || a.node.index - b.node.index).flatMap((each) => paintContext(page, each.node));
   return [{ part: node.one.id, what: 'box' }, ...below, ...layers.blocks, ...layers.inline, ...above];
 }
 

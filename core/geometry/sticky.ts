@@ -99,7 +99,7 @@ export function stickyStops(page: MeasuredPage, id: string, natural: Box, name: 
   const scroller = stickyScroller(page, id);
   if (scroller && scroller.id !== id) stops.push(...scrollerStop(scroller, travels, name));
   const upright = travels.find((one) => one.edge === 'top' || one.edge === 'bottom');
-  if (travels.length === 0 || (upright && upright.to - upright.from < 1)) stops.push(...roomStop(part, holder, name));
+  if (upright && upright.to - upright.from < 1) stops.push(...roomStop(part, holder, name));
   return stops;
 }
 
