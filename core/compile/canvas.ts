@@ -1,11 +1,12 @@
 import { escapeHtml } from '../document/kinds/escape';
 import type { Edit } from '../document/edits/edit';
+import { kindOf } from '../document/kinds/registry';
 import { titleOf, type Page } from '../document/page';
 import type { Site } from '../document/site';
 import { partOf, subtree } from '../document/tree';
 import type { Addresses } from './declarations';
 import { contextOf, elementOf, innerHtml, landmarks, openTag, subtreeHtml, type ElementText, type Marking, type Run } from './markup';
-import { nestedRule, sharedCss } from './rules';
+import { lentRules, nestedRule, sharedCss } from './rules';
 
 /** A class of a part's own: browsers find what a changed rule concerns by class, not by attribute. */
 const classOf = (id: string): string => `_-${id}`;
@@ -18,6 +19,14 @@ const hints =
 /** The rule of a part's own style on the canvas. */
 export const canvasRule = (site: Site, page: Page, id: string, addresses: Addresses): string =>
   nestedRule(site, `.${classOf(id)}`, partOf(page, id).style, addresses);
+
+const lends = (page: Page, id: string): boolean => Object.hasOwn(page.parts, id) && kindOf(partOf(page, id).kind).lends !== undefined;
+
+/** What the page's parts lend to what they hold, as the text of a style element. */
+function canvasLent(site: Site, page: Page, addresses: Addresses): string {
+  const lenders = Object.entries(page.parts).flatMap(([id, part]) => (kindOf(part.kind).lends ? [{ className: classOf(id), content: part.content.base, kind: part.kind }] : []));
+  return lenders.length === 0 ? '' : lentRules(site, lenders, addresses);
+}
 
 /** A page for a leaf: the same page as published, its parts marked by id, their rules one by one. */
 export interface Canvas {
@@ -40,7 +49,7 @@ export function compileCanvas(site: Site, page: Page, addresses: Addresses): Can
   const html =
     `<!doctype html><html lang="${escapeHtml(site.language)}"><head><meta charset="utf-8"><title>${escapeHtml(titleOf(page))}</title>` +
     `<style id="fold-shared">${hints}${sharedCss(site, everything, addresses)}</style>` +
-    `${rules}</head>` +
+    `<style id="fold-lent">${canvasLent(site, page, addresses)}</style>${rules}</head>` +
     `${openTag(elementOf(page, page.root, context, markedById))}${innerHtml(page, page.root, context, markedById)}</body></html>`;
   return { html, sheets };
 }
@@ -55,6 +64,8 @@ export interface Patch {
   readonly subtrees: ReadonlyMap<string, string>;
   /** Parents whose children changed, with the runs they stand in now. */
   readonly arranged: ReadonlyMap<string, readonly Run[]>;
+  /** The text of the style element of what parts lend, where that changed. */
+  readonly lent: string | undefined;
 }
 
 function runsOf(page: Page, id: string): Run[] {
@@ -93,7 +104,8 @@ export function recompile(site: Site, before: Page, after: Page, edits: readonly
     if (edit.do === 'remove') for (const id of goneWith(before, after, edit.part)) rules.set(id, undefined);
     for (const id of touchedParents(before, after, edit)) arranged.set(id, runsOf(after, id));
   }
-  return { rules, elements, subtrees, arranged };
+  const lending = edits.some((edit) => (edit.do === 'set' ? edit.field[0] === 'content' && lends(after, edit.part) : edit.do === 'insert' ? Object.keys(edit.parts).some((id) => lends(after, id)) : false));
+  return { rules, elements, subtrees, arranged, lent: lending ? canvasLent(site, after, addresses) : undefined };
 }
 
 function goneWith(before: Page, after: Page, id: string): string[] {

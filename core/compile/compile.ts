@@ -1,4 +1,5 @@
 import { escapeHtml } from '../document/kinds/escape';
+import { kindOf } from '../document/kinds/registry';
 import { titleOf, type Page, type Part } from '../document/page';
 import type { Site } from '../document/site';
 import { states, type StyleMap } from '../document/style-map';
@@ -6,7 +7,7 @@ import { partOf, subtree } from '../document/tree';
 import { fontOf } from '../style/fonts';
 import type { Addresses } from './declarations';
 import { contextOf, elementOf, innerHtml, openTag, type Marking } from './markup';
-import { layerRules, sharedCss, type Styled } from './rules';
+import { layerRules, lentRules, sharedCss, type Lender, type Styled } from './rules';
 
 export interface CompileOptions extends Addresses {
   /** The address of the style sheet; a function is given the sheet, so that the address can hold its hash. */
@@ -40,23 +41,29 @@ function keyOf(style: StyleMap): string {
 }
 
 /** Short generated classes, one for each distinct style of the page's parts. */
-function ownClasses(page: Page): { nameOf: Marking; styled: Styled[] } {
+function ownClasses(page: Page): { nameOf: Marking; styled: Styled[]; lenders: Lender[] } {
   const byStyle = new Map<string, Styled>();
   const names = new Map<string, string>();
+  const lenders: Lender[] = [];
   for (const id of subtree(page, page.root)) {
-    const { style } = partOf(page, id);
+    const { style, kind, content } = partOf(page, id);
+    if (kindOf(kind).lends) lenders.push({ className: `_r${lenders.length + 1}`, content: content.base, kind });
     const key = keyOf(style);
-    if (key === '') continue;
+    const lends = kindOf(kind).lends ? lenders.at(-1)!.className : '';
+    if (key === '') {
+      if (lends !== '') names.set(id, lends);
+      continue;
+    }
     const known = byStyle.get(key);
     const name = known ? known.selector.slice(1) : `_${(byStyle.size + 1).toString(36)}`;
     if (!known) byStyle.set(key, { selector: `.${name}`, style });
-    names.set(id, name);
+    names.set(id, lends === '' ? name : `${name} ${lends}`);
   }
-  return { nameOf: (id) => ({ className: names.get(id) }), styled: [...byStyle.values()] };
+  return { nameOf: (id) => ({ className: names.get(id) }), styled: [...byStyle.values()], lenders };
 }
 
 /** The style sheet of a page, whole; `styled` are the rules of its parts. */
-function pageCss(site: Site, page: Page, styled: readonly Styled[], addresses: Addresses): string {
+function pageCss(site: Site, page: Page, styled: readonly Styled[], lenders: readonly Lender[], addresses: Addresses): string {
   const kindsByTag = new Map<string, Set<string>>();
   const classes = new Set<string>();
   for (const id in page.parts) {
@@ -72,7 +79,7 @@ function pageCss(site: Site, page: Page, styled: readonly Styled[], addresses: A
     className: (name: string) => classes.has(name),
   };
   const own = layerRules(site, styled, addresses);
-  return sharedCss(site, use, addresses) + (own === '' ? '' : `@layer own{${own}}`);
+  return sharedCss(site, use, addresses) + lentRules(site, lenders, addresses) + (own === '' ? '' : `@layer own{${own}}`);
 }
 
 function usedFiles(site: Site, page: Page, css: string, html: string): Compiled['files'] {
@@ -87,8 +94,8 @@ function usedFiles(site: Site, page: Page, css: string, html: string): Compiled[
  * Pure and deterministic; the document must have passed `readSite` and `readPage`.
  */
 export function compile(site: Site, page: Page, options: CompileOptions = plainFiles): Compiled {
-  const { nameOf, styled } = ownClasses(page);
-  const css = pageCss(site, page, styled, options);
+  const { nameOf, styled, lenders } = ownClasses(page);
+  const css = pageCss(site, page, styled, lenders, options);
   const context = contextOf(site, options);
   const href = typeof options.stylesheet === 'string' ? options.stylesheet : options.stylesheet(css);
   const description = partOf(page, page.root).content.base['description'];

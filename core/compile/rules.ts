@@ -1,5 +1,5 @@
 import { mediaOf, outwards } from '../document/breakpoint';
-import { kinds } from '../document/kinds/registry';
+import { kindOf, kinds } from '../document/kinds/registry';
 import type { Site } from '../document/site';
 import { states, type Declarations, type State, type StyleMap } from '../document/style-map';
 import { fontOf } from '../style/fonts';
@@ -53,6 +53,26 @@ export function nestedRule(site: Site, selector: string, style: StyleMap, addres
     if (block !== '') out += media === undefined ? block : `@media ${media}{${block}}`;
   }
   return `${selector}{${out}}`;
+}
+
+/** A part that lends style to what it holds, by the class that tells it from others. */
+export interface Lender {
+  readonly className: string;
+  readonly content: Record<string, unknown>;
+  readonly kind: string;
+}
+
+/** The rules lenders lend to what they hold, in the layer of the kinds: equal for odd and even children where they say the same. */
+export function lentRules(site: Site, lenders: readonly Lender[], addresses: Addresses): string {
+  const styled = lenders.flatMap(({ className, content, kind }): Styled[] => {
+    const lends = Object.entries(kindOf(kind).lends?.(content) ?? {});
+    const style = (which: 'odd' | 'even'): StyleMap => Object.fromEntries(lends.map(([breakpoint, lent]) => [breakpoint, { normal: lent[which] }]));
+    return [
+      { selector: `.${className}>:nth-child(odd)`, style: style('odd') },
+      { selector: `.${className}>:nth-child(2n)`, style: style('even') },
+    ];
+  });
+  return layer('kind', layerRules(site, styled, addresses));
 }
 
 const layer = (name: string, rules: string): string => (rules === '' ? '' : `@layer ${name}{${rules}}`);

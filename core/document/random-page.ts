@@ -1,4 +1,5 @@
 import { kindOf, mayHold } from './kinds/registry';
+import { sideWays } from './kinds/rows-kind';
 import { blankPage, type Page, type Part } from './page';
 import { blankSite, type Site } from './site';
 import { states, type Declarations, type StyleMap } from './style-map';
@@ -40,7 +41,7 @@ export class RandomPages {
     const plain = length.replace('%', 'px');
     if (/color$/.test(property)) return this.pick(['#22333b', '#fff', 'rgb(140 47 57 / 0.5)', 'oklch(60% 0.1 200)', 'var(--ink)', 'transparent']);
     if (/^(padding|margin|top|right|bottom|left)/.test(property)) return length;
-    if (/width$|height$|basis$/.test(property) && !property.startsWith('border') && property !== 'line-height') return this.pick([length, '50%', '12ch', '40vh']);
+    if (/width$|height$|basis$/.test(property) && !/^border|^(line-height|scrollbar-width)$/.test(property)) return this.pick([length, '50%', '12ch', '40vh']);
     if (/radius$|^border-.*width$|gap$/.test(property)) return plain;
     if (property === 'font-size') return this.pick(['12px', '1.25rem', '1.5em', '90%', 'larger']);
     if (property === 'font-family') return this.pick(['serif', '"Spline Sans Mono", monospace', 'sans-serif']);
@@ -86,7 +87,7 @@ export class RandomPages {
     const blank = blankPage('random-page', 'A random page', '/');
     const parts: Record<string, Part> = { ...blank.parts };
     let count = 0;
-    const inner = ['section', 'container', 'columns', 'column', 'heading', 'text', 'image', 'button'];
+    const inner = ['section', 'container', 'columns', 'column', 'rows', 'heading', 'text', 'image', 'button'];
     while (count < size) {
       const holders = Object.keys(parts).filter((id) => kindOf(parts[id]!.kind).holds.length > 0);
       const parent = this.pick(holders);
@@ -115,6 +116,7 @@ export class RandomPages {
   private content(kind: string): Record<string, unknown> {
     const text = this.pick(['One', 'Two words', 'Less < more & "quoted"', 'A line\nand another']);
     if (kind === 'image') return { alt: text };
+    if (kind === 'rows') return { sides: { wide: this.pick(sideWays), ...(this.chance(0.6) && { tablet: this.pick(sideWays) }), ...(this.chance(0.6) && { phone: this.pick(sideWays) }) } };
     if (kind === 'button') return { text, link: this.pick(['', '/fares', '#place', 'https://tidewick.example/', 'mailto:kiosk@tidewick.example']) };
     return kind === 'heading' || kind === 'text' ? { text } : {};
   }

@@ -11,6 +11,7 @@ export type Source =
   | { readonly from: 'own'; readonly breakpoint: string; readonly state: State }
   | { readonly from: 'class'; readonly name: string; readonly breakpoint: string; readonly state: State }
   | { readonly from: 'element'; readonly name: string; readonly breakpoint: string; readonly state: State }
+  | { readonly from: 'lent'; readonly part: string }
   | { readonly from: 'kind'; readonly name: string }
   | { readonly from: 'inherited'; readonly part: string; readonly source: Source }
   | { readonly from: 'initial' };
@@ -43,8 +44,23 @@ function origins(site: Site, part: Part): Origin[] {
   ];
 }
 
+/** What its parent lends a part at a breakpoint, by the part's place. */
+function lentValue(site: Site, page: Page, id: string, breakpoint: string, property: string): string | undefined {
+  const parent = parentOf(page, id);
+  const holder = parent === undefined ? undefined : partOf(page, parent);
+  const lends = holder && kindOf(holder.kind).lends?.(holder.content.base);
+  if (!holder || !lends) return undefined;
+  const which = holder.children.indexOf(id) % 2 === 0 ? 'odd' : 'even';
+  for (const at of chain(site.breakpoints, breakpoint)) {
+    const value = lends[at]?.[which][property];
+    if (value !== undefined) return value;
+  }
+  return undefined;
+}
+
 /** The declaration that wins for this part itself, inheritance left aside. */
-export function declared(site: Site, part: Part, breakpoint: string, state: State, property: string): Resolved | undefined {
+function declared(site: Site, page: Page, id: string, breakpoint: string, state: State, property: string): Resolved | undefined {
+  const part = partOf(page, id);
   const reach = chain(site.breakpoints, breakpoint);
   const falling: State[] = state === 'normal' ? ['normal'] : [state, 'normal'];
   for (const origin of origins(site, part))
@@ -53,6 +69,8 @@ export function declared(site: Site, part: Part, breakpoint: string, state: Stat
         const value = origin.style[at]?.[one]?.[property];
         if (value !== undefined) return { value, source: origin.source(at, one) };
       }
+  const lent = lentValue(site, page, id, breakpoint, property);
+  if (lent !== undefined) return { value: lent, source: { from: 'lent', part: parentOf(page, id)! } }; // lent by the parent
   const nature = kindOf(part.kind).defaults(part.tag)[property];
   return nature === undefined ? undefined : { value: nature, source: { from: 'kind', name: part.kind } };
 }
@@ -67,7 +85,7 @@ export function resolve(site: Site, page: Page, id: string, breakpoint: string, 
   let at: string | undefined = id;
   let first = true;
   while (at !== undefined) {
-    const found: Resolved | undefined = declared(site, partOf(page, at), breakpoint, first ? state : 'normal', property);
+    const found: Resolved | undefined = declared(site, page, at, breakpoint, first ? state : 'normal', property);
     const passesOn = found?.value === 'inherit' || (found === undefined && known?.inherited === true);
     if (found && found.value === 'initial') return { value: known?.initial ?? 'initial', source: found.source };
     if (found && !passesOn) return first ? found : { value: found.value, source: { from: 'inherited', part: at, source: found.source } };

@@ -71,6 +71,8 @@ function shortly(site: Site, page: Page, source: Source, seenFrom: string): stri
       return `${source.name}${source.breakpoint === seenFrom ? '' : ` ← ${breakpointName(site, source.breakpoint)}`}`;
     case 'kind':
       return kindOf(source.name).word.toLowerCase();
+    case 'lent':
+      return `↑ ${nameOf(partOf(page, source.part))}`;
     case 'inherited':
       return `↑ ${nameOf(partOf(page, source.part))}`;
     case 'initial':
@@ -88,6 +90,8 @@ function fully(site: Site, page: Page, source: Source): string {
       return `From the site’s style for ${source.name}, at ${breakpointName(site, source.breakpoint)}.`;
     case 'kind':
       return `What a ${kindOf(source.name).word.toLowerCase()} has by nature.`;
+    case 'lent':
+      return `Lent by ${nameOf(partOf(page, source.part))}, by this part’s place in it.`;
     case 'inherited':
       return `Inherited from ${nameOf(partOf(page, source.part))}. ${fully(site, page, source.source)}`;
     case 'initial':

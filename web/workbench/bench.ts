@@ -1,8 +1,9 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { baseOf, outwards, type Breakpoint } from '@core/document/breakpoint';
-import { canUnwrap, canWrap, duplicate, outermost, removeParts, step, unwrap, wrap, type Step } from '@core/document/commands/arrange';
+import { duplicate, outermost, removeParts, step, type Step } from '@core/document/commands/arrange';
 import { landingBy, place, type Target } from '@core/document/commands/place';
 import { styleEdit, toggleShown } from '@core/document/commands/style';
+import { canUnwrap, canWrap, waysToUnwrap, waysToWrap, type Way } from '@core/document/commands/wrap';
 import { idOfThing, newThing, type Thing } from '@core/document/commands/thing';
 import type { Edit } from '@core/document/edits/edit';
 import { Problem } from '@core/document/problem';
@@ -11,9 +12,12 @@ import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
 import { parentOf, pathTo } from '@core/document/tree';
 import { leafRooms } from '@core/geometry/spread';
+import type { Moved } from '@core/geometry/moved';
 import type { Drop } from '@core/geometry/drop-target';
 import type { Group } from '@core/style/properties';
+import { canvasAddresses } from '../services/addresses';
 import { PageSession } from '../services/page-session';
+import { tryWays } from './trial';
 
 export const leafGap = 14;
 export type LedgerGroup = Group | 'content';
@@ -24,12 +28,33 @@ export interface Landing {
   readonly drop: Drop;
 }
 
+/** A command that would move something, waiting for a person's word. */
+export interface Doubt {
+  readonly title: string;
+  readonly moved: readonly Moved[];
+  readonly go: () => void;
+}
+
+/** Values shown on the leaves while something is dragged, before they become edits. */
+export interface Foretaste {
+  readonly breakpoint: string;
+  readonly values: ReadonlyMap<string, Readonly<Record<string, string | undefined>>>;
+}
+
 /** What is selected, shown and dragged on the workbench, and the commands on it. */
 @Injectable()
 export class Bench {
   readonly session = inject(PageSession);
 
   readonly selection = signal<string | undefined>(undefined);
+  /** Parts selected besides. */
+  readonly also = signal<ReadonlySet<string>>(new Set());
+  /** Everything selected, outermost first and in document order; never the page itself. */
+  readonly chosen = computed<readonly string[]>(() => {
+    const page = this.session.page();
+    const id = this.selection();
+    return page ? outermost(page, [...this.also(), ...(id === undefined ? [] : [id])]) : [];
+  });
   /** The breakpoint of the leaf worked in last; commands that need one take it. */
   readonly breakpoint = signal('');
   readonly hover = signal<{ readonly part: string; readonly breakpoint: string } | undefined>(undefined);
@@ -40,6 +65,9 @@ export class Bench {
   readonly landing = signal<Landing | undefined>(undefined);
   readonly dragged = signal<string | undefined>(undefined);
   readonly helpOpen = signal(false);
+  readonly doubt = signal<Doubt | undefined>(undefined);
+  readonly foretaste = signal<Foretaste | undefined>(undefined);
+  readonly working = signal('');
   /** Asks the leaf of the breakpoint to open the selection for writing. */
   readonly writeRequest = signal(0);
 
@@ -72,6 +100,23 @@ export class Bench {
 
   select(id: string | undefined, breakpoint?: string): void {
     this.selection.set(id);
+    this.also.set(new Set());
+    if (breakpoint !== undefined) this.breakpoint.set(breakpoint);
+  }
+
+  /** Adds a part to the selection, or takes it out again. */
+  toggleSelected(id: string, breakpoint?: string): void {
+    const page = this.session.page();
+    if (!page || id === page.root) return;
+    const all = new Set([...this.also(), ...(this.selection() === undefined || this.selection() === page.root ? [] : [this.selection()!])]);
+    if (!all.delete(id)) all.add(id);
+    this.selectAll([...all], breakpoint);
+  }
+
+  /** Selects several parts; the last one is the one whose values are shown. */
+  selectAll(ids: readonly string[], breakpoint?: string): void {
+    this.selection.set(ids.at(-1) ?? this.session.page()?.root);
+    this.also.set(new Set(ids.slice(0, -1)));
     if (breakpoint !== undefined) this.breakpoint.set(breakpoint);
   }
 
@@ -111,48 +156,64 @@ export class Bench {
 
   /** Puts a thing at a target and selects it. */
   put(thing: Thing, target: Target): void {
-    if (this.attempt((site, page) => place(site, page, thing, target))) this.selection.set(idOfThing(thing));
+    if (this.attempt((site, page) => place(site, page, thing, target))) this.select(idOfThing(thing));
   }
 
   remove(): void {
-    const chosen = this.selected();
-    if (!chosen || chosen.id === chosen.page.root) return;
-    const parent = parentOf(chosen.page, chosen.id);
-    const siblings = parent === undefined ? [] : chosen.page.parts[parent]!.children;
-    const index = siblings.indexOf(chosen.id);
-    if (this.attempt((_site, page) => removeParts(page, outermost(page, [chosen.id])))) this.selection.set(siblings[index + 1] ?? siblings[index - 1] ?? parent);
+    const chosen = this.chosen();
+    const now = this.now();
+    const last = chosen.at(-1);
+    if (!now || last === undefined) return;
+    const parent = parentOf(now.page, last);
+    const siblings = parent === undefined ? [] : now.page.parts[parent]!.children;
+    const rest = siblings.filter((id) => id === last || !chosen.includes(id));
+    const index = rest.indexOf(last);
+    if (this.attempt((_site, page) => removeParts(page, chosen))) this.select(rest[index + 1] ?? rest[index - 1] ?? parent);
   }
 
   duplicate(): void {
-    this.making((_site, page, id) => duplicate(page, id));
+    const made: string[] = [];
+    const done = this.attempt((_site, page) =>
+      this.chosen().flatMap((id) => {
+        const one = duplicate(page, id);
+        made.push(one.made);
+        return one.edits;
+      }),
+    );
+    if (done) this.selectAll(made);
   }
 
-  wrap(): void {
-    this.making((site, page, id) => wrap(site, page, id));
+  /** Puts the selection into a container: in the way that moves nothing at any breakpoint, and if there is none, only after asking. */
+  async wrap(): Promise<void> {
+    const now = this.now();
+    if (!now || !canWrap(now.page, this.chosen())) return;
+    const { made, ways } = waysToWrap(now.site, now.page, this.chosen());
+    await this.choose(now, ways, 'Wrapping', new Set(), () => this.select(made), ways.at(-1));
   }
 
-  private making(command: (site: Site, page: Page, id: string) => { edits: Edit[]; made: string }): void {
-    const chosen = this.selected();
-    if (!chosen || chosen.id === chosen.page.root) return;
-    let made: string | undefined;
-    const done = this.attempt((site, page) => {
-      const result = command(site, page, chosen.id);
-      made = result.made;
-      return result.edits;
-    });
-    if (done) this.selection.set(made);
+  /** Takes a box away and keeps what it holds, in the way that moves nothing at any breakpoint; if there is none, only after asking. */
+  async unwrap(): Promise<void> {
+    const now = this.now();
+    const id = this.selected()?.id;
+    if (!now || id === undefined || !canUnwrap(now.page, id)) return;
+    const { lifted, ways } = waysToUnwrap(now.site, now.page, id);
+    await this.choose(now, ways, 'Taking this box away', new Set([id]), () => this.selectAll(lifted));
   }
 
-  unwrap(): void {
-    const chosen = this.selected();
-    if (!chosen) return;
-    let lifted: string[] = [];
-    const done = this.attempt((_site, page) => {
-      const result = unwrap(page, chosen.id);
-      lifted = result.lifted;
-      return result.edits;
-    });
-    if (done) this.selection.set(lifted[0]);
+  private async choose(now: { site: Site; page: Page }, ways: readonly Way[], what: string, except: ReadonlySet<string>, then: () => void, boxless?: Way): Promise<void> {
+    this.working.set(`${what}: measuring that nothing moves …`);
+    const tried = await tryWays(now.site, now.page, ways, canvasAddresses(now.site.id), except).finally(() => this.working.set(''));
+    const exact = tried.find((one) => one.moved.length === 0);
+    const go = (way: Way): void => {
+      if (this.attempt(() => way.edits)) then();
+    };
+    if (exact) {
+      go(exact.way);
+      if (exact.way === boxless) this.session.notices.next('A container with a box of its own would have moved something, so it has none (display: contents). Give it display flex to make it one.');
+      return;
+    }
+    const least = [...tried].sort((a, b) => a.moved.length - b.moved.length)[0];
+    if (least) this.doubt.set({ title: `${what} changes what stands where`, moved: least.moved, go: () => go(least.way) });
   }
 
   step(way: Step): void {
@@ -166,8 +227,15 @@ export class Bench {
   }
 
   setStyle(breakpoint: string, property: string, value: string | undefined): boolean {
+    return this.setStyles(breakpoint, { [property]: value });
+  }
+
+  /** Sets values of everything selected at a breakpoint, in one step. */
+  setStyles(breakpoint: string, values: Readonly<Record<string, string | undefined>>): boolean {
     const chosen = this.selected();
-    return chosen ? this.attempt(() => [styleEdit(chosen.id, breakpoint, 'normal', property, value)], `${chosen.id} ${breakpoint} ${property}`) : false;
+    if (!chosen) return false;
+    const ids = this.chosen().length > 0 ? this.chosen() : [chosen.id];
+    return this.attempt(() => ids.flatMap((id) => Object.entries(values).map(([property, value]) => styleEdit(id, breakpoint, 'normal', property, value))), `${ids.join()} ${breakpoint} ${Object.keys(values).join()}`);
   }
 
   setContent(id: string, key: string, value: string | undefined): boolean {
@@ -180,7 +248,7 @@ export class Bench {
     return {
       remove: movable,
       duplicate: movable,
-      wrap: movable && canWrap(chosen.page, chosen.id),
+      wrap: movable && canWrap(chosen.page, this.chosen()),
       unwrap: movable && kindOf(chosen.part.kind).holds.length > 0 && canUnwrap(chosen.page, chosen.id),
     };
   });

@@ -6,6 +6,7 @@ const drawn: Readonly<Record<string, string>> = {
   container: 'M2 2h10v10h-10z M4.5 5h5 M4.5 7h5 M4.5 9h5',
   columns: 'M1.5 2h4.6v10h-4.6z M7.9 2h4.6v10h-4.6z',
   column: 'M4.5 2h5v10h-5z M1.5 2v10 M12.5 2v10',
+  rows: 'M1.5 2h5v4h-5z M8.5 3h4 M8.5 5h4 M7.5 8h5v4h-5z M1.5 9h4 M1.5 11h4',
   heading: 'M3 2v10 M11 2v10 M3 7h8',
   text: 'M2 3h10 M2 6h10 M2 9h10 M2 12h6',
   image: 'M1.5 2.5h11v9h-11z M2 10l3.5-4 2.5 3 2-2 2.5 3 M9.6 5.1h.1',

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { duplicate, removeParts, wrap } from '@core/document/commands/arrange';
+import { duplicate, removeParts } from '@core/document/commands/arrange';
+import { waysToWrap } from '@core/document/commands/wrap';
 import { place } from '@core/document/commands/place';
 import { newThing } from '@core/document/commands/thing';
 import { applyEdits } from '@core/document/edits/apply';
@@ -25,7 +26,7 @@ function someEdits(random: RandomPages, site: Site, page: Page): Edit[] {
     () => [{ do: 'set', part: id, field: ['classes'], value: random.chance(0.5) ? ['loud'] : [] }],
     () => place(site, page, newThing(site, random.pick(['columns', 'text', 'section', 'image'])), { where: 'inside', parent: id, index: 0 }),
     () => place(site, page, { part: id }, { where: 'inside', parent: random.pick(subtree(page, page.root)), index: 0 }),
-    () => wrap(site, page, id).edits,
+    () => [...waysToWrap(site, page, [id]).ways[0]!.edits],
     () => duplicate(page, id).edits,
     () => removeParts(page, [id]),
   ];

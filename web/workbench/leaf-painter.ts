@@ -36,6 +36,8 @@ export class LeafPainter {
     const kept = this.gather(patch);
     for (const [parent, runs] of patch.arranged) this.arrange(kept.get(parent) ?? this.element(parent), runs, kept);
     for (const [id, rule] of patch.rules) this.setRule(id, rule);
+    const lent = this.document.getElementById('fold-lent');
+    if (lent && patch.lent !== undefined) lent.textContent = patch.lent;
   }
 
   /** The boxes of all parts in px of the frame's viewport, with the direction each box's contents flow in. */

@@ -1,14 +1,14 @@
-import { baseOf } from '../breakpoint';
+import { baseOf, outwards } from '../breakpoint';
 import type { Edit } from '../edits/edit';
 import type { Page } from '../page';
 import { Problem } from '../problem';
-import { setShare, sharesOf, tracksOf } from '../shares';
+import { dragGutter, setShare, sharesOf, tracksOf } from '../shares';
 import type { Site } from '../site';
-import { partOf, placeOf } from '../tree';
+import { parentOf, partOf, placeOf } from '../tree';
 import { resolve } from '../../style/cascade';
 import { newIdentifier } from '../identifier';
 import { styleEdit } from './style';
-import { freshPart } from './thing';
+import { copyOf, freshPart } from './thing';
 
 /** The shares of a columns part at a breakpoint in percent, or undefined when its tracks are no plain shares. */
 export function columnShares(site: Site, page: Page, id: string, breakpoint: string): number[] | undefined {
@@ -42,4 +42,36 @@ export function setSplit(site: Site, page: Page, id: string, breakpoint: string,
   const full = surplus.find((child) => partOf(page, child).children.length > 0);
   if (full !== undefined) throw new Problem('A column that would go still holds something. Empty or delete it first.', { part: full });
   return [...edits, ...surplus.map((part): Edit => ({ do: 'remove', part }))];
+}
+
+/** Moves the gutter behind a column by percent of the columns' width at a breakpoint: only its two neighbours change. @throws Problem when the tracks there are no shares */
+export function moveGutter(site: Site, page: Page, id: string, breakpoint: string, gutter: number, percent: number): Edit[] {
+  const shares = columnShares(site, page, id, breakpoint);
+  if (!shares || gutter + 1 >= shares.length) throw new Problem('The columns stack here or have tracks of their own, so there is no gutter to move.', { part: id, breakpoint });
+  return [styleEdit(id, breakpoint, 'normal', 'grid-template-columns', tracksOf(dragGutter(shares, gutter, percent)))];
+}
+
+/** Adds a column behind another: a full copy of it, or an empty one with the same settings. At every breakpoint whose shares are its own it gets room: the average share, the others in proportion. */
+export function addColumn(site: Site, page: Page, column: string, what: 'copy' | 'empty'): { edits: Edit[]; made: string } {
+  const parent = parentOf(page, column);
+  if (partOf(page, column).kind !== 'column' || parent === undefined) throw new Problem('Select a column to add another like it.', { part: column });
+  const { index } = placeOf(page, column);
+  const copy = copyOf(page, column);
+  const twin = what === 'copy' ? copy.parts : { [copy.root]: { ...copy.parts[copy.root]!, children: [] } };
+  const count = partOf(page, parent).children.length;
+  const edits: Edit[] = [{ do: 'insert', parent, index: index + 1, root: copy.root, parts: twin }];
+  for (const { id, reach } of outwards(site.breakpoints)) {
+    const own = partOf(page, parent).style[id]?.normal?.['grid-template-columns'] !== undefined;
+    const shares = own || reach === 'base' ? columnShares(site, page, parent, id) : undefined;
+    if (shares?.length !== count || count === 1) continue;
+    const wider = shares.toSpliced(index + 1, 0, 100 / count).map((share) => (share * count) / (count + 1));
+    edits.push(styleEdit(parent, id, 'normal', 'grid-template-columns', tracksOf(wider)));
+  }
+  return { edits, made: copy.root };
+}
+
+/** Stacks columns at a breakpoint, or stands them side by side again by shares. */
+export function stackColumns(page: Page, id: string, breakpoint: string, stacked: boolean): Edit[] {
+  const count = Math.max(partOf(page, id).children.length, 1);
+  return [styleEdit(id, breakpoint, 'normal', 'grid-template-columns', stacked ? '1fr' : tracksOf(Array.from({ length: count }, () => 100 / count)))];
 }

@@ -3,7 +3,8 @@ import { blankPage, type Page } from '../page';
 import { Problem } from '../problem';
 import { blankSite } from '../site';
 import { parentOf, partOf, subtree } from '../tree';
-import { canUnwrap, duplicate, outermost, step, unwrap, wrap } from './arrange';
+import { duplicate, outermost, step } from './arrange';
+import { canUnwrap, waysToUnwrap, waysToWrap } from './wrap';
 import { columnShares, setColumnShare, setSplit } from './columns';
 import { canPlace, landingBy, place, shellsFor, type Target } from './place';
 import { copyBelow, styleEdit, toggleShown } from './style';
@@ -67,16 +68,17 @@ describe('Wrap, unwrap, duplicate, move', () => {
   const styled = applyEdits(site, two.page, [styleEdit(one.id, 'wide', 'normal', 'width', '50%'), styleEdit(one.id, 'phone', 'normal', 'width', '100%')]).page;
 
   it('wrap and unwrap keep sizes and overrides (needs 2.6)', () => {
-    const { edits, made } = wrap(site, styled, one.id);
+    const { ways, made } = waysToWrap(site, styled, [one.id]);
+    const edits = ways[0]!.edits;
     const wrapped = applyEdits(site, styled, edits).page;
     expect(parentOf(wrapped, one.id)).toBe(made);
     expect(partOf(wrapped, one.id)).toEqual(partOf(styled, one.id));
-    const back = applyEdits(site, wrapped, unwrap(wrapped, made).edits).page;
+    const back = applyEdits(site, wrapped, waysToUnwrap(site, wrapped, made).ways[0]!.edits).page;
     expect(back).toEqual(styled);
   });
   it('unwrap is refused where what is held could not stand', () => {
     expect(canUnwrap(styled, base.id)).toBeFalse();
-    expect(() => unwrap(styled, base.id)).toThrowError(Problem);
+    expect(() => waysToUnwrap(site, styled, base.id)).toThrowError(Problem);
   });
   it('duplicate stands right behind, whole, under new ids', () => {
     const { edits, made } = duplicate(styled, base.id);
@@ -89,7 +91,7 @@ describe('Wrap, unwrap, duplicate, move', () => {
     const down = applyEdits(site, styled, step(site, styled, one.id, 'after')).page;
     expect(partOf(down, base.id).children).toEqual([two.id, one.id]);
     expect(step(site, down, one.id, 'after')).toEqual([]);
-    const box = applyEdits(site, styled, wrap(site, styled, one.id).edits).page;
+    const box = applyEdits(site, styled, waysToWrap(site, styled, [one.id]).ways[0]!.edits).page;
     const boxed = applyEdits(site, box, step(site, box, two.id, 'in')).page;
     expect(parentOf(boxed, two.id)).toBe(parentOf(boxed, one.id)!);
     const out = applyEdits(site, boxed, step(site, boxed, one.id, 'out')).page;

@@ -5,14 +5,16 @@ import { kindOf, mayHold } from '../kinds/registry';
 import type { Page, Part } from '../page';
 import { Problem } from '../problem';
 import type { Site } from '../site';
-import { isWithin, parentOf, partOf, placeOf } from '../tree';
+import { isWithin, parentOf, partOf, pathTo, placeOf } from '../tree';
 import { applyEdits } from '../edits/apply';
+import { styleEdit } from './style';
 import { freshPart, idOfThing, kindOfThing, put, type Thing } from './thing';
 
-/** Where something is put: at an index inside a parent, or beside a part, which makes a row or a column around both. */
+/** Where something is put: at an index inside a parent, beside a part, which makes a row or a column around both, or into cells of a grid. */
 export type Target =
   | { readonly where: 'inside'; readonly parent: string; readonly index: number }
-  | { readonly where: 'beside'; readonly part: string; readonly side: 'top' | 'right' | 'bottom' | 'left' };
+  | { readonly where: 'beside'; readonly part: string; readonly side: 'top' | 'right' | 'bottom' | 'left' }
+  | { readonly where: 'cell'; readonly parent: string; readonly index: number; readonly breakpoint: string; readonly placement: Readonly<Record<string, string>> };
 
 /** The kinds of the shells a part needs to stand in `outer`: a widget on the page gets a section. Undefined when none will do. */
 export function shellsFor(outer: string, inner: string): readonly string[] | undefined {
@@ -26,17 +28,22 @@ export function shellsFor(outer: string, inner: string): readonly string[] | und
 
 /** Whether a thing can be put at a target at all. */
 export function canPlace(page: Page, thing: Thing, target: Target): boolean {
-  const anchor = target.where === 'inside' ? target.parent : target.part;
+  const anchor = target.where === 'beside' ? target.part : target.parent;
   if ('part' in thing && isWithin(page, anchor, thing.part)) return false;
   const kind = kindOfThing(page, thing);
-  if (target.where === 'inside') return shellsFor(partOf(page, anchor).kind, kind) !== undefined;
+  if (target.where !== 'beside') return shellsFor(partOf(page, anchor).kind, kind) !== undefined;
   return mayHold('container', kind) && mayHold('container', partOf(page, anchor).kind);
 }
 
 /** The edits that put a thing at a target, with whatever shells it needs. @throws Problem when it cannot stand there. */
 export function place(site: Site, page: Page, thing: Thing, target: Target): Edit[] {
   if (!canPlace(page, thing, target)) throw new Problem('That cannot stand there.', { part: idOfThing(thing) });
-  return target.where === 'inside' ? inside(site, page, thing, target.parent, target.index) : beside(site, page, thing, target.part, target.side);
+  if (target.where === 'beside') return beside(site, page, thing, target.part, target.side);
+  const edits = inside(site, page, thing, target.parent, target.index);
+  if (target.where === 'inside') return edits;
+  const after = applyEdits(site, page, edits).page;
+  const item = pathTo(after, idOfThing(thing)).find((id) => parentOf(after, id) === target.parent) ?? idOfThing(thing);
+  return [...edits, ...Object.entries(target.placement).map(([property, value]) => styleEdit(item, target.breakpoint, 'normal', property, value))];
 }
 
 function inside(site: Site, page: Page, thing: Thing, parent: string, index: number): Edit[] {
@@ -71,11 +78,11 @@ function beside(site: Site, page: Page, thing: Thing, part: string, side: 'top' 
   return [...wrapped, put(after, thing, box, first ? 0 : 1)];
 }
 
-/** Where a new part of a kind lands when it is added by click: inside the selection when it is an empty or holding box, else after it. */
-export function landingBy(page: Page, selection: string | undefined, kind: string): Target {
+/** Where a new part of a kind lands when it is added by click: inside the selection when it is a box, else after it; always after it when asked to stand `behind`. */
+export function landingBy(page: Page, selection: string | undefined, kind: string, behind = false): Target {
   for (let at = selection; at !== undefined && at !== page.root; at = parentOf(page, at)) {
     const part = partOf(page, at);
-    if (kindOf(part.kind).holds.length > 0 && shellsFor(part.kind, kind) !== undefined && !(kind === 'section'))
+    if (!(behind && at === selection) && kindOf(part.kind).holds.length > 0 && shellsFor(part.kind, kind) !== undefined && !(kind === 'section'))
       return { where: 'inside', parent: at, index: part.children.length };
     const { parent, index } = placeOf(page, at);
     const holder = partOf(page, parent);

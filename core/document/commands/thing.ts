@@ -1,8 +1,10 @@
+import { baseOf, outwards } from '../breakpoint';
 import { newIdentifier } from '../identifier';
 import { kindOf } from '../kinds/registry';
 import type { Edit } from '../edits/edit';
 import type { Page, Part, Parts } from '../page';
 import type { Site } from '../site';
+import type { Declarations } from '../style-map';
 import { partOf, placeOf, subtree } from '../tree';
 
 /** What is put somewhere: a new subtree, or parts that are on the page already. */
@@ -18,9 +20,26 @@ export function freshPart(site: Site, kind: string, children: string[] = []): Pa
   return { kind, children, classes: [], attributes: {}, ...kindOf(kind).fresh(site) };
 }
 
-/** A new subtree of a kind as the parts drawer adds it; columns come with two of them. */
+/** Two rows, each a picture beside words, as rows begin. */
+function newRows(site: Site, root: string): Parts {
+  const base = baseOf(site.breakpoints).id;
+  const narrowest = outwards(site.breakpoints).filter((one) => one.reach === 'down').at(-1);
+  const parts: Record<string, Part> = {};
+  const add = (kind: string, style: Declarations, children: string[] = []): string => {
+    const id = newIdentifier();
+    const fresh = freshPart(site, kind, children);
+    parts[id] = { ...fresh, style: { [base]: { normal: { ...fresh.style[base]?.normal, ...style } }, ...(narrowest && style['width'] !== undefined && { [narrowest.id]: { normal: { width: '100%' } } }) } };
+    return id;
+  };
+  const one = (): string => add('container', { 'align-items': 'center', 'row-gap': '24px', 'column-gap': '48px' }, [add('image', { width: '50%' }), add('container', { width: '50%' }, [add('heading', {}), add('text', {})])]);
+  const rows = [one(), one()];
+  return { ...parts, [root]: freshPart(site, 'rows', rows) };
+}
+
+/** A new subtree of a kind as the parts drawer adds it; columns come with two of them, rows with two of theirs. */
 export function newThing(site: Site, kind: string): { root: string; parts: Parts } {
   const root = newIdentifier();
+  if (kind === 'rows') return { root, parts: newRows(site, root) };
   if (kind !== 'columns') return { root, parts: { [root]: freshPart(site, kind) } };
   const columns = [newIdentifier(), newIdentifier()];
   const held = Object.fromEntries(columns.map((id) => [id, freshPart(site, 'column')]));

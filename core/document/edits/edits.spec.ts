@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { duplicate, removeParts, step, unwrap, wrap } from '../commands/arrange';
+import { duplicate, removeParts, step } from '../commands/arrange';
+import { waysToUnwrap, waysToWrap } from '../commands/wrap';
 import { landingBy, place } from '../commands/place';
 import { newThing } from '../commands/thing';
 import { kinds } from '../kinds/registry';
@@ -28,8 +29,8 @@ function someEdits(random: RandomPages, site: Site, page: Page): Edit[] {
     () => place(site, page, { part: id }, { where: 'beside', part: random.pick(ids), side: random.pick(['left', 'right', 'top', 'bottom'] as const) }),
     () => place(site, page, { part: id }, { where: 'inside', parent: random.pick(ids), index: 0 }),
     () => duplicate(page, id).edits,
-    () => wrap(site, page, id).edits,
-    () => unwrap(page, id).edits,
+    () => [...waysToWrap(site, page, [id]).ways[random.below(4)]!.edits],
+    () => [...waysToUnwrap(site, page, id).ways[0]!.edits],
     () => removeParts(page, [id]),
     () => step(site, page, id, random.pick(['before', 'after', 'in', 'out'] as const)),
   ];

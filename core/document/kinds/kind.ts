@@ -27,6 +27,12 @@ export interface ContentField {
   readonly onPage?: boolean;
 }
 
+/** Style a box lends to what it holds: to its first, third … child, and to the others. */
+export interface Lent {
+  readonly odd: Declarations;
+  readonly even: Declarations;
+}
+
 /** Everything that makes a kind of part: adding one is adding a file. */
 export interface Kind {
   readonly kind: string;
@@ -42,6 +48,8 @@ export interface Kind {
   readonly mark?: string;
   /** Style the kind has by nature, the weakest origin of the cascade. */
   defaults(tag: string): Declarations;
+  /** Style lent to what a part of this kind holds, by breakpoint; weaker than element styles, classes and own values. */
+  lends?(content: Record<string, unknown>): Readonly<Record<string, Lent>>;
   markup(content: Record<string, unknown>, context: MarkupContext): Markup;
   /** Content and style a newly added part begins with. */
   fresh(site: Site): Pick<Part, 'content' | 'style' | 'tag'>;

@@ -7,6 +7,7 @@ import { headingKind } from './heading-kind';
 import { imageKind } from './image-kind';
 import type { Kind } from './kind';
 import { pageKind } from './page-kind';
+import { rowsKind } from './rows-kind';
 import { sectionKind } from './section-kind';
 import { textKind } from './text-kind';
 
@@ -17,6 +18,7 @@ export const kinds: readonly Kind[] = [
   containerKind,
   columnsKind,
   columnKind,
+  rowsKind,
   headingKind,
   textKind,
   imageKind,

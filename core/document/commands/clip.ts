@@ -1,0 +1,162 @@
+import * as z from 'zod';
+import { Identifier, newIdentifier } from '../identifier';
+import { kindOf, mayHold } from '../kinds/registry';
+import { states, StyleMap, type Declarations } from '../style-map';
+import { Part, type Page, type Parts } from '../page';
+import { Problem } from '../problem';
+import { ClassName, type Site } from '../site';
+import { partOf, subtree } from '../tree';
+import { checkValue } from '../../style/value';
+import { checkPart } from '../edits/check-part';
+import type { Edit } from '../edits/edit';
+import { outermost } from './arrange';
+import { landingBy, place, type Target } from './place';
+import { styleEdit } from './style';
+import { copyOf } from './thing';
+import { applyEdits } from '../edits/apply';
+
+/** Parts on their way through the clipboard, with what they need of the site they come from. */
+export const Clip = z.strictObject({
+  format: z.literal('fold-line/clip'),
+  version: z.literal(1),
+  site: Identifier,
+  roots: z.array(Identifier).min(1).max(200),
+  parts: z.record(Identifier, Part),
+  classes: z.array(z.strictObject({ name: ClassName, style: StyleMap })),
+  tokens: z.record(z.string().max(40), z.string().max(300)),
+});
+export type Clip = z.infer<typeof Clip>;
+
+/** A copy of parts with all they hold, and the classes and tokens they use. @throws Problem when nothing of the list can be copied. */
+export function clipOf(site: Site, page: Page, ids: readonly string[]): Clip {
+  const chosen = outermost(page, ids);
+  if (chosen.length === 0) throw new Problem('Select a part to copy; the page itself cannot be copied here.');
+  const parts = Object.fromEntries(chosen.flatMap((id) => subtree(page, id)).map((id) => [id, partOf(page, id)]));
+  const used = new Set(Object.values(parts).flatMap((part) => part.classes));
+  const classes = site.classes.filter((one) => used.has(one.name));
+  const text = JSON.stringify([parts, classes]);
+  const tokens = Object.fromEntries(Object.entries(site.tokens).filter(([name]) => text.includes(`var(--${name})`)));
+  return { format: 'fold-line/clip', version: 1, site: site.id, roots: chosen, parts, classes, tokens };
+}
+
+/** A clip from pasted text, or undefined when the text is none. @throws Problem when it calls itself one and is broken. */
+export function readClip(text: string): Clip | undefined {
+  if (!text.includes('"fold-line/clip"') || text.length > 5_000_000) return undefined;
+  let data: unknown;
+  try {
+    data = JSON.parse(text);
+  } catch {
+    return undefined;
+  }
+  const parsed = Clip.safeParse(data);
+  if (!parsed.success) throw new Problem(`What was copied cannot be read: ${parsed.error.issues[0]?.path.map(String).join('.') ?? ''} ${parsed.error.issues[0]?.message ?? ''}`);
+  return parsed.data;
+}
+
+/** Values as another site can mean them: tokens it lacks by their values, pictures it lacks left out. */
+function valueFor(site: Site, clip: Clip, property: string, value: string): string | undefined {
+  const own = value.replace(/var\(--([a-z0-9-]+)\)/g, (whole, name: string) => (Object.hasOwn(site.tokens, name) ? whole : (clip.tokens[name] ?? whole)));
+  const checked = checkValue(site, property, own);
+  return checked.ok ? checked.value : undefined;
+}
+
+function styleFor(site: Site, clip: Clip, style: StyleMap): StyleMap {
+  const out: StyleMap = {};
+  for (const { id } of site.breakpoints)
+    for (const state of states) {
+      const fits: Declarations = {};
+      for (const [property, value] of Object.entries(style[id]?.[state] ?? {})) {
+        const kept = valueFor(site, clip, property, value);
+        if (kept !== undefined) fits[property] = kept;
+      }
+      if (Object.keys(fits).length > 0) out[id] = { ...out[id], [state]: fits };
+    }
+  return out;
+}
+
+/** A weaker style under a stronger one. */
+function under(weak: StyleMap, strong: StyleMap): StyleMap {
+  const out: StyleMap = { ...weak };
+  for (const [breakpoint, byState] of Object.entries(strong))
+    out[breakpoint] = { ...out[breakpoint], ...Object.fromEntries(states.flatMap((state) => (byState[state] ? [[state, { ...out[breakpoint]?.[state], ...byState[state] }]] : []))) };
+  return out;
+}
+
+/** A part as another site can hold it: classes it lacks become the part's own style. */
+function partFor(site: Site, clip: Clip, part: Part): Part {
+  const known = part.classes.filter((name) => site.classes.some((one) => one.name === name));
+  const lost = clip.classes.filter((one) => part.classes.includes(one.name) && !known.includes(one.name));
+  const style = [...lost.map((one) => one.style), part.style].reduce((weak, strong) => under(weak, strong), {});
+  const { picture, ...content } = part.content.base;
+  const keeps = typeof picture === 'string' && Object.hasOwn(site.pictures, picture);
+  return { ...part, classes: known, style: styleFor(site, clip, style), content: { base: { ...content, ...(keeps && { picture }) } } };
+}
+
+/** Refuses a clip whose parts hold each other in a circle, stand in two places or are missing. */
+function checkHeld(clip: Clip): void {
+  const seen = new Set<string>();
+  const pile = [...clip.roots];
+  for (let at = pile.pop(); at !== undefined; at = pile.pop()) {
+    const part = Object.hasOwn(clip.parts, at) ? clip.parts[at] : undefined;
+    if (!part) throw new Problem('What was copied is not whole: a part is missing.');
+    if (seen.has(at)) throw new Problem('What was copied is broken: a part stands in two places.');
+    seen.add(at);
+    pile.push(...part.children);
+  }
+}
+
+/** Clip parts that fit the site, under new ids, root by root. @throws Problem with the first part that does not fit. */
+function fitting(site: Site, clip: Clip): { root: string; parts: Parts }[] {
+  checkHeld(clip);
+  return clip.roots.map((root) => {
+    const copy = copyOf({ format: 'fold-line/page', version: 1, id: 'clip', path: '/', root, parts: clip.parts }, root);
+    const parts = Object.fromEntries(Object.entries(copy.parts).map(([id, part]) => [id, partFor(site, clip, part)]));
+    for (const [id, part] of Object.entries(parts)) {
+      checkPart(site, part, id);
+      for (const child of part.children) if (!mayHold(part.kind, parts[child]!.kind)) throw new Problem(`A ${kindOf(part.kind).word.toLowerCase()} cannot hold what was copied in it.`);
+    }
+    return { root: copy.root, parts };
+  });
+}
+
+/** Puts a clip by the selection, or at a target, each part behind the one before. @throws Problem when something in it cannot stand there. */
+export function paste(site: Site, page: Page, clip: Clip, selection: string | undefined, at?: Target): { edits: Edit[]; made: string[] } {
+  const edits: Edit[] = [];
+  const made: string[] = [];
+  let current = page;
+  for (const thing of fitting(site, clip)) {
+    const first = made.length === 0;
+    const target = first && at ? at : landingBy(current, made.at(-1) ?? selection, thing.parts[thing.root]!.kind, !first || clip.roots.includes(selection ?? ''));
+    const next = place(site, current, thing, target);
+    current = applyEdits(site, current, next).page;
+    edits.push(...next);
+    made.push(thing.root);
+  }
+  return { edits, made };
+}
+
+/** Gives parts the style and the classes of the first part of a clip, in place of their own. */
+export function pasteStyle(site: Site, page: Page, clip: Clip, ids: readonly string[]): Edit[] {
+  const from = partFor(site, clip, clip.parts[clip.roots[0]!]!);
+  return ids.flatMap((id) => {
+    const part = partOf(page, id);
+    const edits: Edit[] = [];
+    for (const { id: breakpoint } of site.breakpoints)
+      for (const state of states) {
+        const now = part.style[breakpoint]?.[state] ?? {};
+        const next = from.style[breakpoint]?.[state] ?? {};
+        for (const property of Object.keys(now)) if (!(property in next)) edits.push(styleEdit(id, breakpoint, state, property));
+        for (const [property, value] of Object.entries(next)) if (now[property] !== value) edits.push(styleEdit(id, breakpoint, state, property, value));
+      }
+    if (part.classes.join() !== from.classes.join()) edits.push({ do: 'set', part: id, field: ['classes'], value: from.classes });
+    return edits;
+  });
+}
+
+/** Plain text as text parts, one a paragraph, in a clip. */
+export function clipOfText(site: Site, text: string): Clip | undefined {
+  const paragraphs = text.replace(/\r\n?/g, '\n').split(/\n\s*\n/).map((one) => one.trim()).filter((one) => one !== '').slice(0, 200);
+  if (paragraphs.length === 0) return undefined;
+  const parts = Object.fromEntries(paragraphs.map((words): [string, Part] => [newIdentifier(), { kind: 'text', children: [], classes: [], attributes: {}, ...kindOf('text').fresh(site), content: { base: { text: words.slice(0, 100_000) } } }]));
+  return { format: 'fold-line/clip', version: 1, site: site.id, roots: Object.keys(parts), parts, classes: [], tokens: {} };
+}

@@ -1,0 +1,47 @@
+import * as z from 'zod';
+import { baseOf, outwards } from '../breakpoint';
+import { Identifier } from '../identifier';
+import type { Declarations } from '../style-map';
+import { stackDefaults } from './box-defaults';
+import type { Kind, Lent } from './kind';
+
+/** How the two sides of each row stand: turned in every second row, turned in the others, the same in all, or one above the other. */
+export const sideWays = ['alternate', 'alternate, turned first', 'same', 'stacked'] as const;
+export const Sides = z.enum(sideWays);
+export type SideWay = z.infer<typeof Sides>;
+
+const row = (direction: string): Declarations => ({ 'flex-direction': direction });
+const lent: Readonly<Record<SideWay, Lent>> = {
+  alternate: { odd: row('row'), even: row('row-reverse') },
+  'alternate, turned first': { odd: row('row-reverse'), even: row('row') },
+  same: { odd: row('row'), even: row('row') },
+  stacked: { odd: row('column'), even: row('column') },
+};
+
+/** Rows whose sides alternate by themselves, whatever their order: the direction is lent to every row by its place. */
+export const rowsKind: Kind = {
+  kind: 'rows',
+  word: 'Rows',
+  purpose: 'Rows of picture and text whose sides alternate by themselves.',
+  tags: ['div'],
+  group: 'box',
+  holds: ['box'],
+  content: z.strictObject({ sides: z.record(Identifier, Sides) }),
+  fields: [],
+  mark: '_rows',
+  defaults: () => stackDefaults,
+  lends: (content) => {
+    const sides = z.record(Identifier, Sides).catch({}).parse(content['sides']);
+    return Object.fromEntries(Object.entries(sides).map(([breakpoint, way]) => [breakpoint, lent[way]]));
+  },
+  markup: () => ({}),
+  fresh: (site) => {
+    const narrowest = outwards(site.breakpoints).filter((one) => one.reach === 'down').at(-1);
+    const base = baseOf(site.breakpoints).id;
+    return {
+      tag: 'div',
+      content: { base: { sides: { [base]: 'alternate', ...(narrowest && { [narrowest.id]: 'stacked' }) } } },
+      style: { [base]: { normal: { 'row-gap': '64px' } } },
+    };
+  },
+};
