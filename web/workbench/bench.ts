@@ -1,16 +1,18 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
+import { Subject } from 'rxjs';
 import { baseOf, outwards, type Breakpoint } from '@core/document/breakpoint';
 import { duplicate, outermost, removeParts, step, type Step } from '@core/document/commands/arrange';
 import { landingBy, place, type Target } from '@core/document/commands/place';
 import { styleEdit, toggleShown } from '@core/document/commands/style';
 import { canUnwrap, canWrap, waysToUnwrap, waysToWrap, type Way } from '@core/document/commands/wrap';
 import { idOfThing, newThing, type Thing } from '@core/document/commands/thing';
+import { applyEdits } from '@core/document/edits/apply';
 import type { Edit } from '@core/document/edits/edit';
 import { Problem } from '@core/document/problem';
 import { kindOf, nameOf } from '@core/document/kinds/registry';
 import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
-import { parentOf, pathTo } from '@core/document/tree';
+import { parentOf, pathTo, placeOf } from '@core/document/tree';
 import { leafRooms } from '@core/geometry/spread';
 import type { Moved } from '@core/geometry/moved';
 import type { Drop } from '@core/geometry/drop-target';
@@ -67,7 +69,16 @@ export class Bench {
   readonly helpOpen = signal(false);
   readonly doubt = signal<Doubt | undefined>(undefined);
   readonly foretaste = signal<Foretaste | undefined>(undefined);
+  /** Copy, cut and paste, from the window or a leaf. */
+  readonly clipped = new Subject<ClipboardEvent>();
   readonly working = signal('');
+  /** A held key asks for the distances between the selection and what is pointed at. */
+  readonly measuring = signal(false);
+  /** The menu of the selection, asked for at a point of the window. */
+  readonly menuAt = signal<{ readonly x: number; readonly y: number; readonly pile: readonly string[] } | undefined>(undefined);
+  /** Parts that a click on a leaf passes by, and parts out of sight: in the editor alone, kept in this browser. */
+  readonly locked = signal<ReadonlySet<string>>(new Set());
+  readonly unseen = signal<ReadonlySet<string>>(new Set());
   /** Asks the leaf of the breakpoint to open the selection for writing. */
   readonly writeRequest = signal(0);
 
@@ -159,6 +170,23 @@ export class Bench {
     if (this.attempt((site, page) => place(site, page, thing, target))) this.select(idOfThing(thing));
   }
 
+  /** Puts several parts at a target, one behind the other in document order, in one step. */
+  putAll(ids: readonly string[], target: Target): void {
+    this.attempt((site, page) => {
+      const edits: Edit[] = [];
+      let current = page;
+      let at = target;
+      for (const id of ids) {
+        const next = place(site, current, { part: id }, at);
+        edits.push(...next);
+        current = applyEdits(site, current, next).page;
+        const { parent, index } = placeOf(current, id);
+        at = { where: 'inside', parent, index: index + 1 };
+      }
+      return edits;
+    });
+  }
+
   remove(): void {
     const chosen = this.chosen();
     const now = this.now();
@@ -238,7 +266,7 @@ export class Bench {
     return this.attempt(() => ids.flatMap((id) => Object.entries(values).map(([property, value]) => styleEdit(id, breakpoint, 'normal', property, value))), `${ids.join()} ${breakpoint} ${Object.keys(values).join()}`);
   }
 
-  setContent(id: string, key: string, value: string | undefined): boolean {
+  setContent(id: string, key: string, value: string | Record<string, string> | undefined): boolean {
     return this.attempt(() => [{ do: 'set', part: id, field: ['content', 'base', key], ...(value !== undefined && { value }) }], `${id} ${key}`);
   }
 

@@ -26,6 +26,7 @@ export class Dragging {
   private readonly bench = inject(Bench);
   private readonly surfaces = new Set<Surface>();
   private thing: Thing | undefined;
+  private others: readonly string[] = [];
   private start: Point | undefined;
   private measured: { surface: Surface; laid: Laid[] } | undefined;
   private scrolling = 0;
@@ -36,9 +37,10 @@ export class Dragging {
     return () => this.surfaces.delete(surface);
   }
 
-  /** A press on something that may become a drag. */
-  press(thing: Thing, point: Point): void {
+  /** A press on something that may become a drag; with `all`, everything selected goes along. */
+  press(thing: Thing, point: Point, all?: readonly string[]): void {
     this.thing = thing;
+    this.others = all ?? [];
     this.start = point;
   }
 
@@ -60,8 +62,12 @@ export class Dragging {
     const landing = this.bench.landing();
     const dragged = this.bench.dragged() !== undefined;
     const thing = this.thing;
+    const others = this.others;
     this.cancel();
-    if (dragged && landing && thing) this.bench.put(thing, landing.drop.target);
+    if (dragged && landing && thing) {
+      if (others.length > 1) this.bench.putAll(others, landing.drop.target);
+      else this.bench.put(thing, landing.drop.target);
+    }
     return dragged;
   }
 
@@ -79,7 +85,7 @@ export class Dragging {
 
   private begin(page: Page, thing: Thing): void {
     const part = 'part' in thing ? page.parts[thing.part] : thing.parts[idOfThing(thing)];
-    this.bench.dragged.set(part ? nameOf(part) : kindOfThing(page, thing));
+    this.bench.dragged.set(this.others.length > 1 ? `${this.others.length} parts` : part ? nameOf(part) : kindOfThing(page, thing));
     document.body.classList.add('dragging');
   }
 

@@ -10,9 +10,13 @@ import { parentOf } from '@core/document/tree';
 import { ledgerCell, ledgerRows, type LedgerCell as Cell, type LedgerRow } from '@core/style/ledger';
 import { propertyOf } from '@core/style/properties';
 import { Bench, leafGap } from './bench';
+import { BoxDrawing } from './box-drawing';
+import { FlowDrawing } from './flow-drawing';
 import { LedgerCell } from './ledger-cell';
 import { LedgerContent } from './ledger-content';
 import { PictureLibrary } from './picture-library';
+import { PlaceDrawing } from './place-drawing';
+import { SpaceDrawing } from './space-drawing';
 
 interface ShownCell {
   readonly property: string;
@@ -35,7 +39,7 @@ interface ShownRow {
 /** The values of the selection: a row a property, a column a breakpoint, each column under its leaf. */
 @Component({
   selector: 'fold-ledger',
-  imports: [LedgerCell, LedgerContent, Menu, PictureLibrary],
+  imports: [BoxDrawing, FlowDrawing, LedgerCell, LedgerContent, Menu, PictureLibrary, PlaceDrawing, SpaceDrawing],
   templateUrl: './ledger.html',
   styleUrl: './ledger.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -79,6 +83,8 @@ export class Ledger {
     return cell;
   }
 
+  /** Groups that are drawn as well as written. */
+  protected readonly isDrawn = computed(() => ['flow', 'box', 'space', 'place'].includes(this.bench.group()));
   protected readonly idleShown = signal(false);
   /** Rows that do nothing on this part at any breakpoint and hold no value of its own: out of the way until asked for. */
   protected readonly idleRows = computed(() => this.rows().filter(({ columns }) => columns.every(({ cells }) => cells.every(({ cell }) => cell.noEffect !== undefined && !cell.own))));

@@ -13,9 +13,11 @@ import { PageSession } from '../services/page-session';
 import { Bench } from './bench';
 import { Dragging } from './dragging';
 import { Keys, ledgerGroups } from './keys';
+import { Leaves } from './leaves';
 import { Ledger } from './ledger';
 import { Outline } from './outline';
 import { PartsDrawer } from './parts-drawer';
+import { PinDrag } from './pin-drag';
 import { PublishReview } from './publish-review';
 import { Spread } from './spread';
 
@@ -27,7 +29,7 @@ const leastLedger = 120;
   imports: [RouterLink, Button, Dialog, Menu, Ledger, Outline, PartsDrawer, PublishReview, Spread],
   templateUrl: './workbench.html',
   styleUrl: './workbench.css',
-  providers: [PageSession, Bench, Dragging, Keys],
+  providers: [PageSession, Bench, Leaves, PinDrag, Dragging, Keys],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Workbench implements OnInit, OnDestroy {

@@ -1,0 +1,46 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { boxedWidth, commonWidths, setBoxed } from '@core/document/commands/boxed';
+import { Bench } from './bench';
+
+/** Whether the selection is full or keeps to a width at one breakpoint, and how it is sized against the screen. */
+@Component({
+  selector: 'fold-box-drawing',
+  template: `
+    @if (shown(); as now) {
+      <div class="line">
+        <span>{{ now.section ? 'contents' : 'width' }}</span>
+        <button type="button" [class.on]="now.width === undefined" (click)="box(undefined)" [title]="now.section ? 'From edge to edge, inside the paddings' : 'No maximum of its own'">full</button>
+        @for (width of widths; track width) {
+          <button type="button" [class.on]="now.width === width" [attr.data-boxed]="width" (click)="box(width)" title="Kept to this width and centred, without a wrapper">{{ width }}</button>
+        }
+        <input class="own" [value]="now.width ?? ''" placeholder="px" inputmode="numeric" [attr.aria-label]="'Content width at ' + breakpoint()" (change)="typed($event)" />
+      </div>
+    }
+  `,
+  styles: `.own { width: 52px; }`,
+  styleUrl: './drawing.css',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class BoxDrawing {
+  readonly breakpoint = input.required<string>();
+  private readonly bench = inject(Bench);
+  protected readonly widths = commonWidths;
+
+  protected readonly shown = computed(() => {
+    const chosen = this.bench.selected();
+    const site = this.bench.session.site();
+    if (!chosen || !site || chosen.id === chosen.page.root) return undefined;
+    return { section: chosen.part.kind === 'section', width: boxedWidth(site, chosen.page, chosen.id, this.breakpoint()) };
+  });
+
+  protected box(width: number | undefined): void {
+    const id = this.bench.selected()?.id;
+    this.bench.breakpoint.set(this.breakpoint());
+    if (id !== undefined) this.bench.attempt((site, page) => setBoxed(site, page, id, this.breakpoint(), width));
+  }
+
+  protected typed(event: Event): void {
+    const text = (event.target as HTMLInputElement).value.trim(); // the width's field
+    this.box(text === '' ? undefined : Number.parseFloat(text));
+  }
+}

@@ -1,0 +1,225 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { addColumn, stackColumns } from '@core/document/commands/columns';
+import { sideWays, type SideWay } from '@core/document/kinds/rows-kind';
+import { styleEdit } from '@core/document/commands/style';
+import { parentOf } from '@core/document/tree';
+import { areaBox, cellsBetween, gridLines, placement, type GridLines } from '@core/geometry/grid-cells';
+import { bottom, right, type Measured } from '@core/geometry/measured';
+import { resolve } from '@core/style/cascade';
+import { Bench } from './bench';
+import { Leaves } from './leaves';
+
+const directions = [
+  { value: 'row', arrow: '→' },
+  { value: 'column', arrow: '↓' },
+  { value: 'row-reverse', arrow: '←' },
+  { value: 'column-reverse', arrow: '↑' },
+] as const;
+const spots = ['start', 'center', 'end'] as const;
+const spreads = ['space-between', 'space-around', 'space-evenly'] as const;
+
+const plain = (value: string): string => value.replace('flex-', '').replace('normal', 'start').replace('left', 'start');
+
+/** The layout of the selection at one breakpoint, drawn and set by click: direction and alignment of flex, tracks and cells of a grid, how columns and rows stand. */
+@Component({
+  selector: 'fold-flow-drawing',
+  templateUrl: './flow-drawing.html',
+  styleUrl: './drawing.css',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class FlowDrawing {
+  readonly breakpoint = input.required<string>();
+  readonly width = input.required<number>();
+  protected readonly bench = inject(Bench);
+  private readonly leaves = inject(Leaves);
+  protected readonly directions = directions;
+  protected readonly spots = spots;
+  protected readonly spreads = spreads;
+  protected readonly sideWays = sideWays;
+  private from: { readonly x: number; readonly y: number } | undefined;
+  protected readonly over = signal<{ readonly left: number; readonly top: number; readonly width: number; readonly height: number } | undefined>(undefined);
+
+  private readonly of = computed(() => {
+    const chosen = this.bench.selected();
+    const site = this.bench.session.site();
+    if (!chosen || !site) return undefined;
+    return (name: string, id = chosen.id): string => resolve(site, chosen.page, id, this.breakpoint(), 'normal', name).value;
+  });
+
+  protected readonly layout = computed(() => {
+    const of = this.of();
+    const chosen = this.bench.selected();
+    if (!of || !chosen) return undefined;
+    const display = of('display');
+    const direction = of('flex-direction');
+    return {
+      kind: chosen.part.kind,
+      flex: /flex$/.test(display),
+      grid: /grid$/.test(display),
+      holds: chosen.part.children.length > 0 || /^(section|container|columns|column|rows|page)$/.test(chosen.part.kind),
+      display,
+      direction,
+      across: direction.startsWith('row'),
+      wrap: of('flex-wrap'),
+      justify: plain(of('justify-content')),
+      align: plain(of('align-items')).replace('start', of('align-items') === 'normal' ? 'stretch' : 'start'),
+      sides: this.sidesNow(),
+    };
+  });
+
+  private sidesNow(): SideWay | undefined {
+    const chosen = this.bench.selected();
+    const site = this.bench.session.site();
+    if (chosen?.part.kind !== 'rows' || !site) return undefined;
+    const sides = chosen.part.content.base['sides'] as Record<string, SideWay>; // the kind's own schema
+    return sides[this.breakpoint()] ?? site.breakpoints.map((one) => sides[one.id]).find((one) => one !== undefined);
+  }
+
+  private measured(): { part: Measured; parent: Measured | undefined } | undefined {
+    const id = this.bench.selected()?.id;
+    this.leaves.version();
+    const page = id === undefined ? undefined : this.leaves.around(this.breakpoint(), id);
+    const part = id === undefined ? undefined : page?.parts.get(id);
+    return page && part ? { part, parent: part.parent === undefined ? undefined : page.parts.get(part.parent) } : undefined;
+  }
+
+  /** The grid the selection is, or the one it stands in, drawn small; with the cells it fills. */
+  protected readonly cells = computed(() => {
+    const measured = this.measured();
+    if (!measured) return undefined;
+    const { part, parent } = measured;
+    const own = gridLines(part);
+    const item = parent ? gridLines(parent) : undefined;
+    const lines = own ?? item;
+    if (!lines || lines.columns.length === 0 || lines.rows.length === 0 || (!own && this.bench.selected()?.part.kind === 'column')) return undefined;
+    const height = 64;
+    const room = Math.min(Math.max(this.width() - 130, 70), 190);
+    const [left, top] = [lines.columns[0]!.start, lines.rows[0]!.start];
+    const last = { column: lines.columns.at(-1)!, row: lines.rows.at(-1)! };
+    const scale = { x: room / Math.max(last.column.start + last.column.size - left, 1), y: height / Math.max(last.row.start + last.row.size - top, 1) };
+    const small = (box: { left: number; top: number; width: number; height: number }): string =>
+      `left:${(box.left - left) * scale.x}px;top:${(box.top - top) * scale.y}px;width:${box.width * scale.x}px;height:${box.height * scale.y}px`;
+    const boxes = lines.rows.flatMap((row) => lines.columns.map((column) => small({ left: column.start, top: row.start, width: column.size, height: row.size })));
+    const filled = own ? undefined : small(part.box);
+    return { lines, own: own !== undefined, boxes, filled, room, height, small, origin: { left, top }, scale, sizes: lines.columns.map((one) => Math.round(one.size)).join(' · ') };
+  });
+
+  protected set(values: Readonly<Record<string, string | undefined>>): void {
+    this.bench.breakpoint.set(this.breakpoint());
+    this.bench.setStyles(this.breakpoint(), values);
+  }
+
+  /** A spot of the pad: across is the inline direction of the screen, down the block direction. */
+  protected place(column: number, row: number): void {
+    const layout = this.layout();
+    if (!layout) return;
+    const [main, cross] = layout.grid || layout.across ? [column, row] : [row, column];
+    this.set({ [layout.grid ? 'justify-items' : 'justify-content']: spots[main]!, 'align-items': spots[cross]! });
+  }
+
+  protected isSpot(column: number, row: number): boolean {
+    const layout = this.layout();
+    if (!layout) return false;
+    const [main, cross] = layout.grid || layout.across ? [column, row] : [row, column];
+    const along = layout.grid ? plain(this.of()?.('justify-items') ?? '') : layout.justify;
+    return along === spots[main] && layout.align === spots[cross];
+  }
+
+  protected tracks(change: 1 | -1, axis: 'columns' | 'rows'): void {
+    const lines = this.cells()?.lines;
+    const property = `grid-template-${axis}`;
+    const now = this.of()?.(property) ?? 'none';
+    const count = Math.max((lines?.[axis].length ?? 1) + change, 1);
+    const listed = now === 'none' ? [] : now.split(/\s+(?![^(]*\))/);
+    const unit = axis === 'columns' ? '1fr' : 'auto';
+    const next = listed.length === count - change ? (change > 0 ? [...listed, unit] : listed.slice(0, -1)) : Array.from({ length: count }, () => unit);
+    this.set({ [property]: next.join(' ') });
+  }
+
+  protected toGrid(): void {
+    this.set({ display: 'grid', 'grid-template-columns': '1fr 1fr', 'grid-template-rows': '1fr 1fr' });
+  }
+
+  private pointOf(event: PointerEvent): { x: number; y: number } | undefined {
+    const cells = this.cells();
+    const rect = (event.currentTarget as Element).getBoundingClientRect(); // the small grid
+    return cells && { x: cells.origin.left + (event.clientX - rect.left) / cells.scale.x, y: cells.origin.top + (event.clientY - rect.top) / cells.scale.y };
+  }
+
+  protected press(event: PointerEvent): void {
+    if (this.cells()?.own !== false) return;
+    event.preventDefault();
+    (event.currentTarget as Element).setPointerCapture(event.pointerId); // the small grid
+    this.from = this.pointOf(event);
+    this.show(event);
+  }
+
+  protected show(event: PointerEvent): void {
+    const to = this.pointOf(event);
+    const lines = this.cells()?.lines;
+    if (!this.from || !to || !lines) return;
+    this.over.set(areaBox(lines, cellsBetween(lines, this.from, to)));
+  }
+
+  protected release(event: PointerEvent): void {
+    const to = this.pointOf(event);
+    const lines: GridLines | undefined = this.cells()?.lines;
+    const { from } = this;
+    this.from = undefined;
+    this.over.set(undefined);
+    if (from && to && lines) this.set(placement(cellsBetween(lines, from, to)));
+  }
+
+  protected readonly where = computed(() => {
+    const of = this.of();
+    if (!of) return '';
+    const side = (axis: string): string => `${of(`grid-${axis}-start`)} / ${of(`grid-${axis}-end`)}`;
+    return `column ${side('column')}, row ${side('row')}`;
+  });
+
+  protected stack(stacked: boolean): void {
+    const id = this.bench.selected()?.id;
+    if (id !== undefined) this.bench.attempt((_site, page) => stackColumns(page, id, this.breakpoint(), stacked));
+  }
+
+  protected addColumn(what: 'copy' | 'empty'): void {
+    const chosen = this.bench.selected();
+    if (!chosen) return;
+    const column = chosen.part.kind === 'column' ? chosen.id : chosen.part.children.at(-1);
+    let made: string | undefined;
+    if (column !== undefined && this.bench.attempt((site, page) => {
+      const result = addColumn(site, page, column, what);
+      made = result.made;
+      return result.edits;
+    })) this.bench.select(made);
+  }
+
+  protected setSides(event: Event): void {
+    const chosen = this.bench.selected();
+    const way = (event.target as HTMLSelectElement).value; // one of sideWays
+    if (chosen) this.bench.setContent(chosen.id, 'sides', { ...(chosen.part.content.base['sides'] as Record<string, string>), [this.breakpoint()]: way }); // the kind's own schema
+  }
+
+  /** How the free space of the flex box around was shared, for a part in it. */
+  protected readonly share = computed(() => {
+    const of = this.of();
+    const measured = this.measured();
+    if (!of || !measured?.parent || !/flex$/.test(measured.parent.style.display)) return undefined;
+    const across = measured.parent.style['flex-direction'].startsWith('row');
+    const { part, parent } = measured;
+    const page = this.bench.session.page();
+    const siblings = parentOf(page!, part.id) === undefined ? 0 : (page!.parts[parent.id]?.children.length ?? 0);
+    const px = Math.round(across ? part.box.width : part.box.height);
+    const inside = Math.round(across ? right(parent.box) - parent.box.left : bottom(parent.box) - parent.box.top);
+    return { px, inside, siblings, grow: of('flex-grow'), shrink: of('flex-shrink'), basis: of('flex-basis'), order: of('order') };
+  });
+
+  protected setGrow(grow: string): void {
+    this.set(grow === 'fill' ? { 'flex-grow': '1', 'flex-shrink': '1', 'flex-basis': '0px' } : { 'flex-grow': '0', 'flex-shrink': '0', 'flex-basis': 'auto' });
+  }
+
+  protected takeBack(): void {
+    const id = this.bench.selected()?.id;
+    if (id !== undefined) this.bench.attempt(() => ['grid-column-start', 'grid-column-end', 'grid-row-start', 'grid-row-end'].map((property) => styleEdit(id, this.breakpoint(), 'normal', property)));
+  }
+}

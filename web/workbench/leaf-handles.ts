@@ -1,0 +1,228 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { columnShares, moveGutter } from '@core/document/commands/columns';
+import { styleEdit } from '@core/document/commands/style';
+import type { Edit } from '@core/document/edits/edit';
+import { Problem } from '@core/document/problem';
+import { parentOf } from '@core/document/tree';
+import type { Box } from '@core/geometry/box';
+import { containingBlock } from '@core/geometry/containing-block';
+import { dragLine, gapValues, radiusValues, sizeValues, spaceValues } from '@core/geometry/dragged';
+import { gridLines } from '@core/geometry/grid-cells';
+import { contentBox, isOutOfFlow, type Measured } from '@core/geometry/measured';
+import type { Edge, Values } from '@core/geometry/pins';
+import { guidesOf, resize, type Guides, type Held } from '@core/geometry/resize';
+import { resolve } from '@core/style/cascade';
+import { Bench } from './bench';
+import { handlesOf, type Handle } from './handle-list';
+import { Leaves } from './leaves';
+
+/** A drag under way: where it began and what was measured then. */
+interface Drag {
+  readonly handle: Handle;
+  readonly start: { readonly x: number; readonly y: number };
+  readonly part: Measured;
+  readonly guides: Guides;
+}
+
+interface Outcome {
+  readonly part: string;
+  readonly values: Values;
+  readonly label: string;
+  readonly met?: { readonly x: number | undefined; readonly y: number | undefined };
+}
+
+const sideways = new Set(['left', 'right']);
+
+/** The handles of the selection on the leaf worked in: sizes, spaces, gaps, corners, gutters and grid lines, dragged with the number shown. */
+@Component({
+  selector: 'fold-leaf-handles',
+  template: `
+    @for (handle of handles(); track $index) {
+      <div
+        [class]="'handle ' + handle.kind + ' ' + way(handle)"
+        [style]="placed(handle.box)"
+        [attr.data-handle]="nameOf(handle)"
+        [title]="hint(handle)"
+        (pointerdown)="press($event, handle)"
+        (pointermove)="move($event)"
+        (pointerup)="release($event)"
+        (pointercancel)="cancel()"
+      ></div>
+    }
+    @for (line of guideLines(); track $index) {
+      <div class="guide" [style]="line"></div>
+    }
+    @if (label(); as text) {
+      <div class="number" [style.left.px]="text.x" [style.top.px]="text.y">{{ text.words }}</div>
+    }
+  `,
+  styleUrl: './leaf-handles.css',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class LeafHandles {
+  readonly breakpoint = input.required<string>();
+  readonly scale = input.required<number>();
+  private readonly bench = inject(Bench);
+  private readonly leaves = inject(Leaves);
+  private drag: Drag | undefined;
+  protected readonly label = signal<{ readonly x: number; readonly y: number; readonly words: string } | undefined>(undefined);
+  private readonly met = signal<{ readonly x: number | undefined; readonly y: number | undefined }>({ x: undefined, y: undefined });
+  private readonly frozen = signal<readonly Handle[] | undefined>(undefined);
+
+  protected readonly handles = computed<readonly Handle[]>(() => {
+    const frozen = this.frozen();
+    if (frozen) return frozen;
+    const chosen = this.bench.selected();
+    this.leaves.version();
+    if (!chosen || this.bench.active() !== this.breakpoint() || this.bench.chosen().length > 1 || this.bench.dragged() || this.bench.locked().has(chosen.id)) return [];
+    const page = this.leaves.around(this.breakpoint(), chosen.id);
+    return page ? handlesOf(page, chosen.id, chosen.part.kind, chosen.part.children, this.bench.group(), this.scale()) : [];
+  });
+  protected readonly guideLines = computed(() => {
+    const { x, y } = this.met();
+    return [...(x === undefined ? [] : [`left:${x * this.scale()}px;top:0;bottom:0;width:1px`]), ...(y === undefined ? [] : [`top:${y * this.scale()}px;left:0;right:0;height:1px`])];
+  });
+
+  protected placed({ left, top, width, height }: Box): string {
+    const scale = this.scale();
+    return `left:${left * scale}px;top:${top * scale}px;width:${width * scale}px;height:${height * scale}px`;
+  }
+
+  protected way(handle: Handle): string {
+    if (handle.kind === 'grip') return handle.grip;
+    if (handle.kind === 'padding' || handle.kind === 'margin') return sideways.has(handle.side) ? 'across' : 'down';
+    if (handle.kind === 'gap' || handle.kind === 'line') return handle.axis === 'column' ? 'across' : 'down';
+    return handle.kind === 'gutter' ? 'across' : '';
+  }
+
+  protected nameOf(handle: Handle): string {
+    if (handle.kind === 'grip') return handle.grip;
+    if (handle.kind === 'padding' || handle.kind === 'margin') return `${handle.kind}-${handle.side}`;
+    if (handle.kind === 'gap') return `${handle.axis}-gap`;
+    return handle.kind === 'gutter' || handle.kind === 'line' ? `${handle.kind}-${handle.index}` : handle.kind;
+  }
+
+  protected hint(handle: Handle): string {
+    const px = handle.kind === 'padding' || handle.kind === 'margin' || handle.kind === 'gap' ? `: ${Math.round(handle.px)} px` : '';
+    return `${this.nameOf(handle)}${px}. Drag; Shift leaves snapping off, Alt takes the opposite side along.`;
+  }
+
+  private value(id: string, property: string): string {
+    const site = this.bench.session.site();
+    const page = this.bench.session.page();
+    return site && page ? resolve(site, page, id, this.breakpoint(), 'normal', property).value : '';
+  }
+
+  protected press(event: PointerEvent, handle: Handle): void {
+    const chosen = this.bench.selected();
+    const page = chosen && this.leaves.around(this.breakpoint(), chosen.id);
+    const part = page?.parts.get(chosen!.id);
+    if (!page || !part || event.button !== 0) return;
+    event.preventDefault();
+    event.stopPropagation();
+    (event.target as Element).setPointerCapture(event.pointerId); // the handle itself
+    const others = [...page.parts.values()].filter((one) => one.id !== part.id && !chosen!.part.children.includes(one.id) && one.style.display !== 'none');
+    this.drag = { handle, start: { x: event.clientX, y: event.clientY }, part, guides: guidesOf(others.map((one) => one.box)) };
+    this.frozen.set(this.handles());
+  }
+
+  protected move(event: PointerEvent): void {
+    const outcome = this.outcome(event);
+    if (!outcome) return;
+    this.bench.foretaste.set({ breakpoint: this.breakpoint(), values: new Map([[outcome.part, outcome.values]]) });
+    this.met.set(outcome.met ?? { x: undefined, y: undefined });
+    const host = (event.target as Element).parentElement!.getBoundingClientRect(); // the layer over the leaf
+    this.label.set({ x: event.clientX - host.left + 14, y: event.clientY - host.top + 14, words: outcome.label });
+  }
+
+  protected release(event: PointerEvent): void {
+    const outcome = this.outcome(event);
+    const moved = this.drag && Math.hypot(event.clientX - this.drag.start.x, event.clientY - this.drag.start.y) > 2;
+    this.cancel();
+    if (outcome && moved) this.bench.attempt(() => Object.entries(outcome.values).map(([property, value]): Edit => styleEdit(outcome.part, this.breakpoint(), 'normal', property, value)));
+  }
+
+  protected cancel(): void {
+    this.drag = undefined;
+    this.frozen.set(undefined);
+    this.label.set(undefined);
+    this.met.set({ x: undefined, y: undefined });
+    this.bench.foretaste.set(undefined);
+  }
+
+  private outcome(event: PointerEvent): Outcome | undefined {
+    if (!this.drag) return undefined;
+    const by = { x: (event.clientX - this.drag.start.x) / this.scale(), y: (event.clientY - this.drag.start.y) / this.scale() };
+    const held: Held = { free: event.shiftKey, both: event.altKey };
+    return this.outcomeOf(this.drag, by, held);
+  }
+
+  private outcomeOf({ handle, part, guides }: Drag, by: { x: number; y: number }, held: Held): Outcome | undefined {
+    const id = part.id;
+    const basis = (property: string) => this.leaves.basis(this.breakpoint(), id, property)!; // measured when the drag began
+    const said = (values: Values): Outcome => ({ part: id, values, label: Object.entries(values).map(([name, value]) => `${name} ${value ?? ''}`).slice(0, 3).join('\n') });
+    switch (handle.kind) {
+      case 'grip':
+        return this.sized(part, handle.grip, by, guides, held);
+      case 'padding':
+      case 'margin': {
+        const along = sideways.has(handle.side) ? by.x : by.y;
+        const grows = (handle.side === 'top' || handle.side === 'left') === (handle.kind === 'padding') ? along : -along;
+        const property = `${handle.kind}-${handle.side}`;
+        return said(spaceValues(handle.kind, handle.side, handle.px, grows, this.value(id, property), basis(property), held));
+      }
+      case 'gap':
+        return said(gapValues(handle.axis, handle.px, handle.axis === 'column' ? by.x : by.y, this.value(id, `${handle.axis}-gap`), basis(`${handle.axis}-gap`), held));
+      case 'radius':
+        return said(radiusValues(part.box, Number.parseFloat(this.value(id, 'border-top-left-radius')) + Math.max(by.x, by.y) || 0, held));
+      case 'gutter':
+        return this.guttered(id, handle.index, by.x);
+      case 'line': {
+        const property = handle.axis === 'column' ? 'grid-template-columns' : 'grid-template-rows';
+        const tracks = gridLines(part)?.[handle.axis === 'column' ? 'columns' : 'rows'] ?? [];
+        const list = dragLine(this.value(id, property), tracks.map((one) => one.size), handle.index, handle.axis === 'column' ? by.x : by.y);
+        return list === undefined ? undefined : said({ [property]: list });
+      }
+    }
+  }
+
+  private sized(part: Measured, grip: Parameters<typeof resize>[1], by: { x: number; y: number }, guides: Guides, held: Held): Outcome {
+    const after = resize(part.box, grip, by, guides, held);
+    const page = this.leaves.around(this.breakpoint(), part.id)!; // measured when the drag began
+    const kind = this.bench.selected()?.part.kind ?? '';
+    const grows = /^(section|container|columns|column|rows)$/.test(kind);
+    const inset = (edge: Edge): string => this.value(part.id, edge);
+    const pinned = isOutOfFlow(part) ? { block: containingBlock(page, part.id).box, insets: { top: inset('top'), right: inset('right'), bottom: inset('bottom'), left: inset('left') } } : undefined;
+    const heightProperty = grows && !pinned ? 'min-height' : 'height';
+    const values = sizeValues(
+      part,
+      after.box,
+      { width: this.value(part.id, 'width'), height: this.value(part.id, heightProperty), heightProperty, pinned },
+      this.leaves.basis(this.breakpoint(), part.id, 'width')!,
+      this.leaves.basis(this.breakpoint(), part.id, 'height')!,
+    );
+    const changed = Object.entries(values).map(([name, value]) => `${name} ${value ?? ''}`);
+    return { part: part.id, values, label: `${Math.round(after.box.width)} × ${Math.round(after.box.height)}\n${changed.join('\n')}`, met: after.met };
+  }
+
+  private guttered(id: string, index: number, by: number): Outcome | undefined {
+    const site = this.bench.session.site();
+    const page = this.bench.session.page();
+    if (!site || !page) return undefined;
+    const columns = page.parts[id]?.kind === 'columns' ? id : parentOf(page, id);
+    const measured = columns === undefined ? undefined : this.leaves.around(this.breakpoint(), id)?.parts.get(columns);
+    if (columns === undefined || !measured) return undefined;
+    try {
+      const lines = gridLines(measured);
+      const room = lines?.columns.reduce((sum, one) => sum + one.size, 0) ?? contentBox(measured).width;
+      const edit = moveGutter(site, page, columns, this.breakpoint(), index, Math.round((by / room) * 100))[0];
+      if (edit?.do !== 'set' || typeof edit.value !== 'string') return undefined;
+      const shares = edit.value.split(' ').map((one) => Number.parseFloat(one));
+      const sum = shares.reduce((total, one) => total + one, 0);
+      return { part: columns, values: { 'grid-template-columns': edit.value }, label: shares.map((one) => `${Math.round((one / sum) * 1000) / 10} %`).join('  /  ') };
+    } catch (error) {
+      if (!(error instanceof Problem)) throw error;
+      return { part: columns, values: {}, label: columnShares(site, page, columns, this.breakpoint()) ? error.message : 'The columns stack here.' };
+    }
+  }
+}

@@ -1,0 +1,110 @@
+import { inject, Injectable, signal } from '@angular/core';
+import { pathTo } from '@core/document/tree';
+import { containingBlock } from '@core/geometry/containing-block';
+import { contentBox, type MeasuredPage } from '@core/geometry/measured';
+import type { Box } from '@core/geometry/box';
+import type { Basis } from '@core/geometry/units';
+import { measureElement, measurePage, naturalBox } from './measuring';
+import { Bench } from './bench';
+
+/** A leaf as others may ask it: its document, the elements of its parts, its scale. */
+export interface LeafView {
+  readonly name: string;
+  readonly document: Document | undefined;
+  element(id: string): HTMLElement | null;
+  scale(): number;
+}
+
+const downward = /^(top|bottom|height|min-height|max-height)$/;
+
+/** The open leaves, and what is measured in them, anew whenever one of them changed. */
+@Injectable()
+export class Leaves {
+  private readonly bench = inject(Bench);
+  private readonly views = new Map<string, LeafView>();
+  private readonly kept = new Map<string, { readonly version: number; readonly page: MeasuredPage }>();
+  /** Grows whenever a leaf was drawn anew, scrolled or resized. */
+  readonly version = signal(0);
+
+  register(view: LeafView): () => void {
+    this.views.set(view.name, view);
+    return () => {
+      if (this.views.get(view.name) === view) this.views.delete(view.name);
+    };
+  }
+
+  changed(): void {
+    this.version.update((count) => count + 1);
+  }
+
+  view = (breakpoint: string): LeafView | undefined => this.views.get(breakpoint);
+
+  private once(key: string, measure: () => MeasuredPage): MeasuredPage {
+    const version = this.version();
+    const known = this.kept.get(key);
+    if (known?.version === version) return known.page;
+    if (this.kept.size > 60) this.kept.clear();
+    const page = measure();
+    this.kept.set(key, { version, page });
+    return page;
+  }
+
+  /** All parts of a leaf as measured, or nothing while the leaf is folded. */
+  whole(breakpoint: string): MeasuredPage | undefined {
+    const document = this.view(breakpoint)?.document;
+    return document && this.once(breakpoint, () => measurePage(document));
+  }
+
+  /** A part with all that hold it, and the children of each of these: enough to place it, at a fraction of the cost. */
+  around(breakpoint: string, id: string): MeasuredPage | undefined {
+    const view = this.view(breakpoint);
+    const page = this.bench.session.page();
+    const document = view?.document;
+    if (!view || !document || !page || !Object.hasOwn(page.parts, id)) return undefined;
+    return this.once(`${breakpoint} ${id}`, () => {
+      const window = document.defaultView!; // an open leaf has one
+      const parts = new Map<string, ReturnType<typeof measureElement>>();
+      const add = (one: string, parent: string | undefined): void => {
+        const element = view.element(one);
+        if (element && !parts.has(one)) parts.set(one, measureElement(window, element, one, parent));
+      };
+      const path = pathTo(page, id);
+      path.forEach((one, index) => add(one, path[index - 1]));
+      for (const one of path) for (const child of page.parts[one]?.children ?? []) add(child, one);
+      const { clientWidth: width, clientHeight: height } = document.documentElement;
+      return { parts, viewport: { width, height, scrollX: window.scrollX, scrollY: window.scrollY } };
+    });
+  }
+
+  /** Where the flow alone would put a part. */
+  natural(breakpoint: string, id: string): Box | undefined {
+    const element = this.view(breakpoint)?.element(id);
+    return element ? naturalBox(element) : undefined;
+  }
+
+  /** What relative units of a property are measured by on a part in a leaf. */
+  basis(breakpoint: string, id: string, property: string): Basis | undefined {
+    const view = this.view(breakpoint);
+    const page = this.around(breakpoint, id);
+    const part = page?.parts.get(id);
+    const window = view?.document?.defaultView;
+    if (!page || !part || !window) return undefined;
+    const block = property.endsWith('gap') || property.startsWith('grid-') ? contentBox(part) : containingBlock(page, id).box;
+    const fontSize = Number.parseFloat(part.style['font-size']) || 16;
+    return {
+      whole: downward.test(property) ? block.height : block.width,
+      fontSize,
+      rootFontSize: Number.parseFloat(window.getComputedStyle(window.document.documentElement).fontSize) || 16,
+      viewport: page.viewport,
+      ch: this.zeroWidth(window.document, view.element(id)!, fontSize),
+    };
+  }
+
+  /** The width of the digit 0 in an element's font. */
+  private zeroWidth(document: Document, element: HTMLElement, fontSize: number): number {
+    const pen = document.createElement('canvas').getContext('2d');
+    if (!pen) return fontSize / 2;
+    pen.font = document.defaultView!.getComputedStyle(element).font; // an element in an open leaf
+    return pen.measureText('0').width || fontSize / 2;
+  }
+}

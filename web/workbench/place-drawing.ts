@@ -1,0 +1,140 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { setPosition, positions, type Position } from '@core/document/commands/position';
+import { standingOf, standSection, type Standing } from '@core/document/commands/side-section';
+import { styleEdit } from '@core/document/commands/style';
+import { nameOf } from '@core/document/kinds/registry';
+import { parentOf } from '@core/document/tree';
+import { containingBlock, likelyParent } from '@core/geometry/containing-block';
+import { contextOf, formsContext, paintOrder } from '@core/geometry/paint-order';
+import { edges, pinTo, type Edge } from '@core/geometry/pins';
+import { keepingOffset, metOnTheWay, stickyStops, stickyTravel, type StickyStop } from '@core/geometry/sticky';
+import { lengthUnits, unitOf, type LengthUnit } from '@core/geometry/units';
+import { resolve } from '@core/style/cascade';
+import { Bench } from './bench';
+import { Leaves } from './leaves';
+
+const standings: readonly { readonly value: Standing; readonly word: string }[] = [
+  { value: 'flow', word: 'in the flow' },
+  { value: 'left', word: 'beside, left' },
+  { value: 'right', word: 'beside, right' },
+  { value: 'top', word: 'across the top' },
+];
+
+/** Where the selection is placed at one breakpoint: its position, its pins and what they count from, how far it sticks and what stops it, what it lies over. */
+@Component({
+  selector: 'fold-place-drawing',
+  templateUrl: './place-drawing.html',
+  styleUrl: './drawing.css',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class PlaceDrawing {
+  readonly breakpoint = input.required<string>();
+  private readonly bench = inject(Bench);
+  private readonly leaves = inject(Leaves);
+  protected readonly positions = positions;
+  protected readonly edges = edges;
+  protected readonly standings = standings;
+  protected readonly units = lengthUnits;
+
+  private readonly value = computed(() => {
+    const chosen = this.bench.selected();
+    const site = this.bench.session.site();
+    return (name: string): string => (chosen && site ? resolve(site, chosen.page, chosen.id, this.breakpoint(), 'normal', name).value : '');
+  });
+
+  private readonly name = (id: string): string => {
+    const page = this.bench.session.page();
+    const part = page?.parts[id];
+    return part ? (id === page?.root ? 'the page' : nameOf(part)) : 'the screen';
+  };
+
+  protected readonly shown = computed(() => {
+    const chosen = this.bench.selected();
+    const site = this.bench.session.site();
+    if (!chosen || !site || chosen.id === chosen.page.root) return undefined;
+    this.leaves.version();
+    const page = this.leaves.around(this.breakpoint(), chosen.id);
+    const part = page?.parts.get(chosen.id);
+    if (!page || !part || part.style.display === 'none') return undefined;
+    const { position } = part.style;
+    const out = position === 'absolute' || position === 'fixed';
+    const likely = likelyParent(page, chosen.id);
+    const block = containingBlock(page, chosen.id);
+    const section = chosen.part.kind === 'section' && parentOf(chosen.page, chosen.id) === chosen.page.root;
+    const context = contextOf(page, chosen.id);
+    return {
+      position,
+      out,
+      pinned: edges.filter((edge) => this.value()(edge) !== 'auto'),
+      unit: edges.map((edge) => unitOf(this.value()(edge))).find((unit) => unit !== undefined) ?? 'px',
+      against: out ? `Placed against ${block.part === undefined ? (position === 'fixed' ? 'the screen' : 'the page’s first screen') : this.name(block.part)}: ${block.because}.` : '',
+      likely: likely === undefined ? undefined : { id: likely, name: this.name(likely) },
+      sticky: position === 'sticky' ? this.sticky(chosen.id) : undefined,
+      standing: section ? standingOf(site, chosen.page, chosen.id, this.breakpoint()) : undefined,
+      over: `${context === undefined ? 'In the page’s own stacking context' : `In the stacking context of ${this.name(context)}`}${formsContext(page, part) === undefined ? '' : `; it forms one itself: ${formsContext(page, part)!}`}.`,
+    };
+  });
+
+  private sticky(id: string): { says: string; stops: readonly StickyStop[]; keep: number | undefined } | undefined {
+    const page = this.leaves.around(this.breakpoint(), id);
+    const natural = this.leaves.natural(this.breakpoint(), id);
+    if (!page || !natural) return undefined;
+    const travel = stickyTravel(page, id, natural).find((one) => one.edge === 'top' || one.edge === 'bottom');
+    const order = paintOrder(page).map((one) => one.part);
+    const stops = [...stickyStops(page, id, natural, this.name), ...metOnTheWay(page, id, natural, (other) => order.indexOf(other) > order.indexOf(id), this.name)];
+    const keep = keepingOffset(page, id, natural);
+    const says = travel && travel.to - travel.from >= 1 ? `Sticks from ${Math.round(travel.from)} to ${Math.round(travel.to)} px of scroll, ${Math.round(travel.to - travel.from)} px; then its parent takes it along.` : '';
+    return { says, stops, keep: travel?.edge === 'top' && travel.offset === keep ? undefined : keep };
+  }
+
+  protected setPosition(position: Position): void {
+    const chosen = this.bench.selected();
+    if (!chosen) return;
+    const page = this.leaves.around(this.breakpoint(), chosen.id);
+    const natural = this.leaves.natural(this.breakpoint(), chosen.id);
+    this.bench.breakpoint.set(this.breakpoint());
+    if (page && natural) this.bench.attempt((site, document) => setPosition(site, document, chosen.id, this.breakpoint(), position, page, natural));
+  }
+
+  protected togglePin(edge: Edge): void {
+    const now = this.shown();
+    if (!now) return;
+    const next = now.pinned.includes(edge) ? now.pinned.filter((one) => one !== edge) : [...now.pinned, edge];
+    const kept = ['left', 'right'].some((one) => next.includes(one as Edge)) ? next : [...next, 'left' as const];
+    this.pin(['top', 'bottom'].some((one) => kept.includes(one as Edge)) ? kept : [...kept, 'top' as const], now.unit);
+  }
+
+  protected setUnit(event: Event): void {
+    const now = this.shown();
+    if (now) this.pin(now.pinned, (event.target as HTMLSelectElement).value as LengthUnit); // one of the units offered
+  }
+
+  private pin(pinned: readonly Edge[], unit: LengthUnit): void {
+    const chosen = this.bench.selected();
+    const page = chosen && this.leaves.around(this.breakpoint(), chosen.id);
+    const part = page?.parts.get(chosen!.id);
+    const basis = chosen && this.leaves.basis(this.breakpoint(), chosen.id, 'left');
+    if (page && part && basis) this.bench.setStyles(this.breakpoint(), pinTo(part, containingBlock(page, part.id).box, pinned, unit, basis));
+  }
+
+  protected cureLikely(id: string): void {
+    this.bench.attempt(() => [styleEdit(id, this.breakpoint(), 'normal', 'position', 'relative')]);
+  }
+
+  protected cure(stop: StickyStop): void {
+    const { cure } = stop;
+    if (!cure) return;
+    const names = cure.property === 'overflow' ? ['overflow-x', 'overflow-y'] : [cure.property];
+    this.bench.attempt(() => names.map((property) => styleEdit(cure.part, this.breakpoint(), 'normal', property, cure.value)));
+  }
+
+  protected keep(offset: number): void {
+    this.bench.setStyles(this.breakpoint(), { top: `${offset}px`, bottom: 'auto' });
+  }
+
+  protected stand(event: Event): void {
+    const chosen = this.bench.selected();
+    const standing = (event.target as HTMLSelectElement).value as Standing; // one of those offered
+    if (chosen) this.bench.attempt((site, page) => standSection(site, page, chosen.id, this.breakpoint(), standing));
+  }
+}

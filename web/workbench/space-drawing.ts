@@ -1,0 +1,50 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { ledgerCell } from '@core/style/ledger';
+import { Bench } from './bench';
+
+const sides = ['top', 'right', 'bottom', 'left'] as const;
+
+/** Margins and paddings of the selection at one breakpoint as a box in a box; a number opens its cell. */
+@Component({
+  selector: 'fold-space-drawing',
+  template: `
+    @if (shown(); as now) {
+      <div class="boxes">
+        <em>margin</em>
+        @for (side of sides; track side) {
+          <button type="button" [class]="side" [class.own]="now.margin[side].own" [title]="'margin-' + side" [attr.aria-label]="'Edit margin-' + side" (click)="open('margin-' + side)">{{ now.margin[side].value }}</button>
+        }
+        <div class="inner">
+          <em>padding</em>
+          @for (side of sides; track side) {
+            <button type="button" [class]="side" [class.own]="now.padding[side].own" [title]="'padding-' + side" [attr.aria-label]="'Edit padding-' + side" (click)="open('padding-' + side)">{{ now.padding[side].value }}</button>
+          }
+          <div class="core"></div>
+        </div>
+      </div>
+    }
+  `,
+  styleUrl: './drawing.css',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class SpaceDrawing {
+  readonly breakpoint = input.required<string>();
+  private readonly bench = inject(Bench);
+  protected readonly sides = sides;
+
+  protected readonly shown = computed(() => {
+    const chosen = this.bench.selected();
+    const site = this.bench.session.site();
+    if (!chosen || !site) return undefined;
+    const of = (what: string) =>
+      Object.fromEntries(sides.map((side) => {
+        const cell = ledgerCell(site, chosen.page, chosen.id, this.breakpoint(), 'normal', `${what}-${side}`);
+        return [side, { value: cell.value.replace(/^0(px)?$/, '0').replace(/px$/, ''), own: cell.own }];
+      })) as Record<(typeof sides)[number], { value: string; own: boolean }>; // one entry a side
+    return { margin: of('margin'), padding: of('padding') };
+  });
+
+  protected open(property: string): void {
+    document.querySelector<HTMLElement>(`[data-cell="${property}@${this.breakpoint()}"]`)?.click();
+  }
+}
