@@ -1,3 +1,5 @@
+import type { GridLines } from './grid-cells';
+
 /** A measured box in CSS px of the leaf's viewport. */
 export interface Box {
   readonly left: number;
@@ -12,6 +14,8 @@ export interface Laid {
   readonly box: Box;
   readonly depth: number;
   readonly axis: 'row' | 'column';
+  /** Where its tracks lie, when it is a grid one can drop into cell by cell. */
+  readonly grid?: GridLines;
 }
 
 export interface Point {

@@ -4,6 +4,7 @@ import { kindOf } from '../document/kinds/registry';
 import type { Page } from '../document/page';
 import { isWithin, parentOf, partOf, placeOf } from '../document/tree';
 import { holds, type Box, type Laid, type Point } from './box';
+import { areaBox, cellsBetween, placement } from './grid-cells';
 
 /** Where a drop would land, the line that marks it, and the part that would hold it. */
 export interface Drop {
@@ -53,9 +54,10 @@ function slot(parent: Laid, children: readonly Laid[], point: Point): { index: n
 
 /**
  * Where a thing dragged to a point of a leaf would land, from the measured boxes of its parts:
- * between the contents of a box, beside a part (which makes a row or a column around both), or nowhere.
+ * between the contents of a box, beside a part (which makes a row or a column around both), into a free cell of a grid, or nowhere.
+ * @param breakpoint where a place in a grid is to hold; without one nothing is placed in cells
  */
-export function dropTarget(page: Page, laid: readonly Laid[], point: Point, thing: Thing): Drop | undefined {
+export function dropTarget(page: Page, laid: readonly Laid[], point: Point, thing: Thing, breakpoint = ''): Drop | undefined {
   const boxes = new Map(laid.map((one) => [one.id, one]));
   const kind = kindOfThing(page, thing);
   let at: string | undefined = under(page, laid, point, thing);
@@ -71,6 +73,8 @@ export function dropTarget(page: Page, laid: readonly Laid[], point: Point, thin
       continue;
     }
     const children = part.children.filter((id) => !('part' in thing && id === thing.part)).flatMap((id) => boxes.get(id) ?? []);
+    const cell = breakpoint === '' || kindOf(part.kind).kind === 'columns' ? undefined : cellDrop(page, own, children, point, breakpoint);
+    if (cell && canPlace(page, thing, cell.target)) return cell;
     const { index, mark } = slot(own, children, point);
     const target: Target = { where: 'inside', parent: at, index: indexWithin(page, at, children, index) };
     if (canPlace(page, thing, target)) return { target, mark, into: at };
@@ -103,4 +107,15 @@ function besideOrBetween(page: Page, boxes: ReadonlyMap<string, Laid>, id: strin
   const target: Target = along.includes(side) ? between : { where: 'beside', part: id, side };
   if (canPlace(page, thing, target)) return { target, mark, into: parent };
   return undefined;
+}
+
+/** A free cell of a grid under the point, which a drop would fill. */
+function cellDrop(page: Page, own: Laid, children: readonly Laid[], point: Point, breakpoint: string): Drop | undefined {
+  const { grid } = own;
+  if (!grid || grid.columns.length * grid.rows.length < 2) return undefined;
+  const area = cellsBetween(grid, point, point);
+  const mark = areaBox(grid, area);
+  const middle = { x: mark.left + mark.width / 2, y: mark.top + mark.height / 2 };
+  if (children.some((child) => holds(child.box, middle))) return undefined;
+  return { target: { where: 'cell', parent: own.id, index: partOf(page, own.id).children.length, breakpoint, placement: placement(area) }, mark, into: own.id };
 }

@@ -75,6 +75,7 @@ export class Bench {
   /** A held key asks for the distances between the selection and what is pointed at. */
   readonly measuring = signal(false);
   /** The menu of the selection, asked for at a point of the window. */
+  readonly planAsked = signal(0);
   readonly menuAt = signal<{ readonly x: number; readonly y: number; readonly pile: readonly string[] } | undefined>(undefined);
   /** Parts that a click on a leaf passes by, and parts out of sight: in the editor alone, kept in this browser. */
   readonly locked = signal<ReadonlySet<string>>(new Set());
@@ -247,6 +248,31 @@ export class Bench {
   step(way: Step): void {
     const chosen = this.selected();
     if (chosen) this.attempt((site, page) => step(site, page, chosen.id, way));
+  }
+
+  /** What is kept in this browser about a page: what is locked and what is out of sight. */
+  recall(page: string): void {
+    this.kept = page;
+    this.locked.set(this.read('locked'));
+    this.unseen.set(this.read('unseen'));
+  }
+  private kept = '';
+  private read(what: string): Set<string> {
+    const text = localStorage.getItem(`fold ${what} ${this.kept}`);
+    return new Set(text === null || text === '' ? [] : text.split(' '));
+  }
+
+  toggleLocked(ids: readonly string[] = this.chosen()): void {
+    this.locked.update((now) => this.toggled('locked', now, ids));
+  }
+  toggleUnseen(ids: readonly string[] = this.chosen()): void {
+    this.unseen.update((now) => this.toggled('unseen', now, ids));
+  }
+  private toggled(what: string, now: ReadonlySet<string>, ids: readonly string[]): Set<string> {
+    const next = new Set(now);
+    for (const id of ids) if (!next.delete(id)) next.add(id);
+    localStorage.setItem(`fold ${what} ${this.kept}`, [...next].join(' '));
+    return next;
   }
 
   /** Shows or hides a part at one breakpoint. */

@@ -102,7 +102,7 @@ export class Dragging {
     if (this.measured?.surface !== surface) this.measured = { surface, laid: surface.measure(page) };
     const rect = surface.rect();
     const own = { x: (point.x - rect.left) / surface.scale(), y: (point.y - rect.top) / surface.scale() };
-    const drop: Drop | undefined = dropTarget(page, this.measured.laid, own, thing);
+    const drop: Drop | undefined = dropTarget(page, this.measured.laid, own, thing, surface.name === 'outline' ? '' : surface.name);
     this.bench.landing.set(drop && { where: surface.name, drop });
   }
 

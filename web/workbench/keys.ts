@@ -1,6 +1,9 @@
 import { inject, Injectable } from '@angular/core';
 import { parentOf } from '@core/document/tree';
+import { pileAt } from '@core/geometry/paint-order';
 import { Bench, type LedgerGroup } from './bench';
+import { Clipboard } from './clipboard';
+import { Leaves } from './leaves';
 
 interface Command {
   readonly keys: string;
@@ -30,6 +33,8 @@ export function written(event: KeyboardEvent): string {
 @Injectable()
 export class Keys {
   private readonly bench = inject(Bench);
+  private readonly clipboard = inject(Clipboard);
+  private readonly leaves = inject(Leaves);
 
   readonly commands: readonly Command[] = [
     { keys: 'Ctrl+Z', says: 'Undo', run: () => this.bench.session.undo() },
@@ -41,6 +46,11 @@ export class Keys {
     { keys: 'Alt+W', says: 'Wrap the selection in a container', run: () => this.bench.wrap() },
     { keys: 'Alt+U', says: 'Unwrap: take the box away, keep what it holds', run: () => this.bench.unwrap() },
     { keys: 'Alt+H', says: 'Hide or show the selection at this breakpoint', run: () => this.hide() },
+    { keys: 'Alt+L', says: 'Lock the selection against clicks, or unlock it', run: () => this.bench.toggleLocked() },
+    { keys: 'Alt+O', says: 'Take the selection out of sight in the editor, or bring it back', run: () => this.bench.toggleUnseen() },
+    { keys: 'Alt+V', says: 'Paste the style alone of what was copied', run: () => void this.clipboard.pasteStyle() },
+    { keys: 'Alt+P', says: 'Plan the page: lay a skeleton of sections', run: () => this.bench.planAsked.update((count) => count + 1) },
+    { keys: 'Alt+M', says: 'The menu of the selection, and what lies there', run: () => this.menu() },
     { keys: 'Alt+ArrowUp', says: 'Move the selection before its neighbour', run: () => this.bench.step('before') },
     { keys: 'Alt+ArrowDown', says: 'Move the selection behind its neighbour', run: () => this.bench.step('after') },
     { keys: 'Alt+ArrowRight', says: 'Move the selection into the box before it', run: () => this.bench.step('in') },
@@ -70,6 +80,18 @@ export class Keys {
   private isControl(event: KeyboardEvent): boolean {
     const target = event.target as Element | null; // as above
     return Boolean(target?.closest?.('button, a, [role=dialog], [role=menu]')) && target?.ownerDocument === document;
+  }
+
+  /** Opens the menu at the middle of the selection, with what lies there. */
+  private menu(): void {
+    const id = this.bench.selected()?.id;
+    const view = this.leaves.view(this.bench.active());
+    const box = id === undefined ? undefined : view?.element(id)?.getBoundingClientRect();
+    const rect = view?.document?.defaultView?.frameElement?.getBoundingClientRect();
+    const page = this.leaves.whole(this.bench.active());
+    if (!box || !rect || !view || !page) return;
+    const at = { x: box.left + box.width / 2, y: box.top + box.height / 2 };
+    this.bench.menuAt.set({ x: rect.left + at.x * view.scale(), y: rect.top + at.y * view.scale(), pile: pileAt(page, at) });
   }
 
   private hide(): void {

@@ -1,7 +1,9 @@
 import { rulesInSheet, type Patch } from '@core/compile/canvas';
 import type { ElementText, Run } from '@core/compile/markup';
 import type { Laid } from '@core/geometry/box';
+import { gridLines } from '@core/geometry/grid-cells';
 import type { Page } from '@core/document/page';
+import { measureElement } from './measuring';
 
 /** Draws one page into the document of a leaf's frame, and changes only what a patch names. */
 export class LeafPainter {
@@ -49,7 +51,8 @@ export class LeafPainter {
       const element = this.element(id);
       if (!element) return;
       const { left, top, width, height } = element.getBoundingClientRect();
-      laid.push({ id, depth, axis: this.axisOf(view, element), box: { left, top, width, height } });
+      const grid = view.getComputedStyle(element).display.endsWith('grid') ? gridLines(measureElement(view, element, id, undefined)) : undefined;
+      laid.push({ id, depth, axis: this.axisOf(view, element), box: { left, top, width, height }, ...(grid && { grid }) });
       for (const child of page.parts[id]?.children ?? []) visit(child, depth + 1);
     };
     visit(page.root, 0);

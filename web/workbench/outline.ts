@@ -43,6 +43,7 @@ export class Outline implements OnDestroy, Surface {
   private readonly dragging = inject(Dragging);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   private readonly closed = signal<ReadonlySet<string>>(new Set());
+  protected readonly query = signal('');
   protected readonly renaming = signal<string | undefined>(undefined);
   private unregister: (() => void) | undefined;
 
@@ -52,11 +53,13 @@ export class Outline implements OnDestroy, Surface {
     const rows: Row[] = [];
     const visit = (id: string, depth: number): void => {
       const part = page.parts[id]!;
-      const open = !this.closed().has(id);
+      const open = !this.closed().has(id) || this.query().trim() !== '';
       rows.push(this.rowOf(id, part, depth, open));
       if (open) for (const child of part.children) visit(child, depth + 1);
     };
     for (const child of page.parts[page.root]?.children ?? []) visit(child, 0);
+    const words = this.query().trim().toLowerCase();
+    if (words !== '') return rows.filter((row) => `${row.name} ${row.words} ${this.kindWord(row.kind)}`.toLowerCase().includes(words));
     return rows;
   }, { equal: sameRows });
   /** The row of each part as it was made last: parts are never changed in place, so an unchanged part keeps its row. */
@@ -123,8 +126,10 @@ export class Outline implements OnDestroy, Surface {
 
   protected press(event: PointerEvent, id: string): void {
     if (event.button !== 0 || this.renaming() !== undefined) return;
-    this.bench.select(id);
-    this.dragging.press({ part: id }, { x: event.clientX, y: event.clientY });
+    if (event.shiftKey || event.ctrlKey || event.metaKey) return this.bench.toggleSelected(id);
+    const kept = this.bench.chosen().length > 1 && this.bench.chosen().includes(id);
+    if (!kept) this.bench.select(id);
+    this.dragging.press({ part: id }, { x: event.clientX, y: event.clientY }, kept ? this.bench.chosen() : undefined);
   }
 
   protected toggle(event: Event, id: string): void {
@@ -156,6 +161,17 @@ export class Outline implements OnDestroy, Surface {
     if (!move) return;
     event.preventDefault();
     move();
+  }
+
+  protected search(event: Event): void {
+    this.query.set((event.target as HTMLInputElement).value); // the search field
+  }
+
+  protected menu(event: MouseEvent, id: string): void {
+    event.preventDefault();
+    if (!this.bench.chosen().includes(id)) this.bench.select(id);
+    const row = this.rowElement(id)?.getBoundingClientRect();
+    this.bench.menuAt.set({ x: event.clientX || (row?.left ?? 0) + 40, y: event.clientY || (row?.bottom ?? 0), pile: [] });
   }
 
   protected beginRename(id: string): void {

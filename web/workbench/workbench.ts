@@ -7,17 +7,21 @@ import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
 import { Menu } from 'primeng/menu';
 import type { MenuItem } from 'primeng/api';
+import { nameOf } from '@core/document/kinds/registry';
 import { titleOf } from '@core/document/page';
 import { Api, failureOf } from '../services/api';
 import { PageSession } from '../services/page-session';
 import { Bench } from './bench';
+import { Clipboard } from './clipboard';
 import { Dragging } from './dragging';
 import { Keys, ledgerGroups } from './keys';
 import { Leaves } from './leaves';
 import { Ledger } from './ledger';
 import { Outline } from './outline';
 import { PartsDrawer } from './parts-drawer';
+import { PartMenu } from './part-menu';
 import { PinDrag } from './pin-drag';
+import { PlanDialog } from './plan-dialog';
 import { PublishReview } from './publish-review';
 import { Spread } from './spread';
 
@@ -26,10 +30,10 @@ const leastLedger = 120;
 /** Where a page is composed: leaves above, their values below, the fold line between. */
 @Component({
   selector: 'fold-workbench',
-  imports: [RouterLink, Button, Dialog, Menu, Ledger, Outline, PartsDrawer, PublishReview, Spread],
+  imports: [RouterLink, Button, Dialog, Menu, Ledger, Outline, PartMenu, PartsDrawer, PlanDialog, PublishReview, Spread],
   templateUrl: './workbench.html',
   styleUrl: './workbench.css',
-  providers: [PageSession, Bench, Leaves, PinDrag, Dragging, Keys],
+  providers: [PageSession, Bench, Leaves, PinDrag, Clipboard, Dragging, Keys],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Workbench implements OnInit, OnDestroy {
@@ -40,10 +44,12 @@ export class Workbench implements OnInit, OnDestroy {
   protected readonly session = inject(PageSession);
   protected readonly dragging = inject(Dragging);
   protected readonly keys = inject(Keys);
+  private readonly pinDrag = inject(PinDrag);
   private readonly api = inject(Api);
   private readonly messages = inject(MessageService);
   private readonly title = inject(Title);
   private readonly review = viewChild(PublishReview);
+  private readonly planner = viewChild(PlanDialog);
 
   protected readonly groups = ledgerGroups;
   protected readonly failure = signal<string | undefined>(undefined);
@@ -66,6 +72,7 @@ export class Workbench implements OnInit, OnDestroy {
     return `${count} ${count === 1 ? 'change' : 'changes'} not live yet`;
   });
   protected readonly more = computed<MenuItem[]>(() => [
+    { label: 'Plan the page …', icon: 'pi pi-list', command: () => this.planner()?.show() },
     { label: 'View live', icon: 'pi pi-external-link', disabled: !this.session.release()?.page, command: () => this.viewLive() },
     { label: 'Export page.json', icon: 'pi pi-download', url: `/api/pages/${this.page()}/export/page.json` },
     { label: 'Export site.json', icon: 'pi pi-download', url: `/api/pages/${this.page()}/export/site.json` },
@@ -76,12 +83,18 @@ export class Workbench implements OnInit, OnDestroy {
   private resizing: { readonly y: number; readonly height: number } | undefined;
 
   constructor() {
+    effect(() => {
+      if (this.bench.planAsked() > 0) this.planner()?.show();
+    });
     effect(() => this.title.setTitle(`${this.pageTitle()} · Fold Line`));
   }
 
   ngOnInit(): void {
     this.notices.add(this.session.notices.subscribe((detail) => this.messages.add({ severity: 'warn', detail, life: 8000 })));
-    this.session.open(this.page()).then(() => this.bench.select(this.session.page()?.root)).catch((error: unknown) => {
+    this.session.open(this.page()).then(() => {
+      this.bench.recall(this.page());
+      this.bench.select(this.session.page()?.root);
+    }).catch((error: unknown) => {
       const failure = failureOf(error);
       this.failure.set(failure.status === 404 ? 'There is no page at this address, or it is not yours to open.' : failure.problem);
     });
@@ -93,17 +106,20 @@ export class Workbench implements OnInit, OnDestroy {
 
   @HostListener('window:keydown', ['$event'])
   protected keyed(event: KeyboardEvent): void {
+    if (event.key === 'Escape') this.pinDrag.cancel();
     if (event.key === 'Escape' && this.bench.dragged()) return this.dragging.cancel();
     this.keys.handle(event);
   }
 
   @HostListener('window:pointermove', ['$event'])
   protected pointerMoved(event: PointerEvent): void {
+    if (event.buttons === 1 && this.pinDrag.move({ x: event.clientX, y: event.clientY }, event.shiftKey)) return;
     if (event.buttons === 1) this.dragging.move({ x: event.clientX, y: event.clientY });
   }
 
   @HostListener('window:pointerup')
   protected pointerUp(): void {
+    this.pinDrag.release();
     this.dragging.release();
   }
 
@@ -155,6 +171,23 @@ export class Workbench implements OnInit, OnDestroy {
       tab?.close();
       this.messages.add({ severity: 'error', detail: failureOf(error).problem });
     }
+  }
+
+  /** What a doubtful command would move, a line a part. */
+  protected readonly doubts = computed(() => {
+    const doubt = this.bench.doubt();
+    const page = this.session.page();
+    return (doubt?.moved ?? []).slice(0, 8).map(({ part, breakpoint, by }) => ({
+      part: page?.parts[part] ? nameOf(page.parts[part]) : part,
+      where: this.session.site()?.breakpoints.find((one) => one.id === breakpoint)?.name ?? breakpoint,
+      by: Math.round(by),
+    }));
+  });
+
+  protected go(): void {
+    const doubt = this.bench.doubt();
+    this.bench.doubt.set(undefined);
+    doubt?.go();
   }
 
   protected publish(): void {

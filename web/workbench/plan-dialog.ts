@@ -1,0 +1,104 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { Button } from 'primeng/button';
+import { Dialog } from 'primeng/dialog';
+import { fillingAt, fillings, layPlan, newSection, sharesOfPlan, type Filling, type PlannedSection } from '@core/document/commands/plan';
+import { commonSplits } from '@core/document/shares';
+import { Problem } from '@core/document/problem';
+import { Bench } from './bench';
+
+const splits = commonSplits.map(({ name, shares }) => ({ name, text: shares.length === 1 ? '' : shares.map((one) => Math.round(one * 100) / 100).join(' ') }));
+
+/** A whole page's skeleton described in one place, drawn as one goes, and made in one step. */
+@Component({
+  selector: 'fold-plan-dialog',
+  imports: [Button, Dialog],
+  templateUrl: './plan-dialog.html',
+  styleUrl: './plan-dialog.css',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class PlanDialog {
+  private readonly bench = inject(Bench);
+  readonly open = signal(false);
+  protected readonly plan = signal<readonly PlannedSection[]>([]);
+  protected readonly splits = splits;
+  protected readonly fillings = fillings;
+
+  protected readonly problem = computed(() => {
+    for (const section of this.plan()) {
+      try {
+        sharesOfPlan(section);
+      } catch (error) {
+        if (error instanceof Problem) return error.message;
+        throw error;
+      }
+    }
+    return undefined;
+  });
+  /** The skeleton to scale: 1 px for 12 px of the page. */
+  protected readonly drawn = computed(() => {
+    let top = 0;
+    return this.plan().map((section) => {
+      const height = Math.max(section.height / 12, 12);
+      let shares: number[];
+      try {
+        shares = sharesOfPlan(section);
+      } catch {
+        shares = [100];
+      }
+      let left = 0;
+      const columns = shares.map((share, index) => {
+        const column = { left, width: share, filling: fillingAt(section.filling, index) };
+        left += share;
+        return column;
+      });
+      const one = { top, height, columns, name: section.name };
+      top += height + 3;
+      return one;
+    });
+  });
+  protected readonly total = computed(() => this.plan().reduce((sum, one) => sum + one.height, 0));
+
+  show(): void {
+    this.plan.set([{ ...newSection(1), name: 'Opening' }, { ...newSection(2), split: '50 50', filling: 'picture and text' }, newSection(3)]);
+    this.open.set(true);
+  }
+
+  protected change(index: number, what: Partial<PlannedSection>): void {
+    this.plan.update((plan) => plan.map((one, at) => (at === index ? { ...one, ...what } : one)));
+  }
+
+  protected text = (event: Event): string => (event.target as HTMLInputElement).value; // a field of the plan
+  protected number = (event: Event): number => Number.parseInt(this.text(event), 10) || 0;
+  protected filling = (event: Event): Filling => fillings.find((one) => one === this.text(event)) ?? 'nothing';
+
+  protected add(): void {
+    this.plan.update((plan) => [...plan, newSection(plan.length + 1)]);
+  }
+
+  protected again(index: number): void {
+    this.plan.update((plan) => plan.toSpliced(index + 1, 0, { ...plan[index]!, name: `Section ${plan.length + 1}` }));
+  }
+
+  protected drop(index: number): void {
+    this.plan.update((plan) => plan.toSpliced(index, 1));
+  }
+
+  protected move(index: number, by: -1 | 1): void {
+    this.plan.update((plan) => {
+      const one = plan[index];
+      return one && plan[index + by] ? plan.toSpliced(index, 1).toSpliced(index + by, 0, one) : plan;
+    });
+  }
+
+  protected lay(): void {
+    let made: string[] = [];
+    const done = this.bench.attempt((site, page) => {
+      const result = layPlan(site, page, this.plan());
+      made = result.made;
+      return result.edits;
+    });
+    if (!done) return;
+    this.open.set(false);
+    this.bench.select(made[0]);
+  }
+}
