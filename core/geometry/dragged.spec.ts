@@ -37,8 +37,9 @@ describe('Values of a drag (needs 3.2)', () => {
       { numRuns: 60 },
     );
   });
-  it('step spaces by eights unless held free, and take the opposite side along', () => {
-    expect(spaceValues('padding', 'top', 20, 11, '20px', basis, held)).toEqual({ 'padding-top': '32px' });
+  it('step spaces to round sizes unless held free, and take the opposite side along', () => {
+    expect(spaceValues('padding', 'top', 20, 10.6, '20px', basis, held)).toEqual({ 'padding-top': '30px' });
+    expect(spaceValues('padding', 'top', 64, 35.1, '64px', basis, held)).toEqual({ 'padding-top': '100px' });
     expect(spaceValues('padding', 'left', 20, 20, '5%', basis, { free: true, both: true })).toEqual({ 'padding-left': '10%', 'padding-right': '10%' });
     expect(spaceValues('padding', 'top', 20, -50, '20px', basis, held)).toEqual({ 'padding-top': '0px' });
     expect(spaceValues('margin', 'top', 0, -24, '0px', basis, held)).toEqual({ 'margin-top': '-24px' });

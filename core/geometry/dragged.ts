@@ -41,7 +41,7 @@ const opposite: Readonly<Record<Edge, Edge>> = { top: 'bottom', bottom: 'top', l
 /** A padding or margin after a drag of so many px, in the unit it has; the opposite side too when both are held. Paddings are never below nothing. */
 export function spaceValues(what: 'padding' | 'margin', side: Edge, now: number, by: number, value: string, basis: Basis, held: Held): Values {
   const free = what === 'padding' ? Math.max(now + by, 0) : now + by;
-  const px = held.free ? Math.round(free) : snapToRound(free, 8, 2);
+  const px = held.free ? Math.round(free) : snapToRound(free);
   const text = lengthIn(px, unitKept(value, 'px'), basis);
   return { [`${what}-${side}`]: text, ...(held.both && { [`${what}-${opposite[side]}`]: text }) };
 }
@@ -49,7 +49,7 @@ export function spaceValues(what: 'padding' | 'margin', side: Edge, now: number,
 /** A gap after a drag; both gaps when both are held. */
 export function gapValues(axis: 'row' | 'column', now: number, by: number, value: string, basis: Basis, held: Held): Values {
   const free = Math.max(now + by, 0);
-  const text = lengthIn(held.free ? Math.round(free) : snapToRound(free, 8, 2), unitKept(value, 'px'), basis);
+  const text = lengthIn(held.free ? Math.round(free) : snapToRound(free), unitKept(value, 'px'), basis);
   return { [`${axis}-gap`]: text, ...(held.both && { [`${axis === 'row' ? 'column' : 'row'}-gap`]: text }) };
 }
 
@@ -59,7 +59,7 @@ const corners = ['top-left', 'top-right', 'bottom-right', 'bottom-left'];
 export function radiusValues(box: Box, px: number, held: Held): Values {
   const most = Math.min(box.width, box.height) / 2;
   const free = Math.min(Math.max(px, 0), most);
-  const text = `${Math.min(held.free ? Math.round(free) : snapToRound(free, 4, 1), Math.floor(most))}px`;
+  const text = `${Math.min(held.free ? Math.round(free) : snapToRound(free, [4], 1), Math.floor(most))}px`;
   return Object.fromEntries((held.both ? ['top-left'] : corners).map((corner) => [`border-${corner}-radius`, text]));
 }
 

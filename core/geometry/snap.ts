@@ -19,8 +19,11 @@ export function snapToEdge(at: number, edges: readonly number[], reach: number):
   return { value: best ?? at, edge: best };
 }
 
-/** A size drawn to multiples of a step when it is near one, otherwise in whole px: 8 px steps catch within 2 px. */
-export function snapToRound(size: number, step = 8, reach = 2): number {
-  const near = Math.round(size / step) * step;
-  return Math.abs(near - size) <= reach ? near : Math.round(size);
+/** Sizes people work in: multiples of these, in px. */
+const roundSteps = [8, 10];
+
+/** A size drawn to a round one within `reach` px, a multiple of one of the steps; otherwise in whole px. */
+export function snapToRound(size: number, steps: readonly number[] = roundSteps, reach = 2): number {
+  const near = steps.map((step) => Math.round(size / step) * step).sort((a, b) => Math.abs(a - size) - Math.abs(b - size))[0];
+  return near !== undefined && Math.abs(near - size) <= reach ? near : Math.round(size);
 }

@@ -1,10 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { addColumn, stackColumns } from '@core/document/commands/columns';
+import { addColumn, stackColumns, stackGrid } from '@core/document/commands/columns';
 import { sideWays, type SideWay } from '@core/document/kinds/rows-kind';
 import { styleEdit } from '@core/document/commands/style';
-import { parentOf } from '@core/document/tree';
 import { areaBox, cellsBetween, gridLines, placement, type GridLines } from '@core/geometry/grid-cells';
-import { bottom, right, type Measured } from '@core/geometry/measured';
+import { contentBox, type Measured } from '@core/geometry/measured';
 import { resolve } from '@core/style/cascade';
 import { Bench } from './bench';
 import { Leaves } from './leaves';
@@ -182,6 +181,11 @@ export class FlowDrawing {
     if (id !== undefined) this.bench.attempt((_site, page) => stackColumns(page, id, this.breakpoint(), stacked));
   }
 
+  protected stackGrid(): void {
+    const id = this.bench.selected()?.id;
+    if (id !== undefined) this.bench.attempt((site, page) => stackGrid(site, page, id, this.breakpoint()));
+  }
+
   protected addColumn(what: 'copy' | 'empty'): void {
     const chosen = this.bench.selected();
     if (!chosen) return;
@@ -207,11 +211,10 @@ export class FlowDrawing {
     if (!of || !measured?.parent || !/flex$/.test(measured.parent.style.display)) return undefined;
     const across = measured.parent.style['flex-direction'].startsWith('row');
     const { part, parent } = measured;
-    const page = this.bench.session.page();
-    const siblings = parentOf(page!, part.id) === undefined ? 0 : (page!.parts[parent.id]?.children.length ?? 0);
     const px = Math.round(across ? part.box.width : part.box.height);
-    const inside = Math.round(across ? right(parent.box) - parent.box.left : bottom(parent.box) - parent.box.top);
-    return { px, inside, siblings, grow: of('flex-grow'), shrink: of('flex-shrink'), basis: of('flex-basis'), order: of('order') };
+    const room = contentBox(parent);
+    const inside = Math.round(across ? room.width : room.height);
+    return { px, inside, grow: of('flex-grow'), shrink: of('flex-shrink') };
   });
 
   protected setGrow(grow: string): void {

@@ -21,7 +21,9 @@ import { Leaves } from './leaves';
     .rail { position: absolute; left: 3px; width: 7px; top: 0; bottom: 0; background: var(--bench-deep); pointer-events: auto; }
     .stretch { position: absolute; left: 0; right: 0; min-height: 2px; background: var(--lichen); }
     .now { position: absolute; left: -2px; right: -2px; height: 2px; background: var(--ink); }
-    .px { position: absolute; right: 100%; translate: 0 -50%; padding: 0 3px; font: 10px/1.4 var(--values); color: #fff; background: var(--lichen); border-radius: 2px; }
+    .px:last-of-type { translate: 0 -100%; }
+    .px:first-of-type { translate: 0; }
+    .px { position: absolute; right: 100%; padding: 0 3px; font: 10px/1.4 var(--values); color: #fff; background: var(--lichen); border-radius: 2px; }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

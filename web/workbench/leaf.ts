@@ -62,7 +62,8 @@ export class Leaf implements OnDestroy, Surface, LeafView {
     const landing = this.mark();
     const page = this.bench.session.page();
     const part = landing && page?.parts[landing.drop.into];
-    return part ? `${landing.drop.target.where === 'beside' ? 'beside, in' : 'into'} ${nameOf(part)}` : '';
+    const way = landing?.drop.target.where === 'beside' ? 'beside, in' : landing?.drop.target.where === 'cell' ? 'into a cell of' : 'into';
+    return part ? `${way} ${nameOf(part)}` : '';
   });
 
   private painter: LeafPainter | undefined;

@@ -34,7 +34,7 @@ import { Glyph } from './glyph';
     :host { display: block; padding: 8px 8px 6px; border-bottom: 1px solid var(--line); }
     input { width: 100%; font: inherit; padding: 4px 8px; border: 1px solid var(--line); border-radius: 4px; background: var(--sheet); color: inherit; }
     .parts { display: grid; grid-template-columns: 1fr 1fr; gap: 2px 4px; margin-top: 6px; }
-    button { display: flex; align-items: center; gap: 7px; padding: 4px 6px; font: inherit; color: inherit; text-align: left; background: none; border: 1px solid transparent; border-radius: 4px; cursor: grab; touch-action: none; }
+    button { display: flex; align-items: center; gap: 7px; padding: 2px 6px; font: inherit; color: inherit; text-align: left; background: none; border: 1px solid transparent; border-radius: 4px; cursor: grab; touch-action: none; }
     button:hover { background: var(--sheet); border-color: var(--line); }
     p { grid-column: 1 / -1; padding: 4px 6px; color: var(--ink-soft); }
   `,

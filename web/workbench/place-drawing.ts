@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { layPart, type LayerWay } from '@core/document/commands/layer';
 import { setPosition, positions, type Position } from '@core/document/commands/position';
 import { standingOf, standSection, type Standing } from '@core/document/commands/side-section';
 import { styleEdit } from '@core/document/commands/style';
@@ -130,6 +131,11 @@ export class PlaceDrawing {
 
   protected keep(offset: number): void {
     this.bench.setStyles(this.breakpoint(), { top: `${offset}px`, bottom: 'auto' });
+  }
+
+  protected lay(way: LayerWay): void {
+    const id = this.bench.selected()?.id;
+    if (id !== undefined) this.bench.attempt((site, page) => layPart(site, page, id, this.breakpoint(), way));
   }
 
   protected stand(event: Event): void {

@@ -70,6 +70,18 @@ export function addColumn(site: Site, page: Page, column: string, what: 'copy' |
   return { edits, made: copy.root };
 }
 
+/** Stacks a grid at a breakpoint: one column, and every part of it placed by the flow again, wherever it was put in cells. */
+export function stackGrid(site: Site, page: Page, id: string, breakpoint: string): Edit[] {
+  const set = (part: string, property: string, value: string): Edit[] => (resolve(site, page, part, breakpoint, 'normal', property).value === value ? [] : [styleEdit(part, breakpoint, 'normal', property, value)]);
+  const sides = ['grid-column-start', 'grid-column-end', 'grid-row-start', 'grid-row-end'];
+  return [
+    ...set(id, 'grid-template-columns', '1fr'),
+    ...set(id, 'grid-template-rows', 'none'),
+    ...set(id, 'grid-template-areas', 'none'),
+    ...partOf(page, id).children.flatMap((child) => sides.flatMap((side) => set(child, side, 'auto'))),
+  ];
+}
+
 /** Stacks columns at a breakpoint, or stands them side by side again by shares. */
 export function stackColumns(page: Page, id: string, breakpoint: string, stacked: boolean): Edit[] {
   const count = Math.max(partOf(page, id).children.length, 1);

@@ -9,7 +9,8 @@ import { blankSite, type Site } from '../site';
 import { parentOf, partOf, placeOf, subtree } from '../tree';
 import { boxedWidth, setBoxed } from './boxed';
 import { clipOf, clipOfText, paste, pasteStyle, readClip } from './clip';
-import { addColumn, columnShares, moveGutter, setSplit, stackColumns } from './columns';
+import { addColumn, columnShares, moveGutter, setSplit, stackColumns, stackGrid } from './columns';
+import { layPart } from './layer';
 import { landingBy, place } from './place';
 import { fillingAt, fillings, layPlan, newSection, sharesOfPlan } from './plan';
 import { standingOf, standSection } from './side-section';
@@ -94,6 +95,30 @@ describe('Columns (needs 2.2, 2.4)', () => {
     expect(columnShares(site, stacked, columns.id, 'wide')).toEqual([50, 50]);
     const back = applyEdits(site, stacked, stackColumns(stacked, columns.id, 'tablet', false)).page;
     expect(columnShares(site, back, columns.id, 'tablet')).toEqual([50, 50]);
+  });
+});
+
+describe('A grid stacked, a part laid behind or in front (needs 6.1, 6.3)', () => {
+  const section = added(empty, 'section');
+  const box = added(section.page, 'container', section.id);
+  const text = added(box.page, 'text', box.id);
+  const grid = applyEdits(site, text.page, [styleEdit(box.id, 'wide', 'normal', 'display', 'grid'), styleEdit(box.id, 'wide', 'normal', 'grid-template-columns', '1fr 1fr'), styleEdit(text.id, 'wide', 'normal', 'grid-column-end', 'span 2'), styleEdit(text.id, 'wide', 'normal', 'grid-row-start', '2')]).page;
+  it('has one column on the phone alone, and no part put into cells there', () => {
+    const page = applyEdits(site, grid, stackGrid(site, grid, box.id, 'phone')).page;
+    expect(at(page, box.id, 'phone', 'grid-template-columns')).toBe('1fr');
+    expect([at(page, text.id, 'phone', 'grid-column-end'), at(page, text.id, 'phone', 'grid-row-start')]).toEqual(['auto', 'auto']);
+    expect([at(page, text.id, 'tablet', 'grid-column-end'), at(page, box.id, 'tablet', 'grid-template-columns')]).toEqual(['span 2', '1fr 1fr']);
+    expect(stackGrid(site, page, box.id, 'phone')).toEqual([]);
+  });
+  it('lies behind without falling behind its parent, or in front of its highest neighbour', () => {
+    const two = added(text.page, 'text', text.id);
+    const high = applyEdits(site, two.page, [styleEdit(text.id, 'wide', 'normal', 'z-index', '7')]).page;
+    const front = applyEdits(site, high, layPart(site, high, two.id, 'wide', 'in front')).page;
+    expect(at(front, two.id, 'wide', 'z-index')).toBe('8');
+    const behind = applyEdits(site, front, layPart(site, front, two.id, 'wide', 'behind')).page;
+    expect([at(behind, two.id, 'wide', 'z-index'), at(behind, box.id, 'wide', 'isolation')]).toEqual(['-1', 'isolate']);
+    const back = applyEdits(site, behind, layPart(site, behind, two.id, 'wide', 'as it comes')).page;
+    expect(at(back, two.id, 'wide', 'z-index')).toBe('auto');
   });
 });
 
