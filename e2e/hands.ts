@@ -79,6 +79,50 @@ export class Hands {
     await this.drag(await this.centre(await this.find(`[data-add="${kind}"]`)), await this.pointOn(leaf, css, x, y));
   }
 
+  /** Makes a blank page of a site and opens it. */
+  async freshPage(site: string, title: string, path: string): Promise<string> {
+    const id = await this.driver.executeAsyncScript<string>(
+      `const [site, title, path, done] = arguments; fetch('/api/sites/' + site + '/pages', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ title, path }) }).then((answer) => answer.json()).then((page) => done(page.id))`,
+      site,
+      title,
+      path,
+    );
+    await this.openPage(id);
+    return id;
+  }
+
+  /** Drags a handle of the selection by px of the leaf. */
+  async dragHandle(name: string, leaf: LeafName, x: number, y: number, held?: string): Promise<void> {
+    const from = await this.centre(await this.find(`[data-leaf="${leaf}"] [data-handle="${name}"]`));
+    const scale = await this.scaleOf(leaf);
+    const to = { x: Math.round(from.x + x * scale), y: Math.round(from.y + y * scale) };
+    const press = this.driver.actions().move({ ...from, duration: 20 });
+    await (held === undefined ? press : press.keyDown(held)).press().move({ ...to, duration: 120 }).move({ ...to, duration: 20 }).release().perform();
+    if (held !== undefined) await this.driver.actions().keyUp(held).perform();
+  }
+
+  scaleOf = (leaf: LeafName): Promise<number> => this.driver.executeScript<number>(`const frame = document.querySelector('[data-leaf="${leaf}"] iframe'); return frame.getBoundingClientRect().width / frame.offsetWidth`);
+
+  /** Clicks a control of a breakpoint's drawing in the ledger. */
+  async clickDrawing(leaf: LeafName, css: string): Promise<void> {
+    const at = ['wide', 'tablet', 'phone'].indexOf(leaf) + 1;
+    await (await this.find(`.drawings .cells:nth-of-type(${at}) ${css}`)).click();
+  }
+
+  /** Goes live and comes back to the workbench. */
+  async publish(): Promise<void> {
+    await this.saved();
+    await (await this.button('Publish')).click();
+    await (await this.button('Go live')).click();
+    await this.find('[data-live-address]');
+    await (await this.button('Close')).click();
+    await this.until(async () => (await this.driver.findElements(By.css('.p-dialog-mask'))).length === 0);
+  }
+
+  /** A box on the page the driver is at. */
+  boxOf = (css: string, index = 0): Promise<{ left: number; top: number; width: number; height: number }> =>
+    this.driver.executeScript('const { left, top, width, height } = document.querySelectorAll(arguments[0])[arguments[1]].getBoundingClientRect(); return { left, top, width, height }', css, index);
+
   async addPart(kind: string): Promise<void> {
     await (await this.find(`[data-add="${kind}"]`)).click();
   }

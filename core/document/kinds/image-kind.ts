@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { baseOf } from '../breakpoint';
 import { Identifier } from '../identifier';
 import type { Kind, MarkupContext } from './kind';
 import { noMargins } from './no-margins';
@@ -39,5 +40,5 @@ export const imageKind: Kind = {
   ],
   defaults: () => ({ ...noMargins, width: '100%', height: 'auto', 'min-width': '0px', 'overflow-x': 'clip', 'overflow-y': 'clip' }),
   markup: (content, context) => ({ attributes: source(content['picture'], String(content['alt'] ?? ''), context) }),
-  fresh: () => ({ tag: 'img', content: { base: { alt: '' } }, style: {} }),
+  fresh: (site) => ({ tag: 'img', content: { base: { alt: '' } }, style: { [baseOf(site.breakpoints).id]: { normal: { 'object-fit': 'cover' } } } }),
 };
