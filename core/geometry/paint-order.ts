@@ -200,11 +200,12 @@ export function pileWithReasons(page: MeasuredPage, point: Point): InPile[] {
 }
 
 function reason(page: MeasuredPage, one: Measured): string {
+  if (one.parent === undefined) return 'under everything';
   const z = zOf(page, one);
   if (z !== undefined) return z < 0 ? `z-index ${z} puts it behind its context’s contents` : `z-index ${z}`;
   if (one.style['z-index'] !== 'auto') return `z-index ${one.style['z-index']} does not count: position is static`;
   if (one.style.position !== 'static') return `${one.style.position}, over what is in the flow`;
-  const forms = one.parent === undefined ? undefined : formsContext(page, one);
+  const forms = formsContext(page, one);
   if (forms !== undefined) return `${forms}, so it lies over what is in the flow`;
   return 'in the flow, over what comes before it';
 }

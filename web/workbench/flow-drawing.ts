@@ -169,6 +169,20 @@ export class FlowDrawing {
     if (from && to && lines) this.set(placement(cellsBetween(lines, from, to)));
   }
 
+  /** Names the grid around gives its cells, and the one the selection stands in. */
+  protected readonly areas = computed(() => {
+    const of = this.of();
+    const parent = this.measured()?.parent;
+    const names = [...new Set((parent?.style['grid-template-areas'] ?? '').replace(/"/g, ' ').split(/\s+/).filter((one) => /^[a-z][\w-]*$/i.test(one) && one !== 'none'))];
+    return names.length === 0 || !of ? undefined : { names, now: of('grid-row-start') };
+  });
+
+  protected setArea(event: Event): void {
+    const name = (event.target as HTMLSelectElement).value; // one of the names
+    const value = name === '' ? 'auto' : name;
+    this.set({ 'grid-row-start': value, 'grid-row-end': value, 'grid-column-start': value, 'grid-column-end': value });
+  }
+
   protected readonly where = computed(() => {
     const of = this.of();
     if (!of) return '';

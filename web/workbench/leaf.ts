@@ -7,7 +7,7 @@ import { parentOf } from '@core/document/tree';
 import type { Box } from '@core/geometry/box';
 import { pileAt } from '@core/geometry/paint-order';
 import { compileCanvas, recompile } from '@core/compile/canvas';
-import { nameOf } from '@core/document/kinds/registry';
+import { kindOf, nameOf } from '@core/document/kinds/registry';
 import type { Page } from '@core/document/page';
 import { canvasAddresses } from '../services/addresses';
 import type { Turn } from '../services/page-session';
@@ -72,6 +72,8 @@ export class Leaf implements OnDestroy, Surface, LeafView {
   private leave: (() => void)[] = [];
   private drawing = 0;
   private lastPress = { x: 0, y: 0, time: 0, id: '' };
+  /** One of several selected parts was pressed: a drag takes all along, a click selects it alone. */
+  private keptPress: string | undefined;
   private tasted: readonly HTMLElement[] = [];
 
   constructor() {
@@ -207,11 +209,12 @@ export class Leaf implements OnDestroy, Surface, LeafView {
     on('dblclick', (event) => this.writeAt(event));
     on('keydown', (event) => this.keyed(event));
     document.addEventListener('load', () => this.outlineSoon(), true);
-    document.addEventListener('scroll', () => {
+    const scrolled = (event: Event): void => {
       this.outlineSoon();
       const page = this.bench.session.page();
-      if (page) this.scrollStep.scrolled(this.name, page);
-    });
+      if (page && event.target === document) this.scrollStep.scrolled(this.name, page); // a part that scrolls inside leads no other leaf
+    };
+    document.addEventListener('scroll', scrolled, true);
     document.defaultView?.addEventListener('resize', () => this.outlineSoon());
     this.leave.push(this.scrollStep.register(this.name, this.painter!));
   }
@@ -236,6 +239,7 @@ export class Leaf implements OnDestroy, Surface, LeafView {
     const again = Math.hypot(event.clientX - this.lastPress.x, event.clientY - this.lastPress.y) < 3 && event.timeStamp - this.lastPress.time > 420;
     this.lastPress = { x: event.clientX, y: event.clientY, time: event.timeStamp, id: again ? (this.bench.selection() ?? '') : '' };
     const kept = this.bench.chosen().length > 1 && id !== undefined && this.bench.chosen().includes(id);
+    this.keptPress = kept ? id : undefined;
     if (!again && !kept) this.bench.select(id, this.name);
     const held = again ? this.bench.selection() : id;
     if (held === undefined || held === page.root) return;
@@ -248,6 +252,8 @@ export class Leaf implements OnDestroy, Surface, LeafView {
     if (swept) this.sweep(event, swept);
     const pinned = this.pinDrag.release();
     const dropped = this.dragging.release();
+    if (this.keptPress !== undefined && !dropped && !pinned) this.bench.select(this.keptPress, this.name);
+    this.keptPress = undefined;
     const under = this.lastPress.id;
     this.lastPress = { ...this.lastPress, id: '' };
     if (under !== '' && !pinned && !dropped && !swept) this.goUnder(under, event);
@@ -356,7 +362,7 @@ export class Leaf implements OnDestroy, Surface, LeafView {
     if (!part || !element) return undefined;
     const { left, top, width, height } = element.getBoundingClientRect();
     if (width === 0 && height === 0) return undefined;
-    return { box: { left, top, width, height }, name: `${nameOf(part)}  ${Math.round(width)} × ${Math.round(height)}` };
+    return { box: { left, top, width, height }, name: `${part.name ? `${part.name} · ` : ''}${kindOf(part.kind).word.toLowerCase()}  ${Math.round(width)} × ${Math.round(height)}` };
   }
 
   /** A box of the frame as a style of the layer drawn over it. */

@@ -3,7 +3,7 @@ import { pathTo } from '@core/document/tree';
 import { containingBlock } from '@core/geometry/containing-block';
 import { contentBox, type MeasuredPage } from '@core/geometry/measured';
 import type { Box } from '@core/geometry/box';
-import type { Basis } from '@core/geometry/units';
+import { lengthIn, pxOf, type Basis, type LengthUnit } from '@core/geometry/units';
 import { measureElement, measurePage, naturalBox } from './measuring';
 import { Bench } from './bench';
 
@@ -98,6 +98,20 @@ export class Leaves {
       viewport: page.viewport,
       ch: this.zeroWidth(window.document, view.element(id)!, fontSize),
     };
+  }
+
+  /** A length property of a part as it is used in a leaf, in px; nothing where it has no length. */
+  used(breakpoint: string, id: string, property: string): number | undefined {
+    const element = this.view(breakpoint)?.element(id);
+    const value = element?.ownerDocument.defaultView?.getComputedStyle(element).getPropertyValue(property) ?? '';
+    return /^-?[\d.]+px$/.test(value) ? Number.parseFloat(value) : undefined;
+  }
+
+  /** A length property in another unit, so that the size stays as measured. */
+  inUnit(breakpoint: string, id: string, property: string, unit: LengthUnit, value: string): string | undefined {
+    const basis = this.basis(breakpoint, id, property);
+    const px = (basis && pxOf(value, basis)) ?? this.used(breakpoint, id, property);
+    return basis && px !== undefined ? lengthIn(px, unit, basis) : undefined;
   }
 
   /** The width of the digit 0 in an element's font. */

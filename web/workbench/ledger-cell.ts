@@ -1,10 +1,12 @@
 import { afterNextRender, ChangeDetectionStrategy, Component, computed, ElementRef, inject, Injector, input, output, signal, viewChild } from '@angular/core';
 import type { LedgerCell as Cell } from '@core/style/ledger';
+import { lengthUnits } from '@core/geometry/units';
 import { propertyOf } from '@core/style/properties';
 import { severalValues } from '@core/style/several';
 import { checkValue } from '@core/style/value';
 import { styleEdit } from '@core/document/commands/style';
 import { Bench } from './bench';
+import { Leaves } from './leaves';
 import { stepped } from './stepped';
 
 /** One value of the ledger: text until it is focused, then a field. A bad value stays in it, marked, and is not stored. */
@@ -31,6 +33,7 @@ export class LedgerCell {
   readonly pickPicture = output<void>();
 
   private readonly bench = inject(Bench);
+  private readonly leaves = inject(Leaves);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   private readonly injector = inject(Injector);
   private readonly field = viewChild<ElementRef<HTMLInputElement>>('field');
@@ -121,6 +124,7 @@ export class LedgerCell {
       return true;
     }
     if (this.fillRow(text)) return true;
+    if (this.changeUnit(text)) return true;
     const checked = checkValue(site, this.property(), text);
     const value = checked.ok ? checked.value : '';
     if (!checked.ok || !(value.includes('var(') || value.includes('url(') || CSS.supports(this.property(), value))) {
@@ -142,6 +146,19 @@ export class LedgerCell {
     const checked = this.row().map((property, index) => checkValue(site, property, values[index] ?? ''));
     if (!checked.every((one) => one.ok)) return false;
     this.bench.attempt(() => this.row().map((property, index) => styleEdit(chosen.id, this.breakpoint(), 'normal', property, checked[index]!.ok ? checked[index]!.value : undefined)));
+    this.accept();
+    return true;
+  }
+
+  /** A unit typed alone writes the present size in it: `%` makes 100 px of a 400 px parent 25 %. */
+  private changeUnit(text: string): boolean {
+    const chosen = this.bench.selected();
+    const site = this.bench.session.site();
+    const unit = lengthUnits.find((one) => one === text.toLowerCase());
+    if (!unit || !chosen || !site) return false;
+    const next = this.leaves.inUnit(this.breakpoint(), chosen.id, this.property(), unit, this.cell().value);
+    if (next === undefined || !checkValue(site, this.property(), next).ok) return false;
+    this.bench.setStyle(this.breakpoint(), this.property(), next);
     this.accept();
     return true;
   }

@@ -8,11 +8,14 @@ import { commonSplits, readShares } from '@core/document/shares';
 import { Problem } from '@core/document/problem';
 import { parentOf } from '@core/document/tree';
 import { ledgerCell, ledgerRows, type LedgerCell as Cell, type LedgerRow } from '@core/style/ledger';
+import { lengthUnits, unitOf } from '@core/geometry/units';
 import { propertyOf } from '@core/style/properties';
+import { checkValue } from '@core/style/value';
 import { Bench, leafGap } from './bench';
 import { BoxDrawing } from './box-drawing';
 import { FlowDrawing } from './flow-drawing';
 import { LedgerCell } from './ledger-cell';
+import { Leaves } from './leaves';
 import { LedgerContent } from './ledger-content';
 import { PictureLibrary } from './picture-library';
 import { PlaceDrawing } from './place-drawing';
@@ -46,6 +49,7 @@ interface ShownRow {
 })
 export class Ledger {
   protected readonly bench = inject(Bench);
+  private readonly leaves = inject(Leaves);
   protected readonly gap = leafGap;
   protected readonly splits = commonSplits;
   private readonly cellMenu = viewChild.required<Menu>('cellMenu');
@@ -160,7 +164,23 @@ export class Ledger {
           ),
       },
     ]);
+    this.menuItems.update((items) => [...items, ...this.unitItems(properties[0] ?? '', breakpoint.id)]);
     this.cellMenu().show(event);
+  }
+
+  /** The value in other units, each as it would be written so that the size stays as measured. */
+  private unitItems(property: string, breakpoint: string): MenuItem[] {
+    const chosen = this.bench.selected();
+    const site = this.bench.session.site();
+    if (!chosen || !site) return [];
+    const { value } = ledgerCell(site, chosen.page, chosen.id, breakpoint, 'normal', property);
+    const items = lengthUnits.flatMap((unit): MenuItem[] => {
+      if (unit === unitOf(value)) return [];
+      const next = this.leaves.inUnit(breakpoint, chosen.id, property, unit, value);
+      const fits = next !== undefined && next.endsWith(unit) && checkValue(site, property, next).ok;
+      return fits ? [{ label: `Write as ${next}`, command: () => this.bench.setStyle(breakpoint, property, next) }] : [];
+    });
+    return items.length > 0 ? [{ separator: true }, ...items] : [];
   }
 
   protected pickBackground(breakpoint: string): void {

@@ -40,7 +40,7 @@ export class PartMenu {
   private show(x: number, y: number, pile: readonly string[]): void {
     this.items.set(this.itemsNow());
     this.pile.set(this.reasons(pile));
-    this.place.set('visibility:hidden');
+    this.place.set('opacity:0'); // hidden would take no focus
     this.open.set(true);
     requestAnimationFrame(() => {
       const panel = this.panel()?.nativeElement;
