@@ -43,8 +43,8 @@ function styleOf({ wide, tablet, phone, hover }: Plan): StyleMap {
   };
 }
 
-/** A page from planned sections, with ids that tell kind and place. */
-export function pageFrom(id: string, title: string, path: string, description: string, sections: readonly Plan[]): Page {
+/** A page from planned sections, with ids that tell kind and place; `style` is the page's own. */
+export function pageFrom(id: string, title: string, path: string, description: string, sections: readonly Plan[], style: Pick<Plan, 'wide' | 'tablet' | 'phone'> = {}): Page {
   const page = blankPage(id, title, path);
   const parts: Record<string, Part> = {};
   let count = 0;
@@ -65,5 +65,5 @@ export function pageFrom(id: string, title: string, path: string, description: s
   };
   const children = sections.map(enter);
   const root = page.parts[page.root]!;
-  return { ...page, parts: { [page.root]: { ...root, children, content: { base: { title, description } } }, ...parts } };
+  return { ...page, parts: { [page.root]: { ...root, children, style: styleOf({ kind: 'page', ...style }), content: { base: { title, description } } }, ...parts } };
 }

@@ -33,14 +33,14 @@ export const tidewick: Site = {
   ],
 };
 
-const band = { ...around('padding', 96, '5%'), ...gap(40) };
-const bandTablet = around('padding', 72, '5%');
-const bandPhone = { ...around('padding', 56, 20), ...gap(28) };
-const shortBand = { ...band, ...around('padding', 0, '5%', 96) };
+export const band = { ...around('padding', 96, '5%'), ...gap(40) };
+export const bandTablet = around('padding', 72, '5%');
+export const bandPhone = { ...around('padding', 56, 20), ...gap(28) };
+export const shortBand = { ...band, ...around('padding', 0, '5%', 96) };
 
 const link = (text: string, to: string): Plan => ({ kind: 'button', classes: ['plain-link'], content: { text, link: to } });
 
-const header: Plan = {
+export const header: Plan = {
   kind: 'section',
   name: 'Header',
   tag: 'header',
@@ -190,28 +190,24 @@ const sailings: Plan = {
   ],
 };
 
-function row(name: string, picture: string, alt: string, title: string, words: string, pictureFirst: boolean, button?: Plan): Plan {
-  const image: Plan = {
-    kind: 'column',
-    name: `${name}, picture`,
-    wide: { 'justify-content': 'center' },
-    ...(!pictureFirst && { phone: { order: '-1' } }),
-    holds: [{ kind: 'image', content: { picture, alt }, wide: { 'aspect-ratio': '4/3', 'object-fit': 'cover', ...radius('14px') } }],
-  };
-  const text: Plan = {
-    kind: 'column',
-    name: `${name}, words`,
-    wide: { 'justify-content': 'center', ...gap(18) },
-    holds: [{ kind: 'heading', tag: 'h2', content: { text: title } }, { kind: 'text', classes: ['measure'], content: { text: words } }, ...(button ? [button] : [])],
-  };
+function row(name: string, picture: string, alt: string, title: string, words: string, button?: Plan): Plan {
   return {
-    kind: 'columns',
+    kind: 'container',
     name,
-    classes: ['boxed'],
-    wide: { 'grid-template-columns': pictureFirst ? '55fr 45fr' : '45fr 55fr', ...gap(32, 72) },
-    tablet: { 'grid-template-columns': '1fr 1fr', 'column-gap': '36px' },
-    phone: { 'grid-template-columns': '1fr', 'row-gap': '20px' },
-    holds: pictureFirst ? [image, text] : [text, image],
+    wide: { 'align-items': 'center', ...gap(32, 72) },
+    tablet: { 'column-gap': '36px' },
+    phone: { 'align-items': 'stretch', 'row-gap': '20px' },
+    holds: [
+      { kind: 'image', content: { picture, alt }, wide: { width: '55%', 'aspect-ratio': '4/3', 'object-fit': 'cover', ...radius('14px') }, tablet: { width: '50%' }, phone: { width: '100%' } },
+      {
+        kind: 'container',
+        name: `${name}, words`,
+        wide: { width: '45%', ...gap(18) },
+        tablet: { width: '50%' },
+        phone: { width: '100%' },
+        holds: [{ kind: 'heading', tag: 'h2', content: { text: title } }, { kind: 'text', classes: ['measure'], content: { text: words } }, ...(button ? [button] : [])],
+      },
+    ],
   };
 }
 
@@ -219,16 +215,27 @@ const boats: Plan = {
   kind: 'section',
   name: 'Boats',
   attributes: { id: 'boats' },
-  wide: { ...shortBand, ...gap(88) },
-  tablet: { ...around('padding', 0, '5%', 72), ...gap(64) },
-  phone: { ...around('padding', 0, 20, 56), ...gap(48) },
+  wide: shortBand,
+  tablet: around('padding', 0, '5%', 72),
+  phone: around('padding', 0, 20, 56),
   holds: [
-    row('The Sandling', 'boat', 'The ferry Sandling on a bright day', 'Sandling is slow on purpose', 'Our oldest boat was built for weather, not for speed. She takes 120 people, sixteen bicycles and one small van, and she has missed four sailings in thirty years.', true),
-    row('The harbour', 'harbour', 'Coloured houses along the harbour of Tidewick', 'Leave the car in Tidewick', 'The pier is four minutes from the station. Luggage up to 30 kg travels free, and we bring lost property back to the kiosk the same evening.', false, {
-      kind: 'button',
-      name: 'Find the pier',
-      content: { text: 'Find the pier', link: '#contact' },
-    }),
+    {
+      kind: 'rows',
+      name: 'Boats and harbour',
+      classes: ['boxed'],
+      content: { sides: { wide: 'alternate', phone: 'stacked' } },
+      wide: { 'row-gap': '88px' },
+      tablet: { 'row-gap': '64px' },
+      phone: { 'row-gap': '48px' },
+      holds: [
+        row('The Sandling', 'boat', 'The ferry Sandling on a bright day', 'Sandling is slow on purpose', 'Our oldest boat was built for weather, not for speed. She takes 120 people, sixteen bicycles and one small van, and she has missed four sailings in thirty years.'),
+        row('The harbour', 'harbour', 'Coloured houses along the harbour of Tidewick', 'Leave the car in Tidewick', 'The pier is four minutes from the station. Luggage up to 30 kg travels free, and we bring lost property back to the kiosk the same evening.', {
+          kind: 'button',
+          name: 'Find the pier',
+          content: { text: 'Find the pier', link: '#contact' },
+        }),
+      ],
+    },
   ],
 };
 
@@ -283,7 +290,7 @@ const callToAction: Plan = {
   ],
 };
 
-const footer: Plan = {
+export const footer: Plan = {
   kind: 'section',
   name: 'Footer',
   tag: 'footer',
@@ -314,37 +321,3 @@ export const home: Page = pageFrom(
   'Ferries from Tidewick to Marram, Great Sallow and Inner Kelder, every day of the year.',
   [header, opening, sailings, boats, crew, callToAction, footer],
 );
-
-export const fares: Page = pageFrom('tidewick-fares', 'Fares and passes', '/fares', 'What a crossing costs, and the passes that make it cheaper.', [
-  header,
-  {
-    kind: 'section',
-    name: 'Opening',
-    wide: { ...band, ...gap(16) },
-    holds: [
-      { kind: 'heading', tag: 'h1', classes: ['boxed'], content: { text: 'Fares and passes' }, wide: { 'font-size': '56px', 'line-height': '1.05' } },
-      { kind: 'text', classes: ['boxed'], content: { text: 'One fare a crossing, half of it for children, nothing for dogs who sit.' } },
-    ],
-  },
-  {
-    kind: 'section',
-    name: 'Passes',
-    wide: shortBand,
-    holds: [
-      {
-        kind: 'columns',
-        name: 'Passes',
-        classes: ['boxed'],
-        wide: { 'grid-template-columns': '1fr 1fr 1fr', ...gap(24) },
-        holds: ['Day pass', 'Week pass', 'Islander'].map((name): Plan => ({
-          kind: 'column',
-          name,
-          classes: ['card'],
-          wide: around('padding', 28, 24),
-          holds: [{ kind: 'heading', tag: 'h2', content: { text: name }, wide: { 'font-size': '26px' } }, { kind: 'text', content: { text: 'What it costs and where it takes you.' } }],
-        })),
-      },
-    ],
-  },
-  { kind: 'section', name: 'Questions', wide: { 'min-height': '360px', ...around('padding', 64, '5%') } },
-]);

@@ -5,6 +5,7 @@ import { RandomPages } from '../document/random-page';
 import { flexLengths, type FlexItem } from './flex-lengths';
 import { areaBox, cellsBetween, gridLines, placement } from './grid-cells';
 import { expanded, readTracks, trackSizes } from './grid-tracks';
+import { flexStory, sizeOfFr } from './space-shared';
 
 const px = (number: number, unit: string): number | undefined => (unit === 'px' ? number : unit === 'em' ? number * 14 : undefined);
 const item = (basis: number, grow = 0, shrink = 1, min = 0, max = Infinity): FlexItem => ({ basis, grow, shrink, around: 0, min, max });
@@ -81,6 +82,32 @@ describe('Grid tracks (CSS Grid 1 §11)', () => {
       }),
       { numRuns: 200 },
     );
+  });
+});
+
+describe('How space was shared, told', () => {
+  it('is the story of Chromium’s own sizes for flex items of a definite basis', () => {
+    const frame = frameWith('<div data-part="row" style="display:flex;width:500px;gap:10px"><i data-part="a" style="flex:1 1 0px;padding:5px"></i><i data-part="b" style="flex:2 1 100px;max-width:150px"></i><i data-part="c" style="flex:0 0 20%"></i></div>', 600);
+    const page = measurePage(frame.document);
+    const all = ['a', 'b', 'c'].map((id) => page.parts.get(id)!);
+    const [a, b, c] = all.map((one) => flexStory(one, page.parts.get('row')!, all));
+    expect(a).toEqual({ basis: 0, share: 220, free: 270, stopped: undefined });
+    expect(b).toEqual({ basis: 100, share: 50, free: 270, stopped: 'max' });
+    expect(c?.share).toBe(0);
+    frame.remove();
+  });
+  it('is left untold where contents decide', () => {
+    const frame = frameWith('<div data-part="row" style="display:flex;width:500px"><i data-part="a" style="flex:1">words</i><i data-part="b" style="flex:0 1 auto">more words</i></div>', 600);
+    const page = measurePage(frame.document);
+    const all = ['a', 'b'].map((id) => page.parts.get(id)!);
+    expect(flexStory(all[0]!, page.parts.get('row')!, all)).toBeUndefined();
+    frame.remove();
+  });
+  it('says what one fr came to', () => {
+    expect(sizeOfFr('1fr 2fr', [100, 200], 300, 0)).toBe(100);
+    expect(sizeOfFr('100px 1fr', [100, 190], 300, 10)).toBe(190);
+    expect(sizeOfFr('1fr 1fr', [180, 120], 300, 0)).toBeUndefined();
+    expect(sizeOfFr('100px 50px', [100, 50], 300, 0)).toBeUndefined();
   });
 });
 

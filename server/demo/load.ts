@@ -11,7 +11,8 @@ import { scalePicture } from '../pictures/scale';
 import { publish } from '../releases/publish';
 import { drawings } from '../../demo/draw';
 import { mill, millHome, observatory, observatoryHome } from '../../demo/neighbours';
-import { fares, home, tidewick } from '../../demo/tidewick';
+import { home, tidewick } from '../../demo/tidewick';
+import { fares, lostProperty } from '../../demo/tidewick-pages';
 
 const accounts = [
   { id: 'ada', email: 'ada@studio.example', name: 'Ada Lindqvist', password: 'paper-and-ink' },
@@ -19,7 +20,7 @@ const accounts = [
 ];
 
 const clients: readonly { readonly site: Site; readonly pages: readonly Page[]; readonly live: readonly string[] }[] = [
-  { site: tidewick, pages: [home, fares], live: [home.id] },
+  { site: tidewick, pages: [home, fares, lostProperty], live: [home.id] },
   { site: mill, pages: [millHome], live: [millHome.id] },
   { site: observatory, pages: [observatoryHome], live: [] },
 ];

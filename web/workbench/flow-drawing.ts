@@ -4,6 +4,7 @@ import { sideWays, type SideWay } from '@core/document/kinds/rows-kind';
 import { styleEdit } from '@core/document/commands/style';
 import { areaBox, cellsBetween, gridLines, placement, type GridLines } from '@core/geometry/grid-cells';
 import { contentBox, type Measured } from '@core/geometry/measured';
+import { flexStory, sizeOfFr } from '@core/geometry/space-shared';
 import { resolve } from '@core/style/cascade';
 import { Bench } from './bench';
 import { Leaves } from './leaves';
@@ -100,7 +101,10 @@ export class FlowDrawing {
       `left:${(box.left - left) * scale.x}px;top:${(box.top - top) * scale.y}px;width:${box.width * scale.x}px;height:${box.height * scale.y}px`;
     const boxes = lines.rows.flatMap((row) => lines.columns.map((column) => small({ left: column.start, top: row.start, width: column.size, height: row.size })));
     const filled = own ? undefined : small(part.box);
-    return { lines, own: own !== undefined, boxes, filled, room, height, small, origin: { left, top }, scale, sizes: lines.columns.map((one) => Math.round(one.size)).join(' · ') };
+    const gridPart = own ? part : parent!;
+    const list = this.of()?.('grid-template-columns', gridPart.id) ?? '';
+    const fr = sizeOfFr(list, lines.columns.map((one) => one.size), contentBox(gridPart).width, Number.parseFloat(gridPart.style['column-gap']) || 0);
+    return { fr: fr === undefined ? '' : `1 fr = ${Math.round(fr)} px`, lines, own: own !== undefined, boxes, filled, room, height, small, origin: { left, top }, scale, sizes: lines.columns.map((one) => Math.round(one.size)).join(' · ') };
   });
 
   protected set(values: Readonly<Record<string, string | undefined>>): void {
@@ -228,7 +232,11 @@ export class FlowDrawing {
     const px = Math.round(across ? part.box.width : part.box.height);
     const room = contentBox(parent);
     const inside = Math.round(across ? room.width : room.height);
-    return { px, inside, grow: of('flex-grow'), shrink: of('flex-shrink') };
+    const held = this.bench.session.page()?.parts[parent.id]?.children ?? [];
+    const page = this.leaves.around(this.breakpoint(), part.id);
+    const story = flexStory(part, parent, held.flatMap((id) => page?.parts.get(id) ?? []));
+    const free = story && (story.share >= 0 ? `starts at ${Math.round(story.basis)}, takes ${Math.round(story.share)} of ${Math.round(story.free)} free` : `starts at ${Math.round(story.basis)}, gives ${Math.round(-story.share)} of the ${Math.round(-story.free)} lacking`);
+    return { px, inside, free: free && `${free}${story.stopped ? `, stopped by its ${story.stopped === 'min' ? 'minimum' : 'maximum'}` : ''}`, grow: of('flex-grow'), shrink: of('flex-shrink') };
   });
 
   protected setGrow(grow: string): void {
