@@ -2,7 +2,7 @@ import type { Page } from '@core/document/page';
 import { around, gap, pageFrom, radius, type Plan } from './build';
 import { band, bandPhone, bandTablet, footer, header, shortBand } from './tidewick';
 
-const words = (name: string, text: string): Plan[] => [{ kind: 'heading', tag: 'h3', content: { text: name } }, { kind: 'text', classes: ['measure'], content: { text } }];
+const words = (name: string, text: string): Plan => ({ kind: 'container', name, wide: gap(8), holds: [{ kind: 'heading', tag: 'h3', content: { text: name } }, { kind: 'text', classes: ['measure'], content: { text } }] });
 
 /** Words over two pictures that are placed absolutely behind them, one of them beyond the edge. */
 const opening: Plan = {
@@ -52,11 +52,11 @@ const crossings: Plan = {
           kind: 'column',
           wide: gap(40),
           holds: [
-            ...words('Tidewick to Marram', 'Thirty-five minutes over the sandbank. The last boat back waits for the light to go, which in June means until half past ten.'),
-            ...words('Tidewick to Great Sallow', 'Fifty-five minutes, with coffee. Sit on the left on the way out: the hill comes into view behind the second buoy.'),
-            ...words('Tidewick to Inner Kelder', 'One hour and twenty minutes. There is no shop on the island, so the crew carries what you forgot on the next crossing.'),
-            ...words('Between the islands', 'The small boat goes round twice a day from May to September. It takes twelve people and no bicycles, and it does not go in fog.'),
-            ...words('Groups and schools', 'From ten people on, the eleventh is free. Tell us a week ahead and we keep the after deck for you.'),
+            words('Tidewick to Marram', 'Thirty-five minutes over the sandbank. The last boat back waits for the light to go, which in June means until half past ten.'),
+            words('Tidewick to Great Sallow', 'Fifty-five minutes, with coffee. Sit on the left on the way out: the hill comes into view behind the second buoy.'),
+            words('Tidewick to Inner Kelder', 'One hour and twenty minutes. There is no shop on the island, so the crew carries what you forgot on the next crossing.'),
+            words('Between the islands', 'The small boat goes round twice a day from May to September. It takes twelve people and no bicycles, and it does not go in fog.'),
+            words('Groups and schools', 'From ten people on, the eleventh is free. Tell us a week ahead and we keep the after deck for you.'),
           ],
         },
       ],

@@ -198,6 +198,49 @@ describe('Structure and reaching', () => {
     expect(await visit.hands.computed('wide', 'p', 'width')).toBe('320px');
   });
 
+  it('the style alone of what was copied goes to another part', async () => {
+    await visit.browser.driver.sendDevToolsCommand('Browser.grantPermissions', { permissions: ['clipboardReadWrite', 'clipboardSanitizedWrite'], origin: visit.house.editor });
+    await visit.hands.addPart('heading');
+    await visit.hands.until(async () => (await count('h2')) === 1);
+    await visit.hands.clickOn('wide', 'p');
+    await visit.hands.chord(Key.CONTROL, 'c');
+    await visit.hands.clickOn('wide', 'h2');
+    await visit.hands.chord(Key.ALT, 'v');
+    await visit.hands.until(async () => (await visit.hands.computed('wide', 'h2', 'width')) === '320px', 'the style was not pasted');
+    expect(await count('p')).toBe(1);
+  });
+
+  it('gaps, round corners and grid lines are dragged too, with the number shown', async () => {
+    await visit.browser.driver.executeScript(`[...document.querySelectorAll('.path button')].at(-2).click()`);
+    await visit.hands.group('Space');
+    const gap = Number.parseFloat(await visit.hands.computed('wide', 'section', 'row-gap'));
+    await visit.hands.dragHandle('row-gap', 'wide', 0, 40);
+    await visit.hands.until(async () => Number.parseFloat(await visit.hands.computed('wide', 'section', 'row-gap')) >= gap + 30, 'the gap did not grow');
+    await visit.hands.clickOn('wide', 'p');
+    await visit.hands.group('Edge');
+    await visit.hands.dragHandle('radius', 'wide', 16, 16);
+    await visit.hands.until(async () => Number.parseFloat(await visit.hands.computed('wide', 'p', 'border-bottom-left-radius')) >= 12, 'the corners are not round');
+    await visit.browser.driver.executeScript(`[...document.querySelectorAll('.path button')].at(-2).click()`);
+    await visit.hands.group('Flow');
+    await visit.hands.clickDrawing('wide', '[data-do=grid]');
+    const columns = async (): Promise<number[]> => (await visit.hands.computed('wide', 'section', 'grid-template-columns')).split(' ').map(Number.parseFloat);
+    await visit.hands.until(async () => (await columns()).length === 2);
+    await visit.hands.dragHandle('column-line-0', 'wide', 150, 0);
+    await visit.hands.until(async () => (await columns())[0]! > (await columns())[1]! + 200, 'the line did not move');
+  });
+
+  it('a box that scrolls inside works with the wheel in the leaf, and what it hides is drawn', async () => {
+    await visit.hands.group('Box');
+    await visit.hands.setCell('height', 'wide', '120px');
+    await visit.hands.setCell('min-height', 'wide', '0px');
+    await visit.hands.setCell('overflow-y', 'wide', 'auto');
+    await visit.hands.until(async () => (await (await visit.hands.find('[data-leaf="wide"] .cut span')).getText()).startsWith('scrolls:'), 'what is hidden is not drawn');
+    const over = await visit.hands.pointOn('wide', 'section', 0.3, 0.5);
+    await visit.browser.driver.actions().move(over).perform();
+    await visit.browser.driver.sendDevToolsCommand('Input.dispatchMouseEvent', { type: 'mouseWheel', x: over.x, y: over.y, deltaX: 0, deltaY: 60 });
+    await visit.hands.until(async () => (await visit.hands.inLeaf<number>('wide', 'return document.querySelector("section").scrollTop')) > 20, 'the wheel does not scroll the box');
+  });
+
   it('rows alternate by themselves, at one breakpoint and not at the other, and keep it when reordered', async () => {
     await visit.hands.freshPage('tidewick', 'Rows', '/rows');
     await visit.hands.addPart('rows');

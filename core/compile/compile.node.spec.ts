@@ -36,7 +36,7 @@ describe('The HTML of a compiled page', () => {
       { numRuns: 40 },
     );
   });
-  for (const [site, page] of [[tidewick, home], [tidewick, fares], [mill, millHome], [observatory, observatoryHome]] as const)
+  for (const [site, page] of [[tidewick, home], [tidewick, fares], [tidewick, lostProperty], [mill, millHome], [observatory, observatoryHome]] as const)
     it(`is without fault for the demo’s ${page.id}`, async () => expect(await faults(site, page)).toEqual([]));
 });
 

@@ -1,11 +1,15 @@
-import type { GridLines } from './grid-cells';
-
 /** A measured box in CSS px of the leaf's viewport. */
 export interface Box {
   readonly left: number;
   readonly top: number;
   readonly width: number;
   readonly height: number;
+}
+
+/** A grid's lines as laid out, in px of the viewport: where each track begins and ends. */
+export interface GridLines {
+  readonly columns: readonly { readonly start: number; readonly size: number }[];
+  readonly rows: readonly { readonly start: number; readonly size: number }[];
 }
 
 /** A part as it lies on the page: its box, its depth in the tree and the direction its contents flow in. */

@@ -1,11 +1,5 @@
-import type { Box, Point } from './box';
+import type { Box, GridLines, Point } from './box';
 import { contentBox, type Measured } from './measured';
-
-/** A grid's lines as laid out, in px of the viewport: where each track begins and ends. */
-export interface GridLines {
-  readonly columns: readonly { readonly start: number; readonly size: number }[];
-  readonly rows: readonly { readonly start: number; readonly size: number }[];
-}
 
 /** A block of cells, by lines counted from 1 as CSS does; the end line is behind the last cell. */
 export interface CellArea {

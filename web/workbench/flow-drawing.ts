@@ -2,7 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { addColumn, stackColumns, stackGrid } from '@core/document/commands/columns';
 import { sideWays, type SideWay } from '@core/document/kinds/rows-kind';
 import { styleEdit } from '@core/document/commands/style';
-import { areaBox, cellsBetween, gridLines, placement, type GridLines } from '@core/geometry/grid-cells';
+import { areaBox, cellsBetween, gridLines, placement } from '@core/geometry/grid-cells';
+import type { GridLines } from '@core/geometry/box';
 import { contentBox, type Measured } from '@core/geometry/measured';
 import { flexStory, sizeOfFr } from '@core/geometry/space-shared';
 import { resolve } from '@core/style/cascade';

@@ -77,14 +77,14 @@ function lines(part: Measured, least: number, gutters: boolean): Handle[] {
   const columns = grid.columns.slice(0, -1).map((_track, index): Handle => {
     const { at, size } = between(grid.columns, index);
     const place = { left: at, top: box.top, width: size, height: box.height };
-    return gutters ? { kind: 'gutter', index, box: place } : { kind: 'line', axis: 'column', index, box: place };
+    return gutters ? { kind: 'gutter', index, box: place } : { kind: 'line', axis: 'column', index, box: { ...place, height: place.height * 0.45 } }; // clear of the lines between rows
   });
   if (gutters) return columns;
   return [
     ...columns,
     ...grid.rows.slice(0, -1).map((_track, index): Handle => {
       const { at, size } = between(grid.rows, index);
-      return { kind: 'line', axis: 'row', index, box: { left: box.left, top: at, width: box.width, height: size } };
+      return { kind: 'line', axis: 'row', index, box: { left: box.left + box.width * 0.55, top: at, width: box.width * 0.45, height: size } };
     }),
   ];
 }

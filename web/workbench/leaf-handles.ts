@@ -99,7 +99,8 @@ export class LeafHandles {
     if (handle.kind === 'grip') return handle.grip;
     if (handle.kind === 'padding' || handle.kind === 'margin') return `${handle.kind}-${handle.side}`;
     if (handle.kind === 'gap') return `${handle.axis}-gap`;
-    return handle.kind === 'gutter' || handle.kind === 'line' ? `${handle.kind}-${handle.index}` : handle.kind;
+    if (handle.kind === 'line') return `${handle.axis}-line-${handle.index}`;
+    return handle.kind === 'gutter' ? `${handle.kind}-${handle.index}` : handle.kind;
   }
 
   protected hint(handle: Handle): string {

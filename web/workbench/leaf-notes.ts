@@ -37,7 +37,7 @@ interface Note {
     .cells { outline: 1px dashed rgb(143 43 55 / 0.7); }
     .cells span { background: rgb(143 43 55 / 0.85); }
     .block { outline: 2px dashed var(--lichen); outline-offset: -2px; }
-    .block span { left: auto; right: 2px; top: 2px; background: var(--lichen); }
+    .block span { left: auto; right: 2px; top: auto; bottom: 2px; background: var(--lichen); }
     .across { border-top: 1.5px solid var(--lichen); }
     .down { border-left: 1.5px solid var(--lichen); }
     .across span { left: 50%; top: 1px; translate: -50%; background: var(--lichen); }

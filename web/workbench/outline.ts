@@ -145,6 +145,13 @@ export class Outline implements OnDestroy, Surface {
     if (event.altKey || event.ctrlKey || event.metaKey || this.renaming() !== undefined) return;
     const rows = this.rows();
     const index = rows.findIndex((one) => one.id === row.id);
+    if (event.shiftKey && (event.key === 'ArrowDown' || event.key === 'ArrowUp')) {
+      const next = rows[index + (event.key === 'ArrowDown' ? 1 : -1)];
+      event.preventDefault();
+      if (next) this.bench.selectAll([...this.bench.chosen().filter((id) => id !== next.id), next.id]);
+      requestAnimationFrame(() => next && this.rowElement(next.id)?.focus());
+      return;
+    }
     const go = (to: Row | undefined): void => {
       if (!to) return;
       this.bench.select(to.id);
