@@ -12,9 +12,10 @@ import { lentRules, nestedRule, sharedCss } from './rules';
 const classOf = (id: string): string => `_-${id}`;
 const markedById: Marking = (id) => ({ className: classOf(id), part: id });
 
-/** In the editor alone: no scrollbar takes width from the screen, and, in the weakest layer, an empty box keeps a height one can drop into. */
-const hints =
-  'html{scrollbar-width:none}@layer hint{:is(section,div,header,footer,nav,aside,article):empty{min-height:72px;outline:1px dashed #8a8172;outline-offset:-6px}body:empty{min-height:100vh}}';
+/** In the editor alone: no scrollbar takes width from the screen. */
+const noScrollbar = 'html{scrollbar-width:none}';
+/** In the weakest layer, an empty box keeps a height one can drop into. */
+const hints = '@layer hint{:is(section,div,header,footer,nav,aside,article):empty{min-height:72px;outline:1px dashed #8a8172;outline-offset:-6px}body:empty{min-height:100vh}}';
 
 /** The rule of a part's own style on the canvas. */
 export const canvasRule = (site: Site, page: Page, id: string, addresses: Addresses): string =>
@@ -25,7 +26,7 @@ const lends = (page: Page, id: string): boolean => Object.hasOwn(page.parts, id)
 /** What the page's parts lend to what they hold, as the text of a style element. */
 function canvasLent(site: Site, page: Page, addresses: Addresses): string {
   const lenders = Object.entries(page.parts).flatMap(([id, part]) => (kindOf(part.kind).lends ? [{ className: classOf(id), content: part.content.base, kind: part.kind }] : []));
-  return lenders.length === 0 ? '' : lentRules(site, lenders, addresses);
+  return lenders.length === 0 ? '' : `@layer kind{${lentRules(site, lenders, addresses)}}`;
 }
 
 /** A page for a leaf: the same page as published, its parts marked by id, their rules one by one. */
@@ -38,8 +39,8 @@ export interface Canvas {
 /** So many rules stand in one sheet of a leaf: a browser indexes a whole sheet anew when one of its rules changes. */
 export const rulesInSheet = 24;
 
-/** Compiles a page for a leaf. The rules of the parts stand in layer blocks, a few in each style element of class `fold-own`. */
-export function compileCanvas(site: Site, page: Page, addresses: Addresses): Canvas {
+/** Compiles a page for a leaf, or, without hints for empty boxes, for measuring. The rules of the parts stand in layer blocks, a few in each style element of class `fold-own`. */
+export function compileCanvas(site: Site, page: Page, addresses: Addresses, hinted = true): Canvas {
   const order = subtree(page, page.root);
   const context = contextOf(site, addresses);
   const everything = { kind: () => true, tag: () => true, className: () => true };
@@ -48,7 +49,7 @@ export function compileCanvas(site: Site, page: Page, addresses: Addresses): Can
   const rules = sheets.map((ids) => `<style class="fold-own">@layer own{${ids.map((id) => canvasRule(site, page, id, addresses)).join('')}}</style>`).join('');
   const html =
     `<!doctype html><html lang="${escapeHtml(site.language)}"><head><meta charset="utf-8"><title>${escapeHtml(titleOf(page))}</title>` +
-    `<style id="fold-shared">${hints}${sharedCss(site, everything, addresses)}</style>` +
+    `<style id="fold-shared">${noScrollbar}${hinted ? hints : ''}${sharedCss(site, everything, addresses)}</style>` +
     `<style id="fold-lent">${canvasLent(site, page, addresses)}</style>${rules}</head>` +
     `${openTag(elementOf(page, page.root, context, markedById))}${innerHtml(page, page.root, context, markedById)}</body></html>`;
   return { html, sheets };

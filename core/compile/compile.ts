@@ -79,7 +79,7 @@ function pageCss(site: Site, page: Page, styled: readonly Styled[], lenders: rea
     className: (name: string) => classes.has(name),
   };
   const own = layerRules(site, styled, addresses);
-  return sharedCss(site, use, addresses) + lentRules(site, lenders, addresses) + (own === '' ? '' : `@layer own{${own}}`);
+  return sharedCss(site, use, addresses, lentRules(site, lenders, addresses)) + (own === '' ? '' : `@layer own{${own}}`);
 }
 
 function usedFiles(site: Site, page: Page, css: string, html: string): Compiled['files'] {

@@ -62,7 +62,7 @@ export interface Lender {
   readonly kind: string;
 }
 
-/** The rules lenders lend to what they hold, in the layer of the kinds: equal for odd and even children where they say the same. */
+/** The rules lenders lend to what they hold, for the layer of the kinds: equal for odd and even children where they say the same. */
 export function lentRules(site: Site, lenders: readonly Lender[], addresses: Addresses): string {
   const styled = lenders.flatMap(({ className, content, kind }): Styled[] => {
     const lends = Object.entries(kindOf(kind).lends?.(content) ?? {});
@@ -72,7 +72,7 @@ export function lentRules(site: Site, lenders: readonly Lender[], addresses: Add
       { selector: `.${className}>:nth-child(2n)`, style: style('even') },
     ];
   });
-  return layer('kind', layerRules(site, styled, addresses));
+  return layerRules(site, styled, addresses);
 }
 
 const layer = (name: string, rules: string): string => (rules === '' ? '' : `@layer ${name}{${rules}}`);
@@ -119,8 +119,8 @@ export interface Use {
   className(name: string): boolean;
 }
 
-/** Everything of a style sheet but the parts' own rules: layers in order, fonts, tokens, kinds, element styles, classes. */
-export function sharedCss(site: Site, use: Use, addresses: Addresses): string {
+/** Everything of a style sheet but the parts' own rules: layers in order, fonts, tokens, kinds and what their parts lend, element styles, classes. */
+export function sharedCss(site: Site, use: Use, addresses: Addresses, lent = ''): string {
   const classes = site.classes.filter(({ name, style }) => use.className(name) && Object.keys(style).length > 0);
   const order = ['kind', 'element', ...classes.map(({ name }) => `class.${name}`), 'own'];
   const tokens = Object.entries(site.tokens).map(([name, value]) => `--${name}:${value}`);
@@ -129,7 +129,7 @@ export function sharedCss(site: Site, use: Use, addresses: Addresses): string {
     `@layer ${order.join(',')};` +
     fontFaces(site, addresses) +
     (tokens.length > 0 ? `:root{${tokens.join(';')}}` : '') +
-    layer('kind', kindRules(site, use.kind, addresses)) +
+    layer('kind', kindRules(site, use.kind, addresses) + lent) +
     layer('element', layerRules(site, elements, addresses)) +
     classes.map(({ name, style }) => layer(`class.${name}`, layerRules(site, [{ selector: `.${name}`, style }], addresses))).join('')
   );

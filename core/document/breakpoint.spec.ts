@@ -18,7 +18,7 @@ describe('Breakpoints (needs 7.1)', () => {
     expect(below(all, 'tablet').map((one) => one.id)).toEqual(['phone']);
   });
   it('have their conditions as media queries', () => {
-    expect(outwards(all).map(mediaOf)).toEqual([undefined, '(max-width:1024px)', '(max-width:600px)', '(min-width:1600px)']);
+    expect(outwards(all).map(mediaOf)).toEqual([undefined, '(width<=1024px)', '(width<=600px)', '(width>=1600px)']);
   });
   it('have exactly one base, ids of their own and limits', () => {
     expect(Breakpoints.safeParse(all).success).toBeTrue();

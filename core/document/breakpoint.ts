@@ -78,8 +78,8 @@ export function below(list: readonly Breakpoint[], id: string): Breakpoint[] {
   return outwards(list).filter((one) => one.id !== id && chain(list, one.id).includes(id));
 }
 
-/** The condition of a breakpoint's `@media` rule, or undefined for the base. */
+/** The condition of a breakpoint's `@media` rule, as a range (Media Queries 4 §2.4.3), or undefined for the base. */
 export function mediaOf(one: Breakpoint): string | undefined {
   if (one.reach === 'base') return undefined;
-  return one.reach === 'down' ? `(max-width:${one.limit}px)` : `(min-width:${one.limit}px)`;
+  return one.reach === 'down' ? `(width<=${one.limit}px)` : `(width>=${one.limit}px)`;
 }

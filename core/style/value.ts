@@ -136,6 +136,7 @@ function mixesUnits(tree: CssNode): boolean {
 
 /** A checked value in its shortest spelling: numbers, colours and white space trimmed. */
 export function shortest(value: string): string {
+  if (value === 'transparent') return '#0000';
   if (/var\(|url\(/.test(value)) return value.replace(/\s*,\s*/g, ',');
   return generate(parse(value, { context: 'value' }))
     .replace(/#([0-9a-f])\1([0-9a-f])\2([0-9a-f])\3(?:([0-9a-f])\4)?(?![0-9a-f])/gi, '#$1$2$3$4')

@@ -78,7 +78,7 @@ export class FlowDrawing {
 
   private measured(): { part: Measured; parent: Measured | undefined } | undefined {
     const id = this.bench.selected()?.id;
-    this.leaves.version();
+    this.leaves.version(this.breakpoint());
     const page = id === undefined ? undefined : this.leaves.around(this.breakpoint(), id);
     const part = id === undefined ? undefined : page?.parts.get(id);
     return page && part ? { part, parent: part.parent === undefined ? undefined : page.parts.get(part.parent) } : undefined;

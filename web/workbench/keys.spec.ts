@@ -1,7 +1,9 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { Bench } from './bench';
+import { Clipboard } from './clipboard';
 import { Keys, written } from './keys';
+import { Leaves } from './leaves';
 import { stepped } from './stepped';
 
 describe('A number in a cell', () => {
@@ -31,7 +33,7 @@ describe('Keys', () => {
   it('each belong to one command, which runs; typing is left alone', () => {
     const calls: string[] = [];
     const bench = { session: { undo: () => calls.push('undo'), redo: () => calls.push('redo') }, remove: () => calls.push('remove'), duplicate: () => calls.push('duplicate') };
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), Keys, { provide: Bench, useValue: bench }] });
+    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), Keys, { provide: Bench, useValue: bench }, { provide: Clipboard, useValue: {} }, { provide: Leaves, useValue: {} }] });
     const keys = TestBed.inject(Keys);
     const all = keys.commands.map((command) => command.keys);
     expect(new Set(all).size).toBe(all.length);

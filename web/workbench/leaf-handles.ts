@@ -73,9 +73,9 @@ export class LeafHandles {
     const frozen = this.frozen();
     if (frozen) return frozen;
     const chosen = this.bench.selected();
-    this.leaves.version();
+    this.leaves.version(this.breakpoint());
     if (!chosen || this.bench.active() !== this.breakpoint() || this.bench.chosen().length > 1 || this.bench.dragged() || this.bench.locked().has(chosen.id)) return [];
-    const page = this.leaves.around(this.breakpoint(), chosen.id);
+    const page = this.leaves.near(this.breakpoint(), chosen.id);
     return page ? handlesOf(page, chosen.id, chosen.part.kind, chosen.part.children, this.bench.group(), this.scale()) : [];
   });
   protected readonly guideLines = computed(() => {

@@ -60,7 +60,7 @@ export class LeafNotes {
     const group = this.bench.group();
     const measuring = this.bench.measuring();
     if (!chosen || chosen.id === chosen.page.root || !(measuring || group === 'flow' || group === 'place' || group === 'box')) return [];
-    this.leaves.version();
+    this.leaves.version(this.breakpoint());
     const page = this.leaves.around(this.breakpoint(), chosen.id);
     const part = page?.parts.get(chosen.id);
     if (!page || !part || part.style.display === 'none') return [];

@@ -35,7 +35,7 @@ export class LeafTravel {
   protected readonly shown = computed(() => {
     const chosen = this.bench.selected();
     if (!chosen || this.bench.group() !== 'place') return undefined;
-    this.leaves.version();
+    this.leaves.version(this.breakpoint());
     const page = this.leaves.around(this.breakpoint(), chosen.id);
     if (!page || page.parts.get(chosen.id)?.style.position !== 'sticky') return undefined;
     const natural = this.leaves.natural(this.breakpoint(), chosen.id);

@@ -341,7 +341,7 @@ export class Leaf implements OnDestroy, Surface, LeafView {
     cancelAnimationFrame(this.drawing);
     this.drawing = requestAnimationFrame(() => {
       this.outline();
-      this.leaves.changed();
+      this.leaves.changed(this.name);
     });
   }
 

@@ -1,4 +1,4 @@
-import { inject, Injectable, signal } from '@angular/core';
+import { inject, Injectable, signal, type WritableSignal } from '@angular/core';
 import { pathTo } from '@core/document/tree';
 import { containingBlock } from '@core/geometry/containing-block';
 import { contentBox, type MeasuredPage } from '@core/geometry/measured';
@@ -23,8 +23,8 @@ export class Leaves {
   private readonly bench = inject(Bench);
   private readonly views = new Map<string, LeafView>();
   private readonly kept = new Map<string, { readonly version: number; readonly page: MeasuredPage }>();
-  /** Grows whenever a leaf was drawn anew, scrolled or resized. */
-  readonly version = signal(0);
+  /** How often each leaf was drawn anew, scrolled or resized. */
+  private readonly versions = new Map<string, WritableSignal<number>>();
 
   register(view: LeafView): () => void {
     this.views.set(view.name, view);
@@ -33,14 +33,22 @@ export class Leaves {
     };
   }
 
-  changed(): void {
-    this.version.update((count) => count + 1);
+  /** Grows whenever the leaf changed: whoever reads it is computed anew then. */
+  version(breakpoint: string): number {
+    let known = this.versions.get(breakpoint);
+    if (!known) this.versions.set(breakpoint, (known = signal(0)));
+    return known();
+  }
+
+  changed(breakpoint: string): void {
+    this.version(breakpoint);
+    this.versions.get(breakpoint)?.update((count) => count + 1);
   }
 
   view = (breakpoint: string): LeafView | undefined => this.views.get(breakpoint);
 
-  private once(key: string, measure: () => MeasuredPage): MeasuredPage {
-    const version = this.version();
+  private once(breakpoint: string, key: string, measure: () => MeasuredPage): MeasuredPage {
+    const version = this.version(breakpoint);
     const known = this.kept.get(key);
     if (known?.version === version) return known.page;
     if (this.kept.size > 60) this.kept.clear();
@@ -52,16 +60,25 @@ export class Leaves {
   /** All parts of a leaf as measured, or nothing while the leaf is folded. */
   whole(breakpoint: string): MeasuredPage | undefined {
     const document = this.view(breakpoint)?.document;
-    return document && this.once(breakpoint, () => measurePage(document));
+    return document && this.once(breakpoint, breakpoint, () => measurePage(document));
   }
 
   /** A part with all that hold it, and the children of each of these: enough to place it, at a fraction of the cost. */
   around(breakpoint: string, id: string): MeasuredPage | undefined {
+    return this.some(breakpoint, id, true);
+  }
+
+  /** A part with all that hold it and what it holds itself: enough for its handles. */
+  near(breakpoint: string, id: string): MeasuredPage | undefined {
+    return this.some(breakpoint, id, false);
+  }
+
+  private some(breakpoint: string, id: string, neighbours: boolean): MeasuredPage | undefined {
     const view = this.view(breakpoint);
     const page = this.bench.session.page();
     const document = view?.document;
     if (!view || !document || !page || !Object.hasOwn(page.parts, id)) return undefined;
-    return this.once(`${breakpoint} ${id}`, () => {
+    return this.once(breakpoint, `${breakpoint} ${id} ${neighbours}`, () => {
       const window = document.defaultView!; // an open leaf has one
       const parts = new Map<string, ReturnType<typeof measureElement>>();
       const add = (one: string, parent: string | undefined): void => {
@@ -70,7 +87,7 @@ export class Leaves {
       };
       const path = pathTo(page, id);
       path.forEach((one, index) => add(one, path[index - 1]));
-      for (const one of path) for (const child of page.parts[one]?.children ?? []) add(child, one);
+      for (const one of neighbours ? path : [id]) for (const child of page.parts[one]?.children ?? []) add(child, one);
       const { clientWidth: width, clientHeight: height } = document.documentElement;
       return { parts, viewport: { width, height, scrollX: window.scrollX, scrollY: window.scrollY } };
     });

@@ -53,7 +53,7 @@ export class PlaceDrawing {
     const chosen = this.bench.selected();
     const site = this.bench.session.site();
     if (!chosen || !site || chosen.id === chosen.page.root) return undefined;
-    this.leaves.version();
+    this.leaves.version(this.breakpoint());
     const page = this.leaves.around(this.breakpoint(), chosen.id);
     const part = page?.parts.get(chosen.id);
     if (!page || !part || part.style.display === 'none') return undefined;

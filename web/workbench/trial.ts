@@ -36,7 +36,7 @@ function hiddenLeaf(site: Site, page: Page, screen: { width: number; height: num
   frame.style.cssText = `position:fixed;left:-10000px;top:0;border:0;visibility:hidden;width:${screen.width}px;height:${screen.height}px`;
   document.body.append(frame);
   const painter = new LeafPainter(frame.contentDocument!);
-  const { html, sheets } = compileCanvas(site, page, addresses);
+  const { html, sheets } = compileCanvas(site, page, addresses, false);
   painter.load(html, sheets);
   return { painter, remove: () => frame.remove() };
 }

@@ -57,10 +57,18 @@ const merged = (a: StyleMap, b: StyleMap): StyleMap =>
 
 const plain = (site: Site, values: Readonly<Record<string, string>>): StyleMap => ({ [baseOf(site.breakpoints).id]: { normal: { ...values } } });
 
+/** What a site says of every element of a tag must not change what the parts inherit: the container hands on what it inherits itself. */
+function handingOn(site: Site, tag: string): StyleMap {
+  const said = Object.values(site.elements[tag] ?? {}).flatMap((byState) => Object.values(byState).flatMap((declarations) => Object.keys(declarations ?? {})));
+  const values = Object.fromEntries(said.filter((name) => inheritedNames.has(name)).map((name) => [name, 'inherit']));
+  return Object.keys(values).length === 0 ? {} : plain(site, values);
+}
+
 /** A container holding the selection, in the place of its first part. */
 function around(site: Site, page: Page, chosen: readonly string[], made: string, style: StyleMap, inner: readonly Edit[]): Edit[] {
   const { parent, index } = placeOf(page, chosen[0]!);
-  const shell = { ...freshPart(site, 'container'), style };
+  const fresh = freshPart(site, 'container');
+  const shell = { ...fresh, style: merged(handingOn(site, fresh.tag), style) };
   return [{ do: 'insert', parent, index, root: made, parts: { [made]: shell } }, ...chosen.map((part, at): Edit => ({ do: 'move', part, parent: made, index: at })), ...inner];
 }
 
@@ -90,6 +98,7 @@ export function waysToWrap(site: Site, page: Page, ids: readonly string[]): { ma
   };
 }
 
+const inheritedNames = new Set(properties.filter((one) => one.inherited).map((one) => one.name));
 const initials = new Map(properties.map((one) => [one.name, one.initial]));
 const changed = (values: Readonly<Record<string, string>>): Record<string, string> => Object.fromEntries(Object.entries(values).filter(([name, value]) => initials.get(name) !== value));
 
@@ -111,12 +120,11 @@ function liftable(page: Page, id: string): string[] {
  * Values that keep what the lifted parts inherit: where taking the box away would change an inherited value at a breakpoint, the part gets it as its own.
  */
 function keepInherited(site: Site, before: Page, after: Page, lifted: readonly string[]): Edit[] {
-  const inherited = properties.filter((one) => one.inherited).map((one) => one.name);
   const edits: Edit[] = [];
   let current = after;
   for (const { id: breakpoint } of outwards(site.breakpoints))
     for (const id of lifted)
-      for (const name of inherited) {
+      for (const name of inheritedNames) {
         const was = resolve(site, before, id, breakpoint, 'normal', name);
         const now = resolve(site, current, id, breakpoint, 'normal', name);
         if (was.value === now.value || was.source.from !== 'inherited') continue;
