@@ -182,15 +182,16 @@ describe('Layouts by mouse', () => {
     await visit.hands.addPart('section');
     await visit.hands.until(async () => (await structure('wide')) === 'main(section section)');
     await visit.hands.dragPart('heading', 'wide', 'section:nth-of-type(1)');
+    await visit.hands.until(async () => (await structure('wide')) === 'main(section(h2) section)', 'the heading is not in the first section');
     await visit.hands.dragPart('image', 'wide', 'section:nth-of-type(2)');
-    await visit.hands.until(async () => (await structure('wide')) === 'main(section(h2) section(img))');
+    await visit.hands.until(async () => (await structure('wide')) === 'main(section(h2) section(img))', 'the picture is not in the second section');
     await visit.hands.clickOn('wide', 'h2');
     await up(1);
     await visit.hands.group('Place');
     await visit.hands.clickDrawing('wide', '[data-standing] option[value=left]');
-    await visit.hands.until(async () => (await visit.hands.computed('wide', 'section', 'position')) === 'fixed');
+    await visit.hands.until(async () => (await visit.hands.computed('wide', 'section', 'position')) === 'fixed', 'the section does not stand beside');
     await visit.hands.clickDrawing('tablet', '[data-standing] option[value=top]');
-    await visit.hands.until(async () => (await visit.hands.computed('tablet', 'section', 'position')) === 'sticky');
+    await visit.hands.until(async () => (await visit.hands.computed('tablet', 'section', 'position')) === 'sticky', 'the section does not lie across');
     await visit.hands.publish();
     await live('/side', async (width) => {
       await visit.browser.driver.executeScript('document.body.style.paddingBottom = "1200px"; window.scrollTo({ top: 300, behavior: "instant" })');

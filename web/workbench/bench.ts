@@ -75,6 +75,8 @@ export class Bench {
   /** A held key asks for the distances between the selection and what is pointed at. */
   readonly measuring = signal(false);
   /** The menu of the selection, asked for at a point of the window. */
+  /** Words the outline is searched by. */
+  readonly outlineQuery = signal('');
   readonly planAsked = signal(0);
   readonly menuAt = signal<{ readonly x: number; readonly y: number; readonly pile: readonly string[] } | undefined>(undefined);
   /** Parts that a click on a leaf passes by, and parts out of sight: in the editor alone, kept in this browser. */

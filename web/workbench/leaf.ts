@@ -202,7 +202,7 @@ export class Leaf implements OnDestroy, Surface, LeafView {
     on('contextmenu', (event) => this.menu(event));
     on('keyup', (event) => event.key === 'Alt' && this.bench.measuring.set(false));
     for (const name of ['copy', 'cut', 'paste'] as const) on(name, (event) => this.clipped(event));
-    on('pointerleave', () => this.bench.hover.set(undefined));
+    on('pointerleave', () => this.away());
     on('click', (event) => event.preventDefault());
     on('submit', (event) => event.preventDefault());
     on('dragstart', (event) => event.preventDefault());
@@ -225,6 +225,12 @@ export class Leaf implements OnDestroy, Surface, LeafView {
     let id = this.painter?.partAt(target);
     while (page && id !== undefined && id !== page.root && this.bench.locked().has(id)) id = parentOf(page, id);
     return id;
+  }
+
+  /** Whoever comes back to a spot means what lies on top again. */
+  private away(): void {
+    this.bench.hover.set(undefined);
+    this.lastPress = { x: -99, y: -99, time: 0, id: '' };
   }
 
   private pressed(event: PointerEvent): void {

@@ -43,7 +43,6 @@ export class Outline implements OnDestroy, Surface {
   private readonly dragging = inject(Dragging);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   private readonly closed = signal<ReadonlySet<string>>(new Set());
-  protected readonly query = signal('');
   protected readonly renaming = signal<string | undefined>(undefined);
   private unregister: (() => void) | undefined;
 
@@ -53,12 +52,12 @@ export class Outline implements OnDestroy, Surface {
     const rows: Row[] = [];
     const visit = (id: string, depth: number): void => {
       const part = page.parts[id]!;
-      const open = !this.closed().has(id) || this.query().trim() !== '';
+      const open = !this.closed().has(id) || this.bench.outlineQuery().trim() !== '';
       rows.push(this.rowOf(id, part, depth, open));
       if (open) for (const child of part.children) visit(child, depth + 1);
     };
     for (const child of page.parts[page.root]?.children ?? []) visit(child, 0);
-    const words = this.query().trim().toLowerCase();
+    const words = this.bench.outlineQuery().trim().toLowerCase();
     if (words !== '') return rows.filter((row) => `${row.name} ${row.words} ${this.kindWord(row.kind)}`.toLowerCase().includes(words));
     return rows;
   }, { equal: sameRows });
@@ -168,10 +167,6 @@ export class Outline implements OnDestroy, Surface {
     if (!move) return;
     event.preventDefault();
     move();
-  }
-
-  protected search(event: Event): void {
-    this.query.set((event.target as HTMLInputElement).value); // the search field
   }
 
   protected menu(event: MouseEvent, id: string): void {

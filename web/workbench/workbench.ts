@@ -190,6 +190,10 @@ export class Workbench implements OnInit, OnDestroy {
     doubt?.go();
   }
 
+  protected searchOutline(event: Event): void {
+    this.bench.outlineQuery.set((event.target as HTMLInputElement).value); // the search field
+  }
+
   protected publish(): void {
     this.review()?.show();
   }
