@@ -26,14 +26,11 @@ try {
   await hands.clickOn('wide', 'h1');
   await hands.group('Type');
   await shoot('workbench');
-  await (await hands.find('.path button:nth-of-type(2)')).click();
+  await (await hands.find('.path button:nth-of-type(3)')).click();
   await hands.group('Space');
   await shoot('ledger-space');
   await hands.group('Fill');
   await shoot('ledger-fill');
-  await hands.clickOn('wide', 'main > section:nth-of-type(2) ._cols');
-  await hands.group('Flow');
-  await shoot('ledger-flow');
   await hands.clickOn('wide', 'article img');
   await hands.group('Content');
   await shoot('ledger-content');
@@ -54,6 +51,26 @@ try {
   await shoot('drop-mark');
   await hands.keys(Key.ESCAPE);
   await browser.driver.actions().release().perform();
+
+  await browser.driver.actions({ async: true }).move(await hands.pointOn('wide', 'h1')).contextClick().perform();
+  await hands.find('[role=menu].panel');
+  await shoot('part-menu');
+  await hands.keys(Key.ESCAPE);
+  await (await hands.button('Plan the page …')).click();
+  await shoot('plan');
+  await hands.keys(Key.ESCAPE);
+  await browser.driver.sleep(600);
+  await hands.openPage('tidewick-fares');
+  await hands.clickOn('wide', '._cols h2');
+  await (await hands.find('.path button:nth-of-type(5)')).click();
+  await hands.group('Place');
+  await shoot('ledger-place');
+  await hands.clickOn('wide', 'section:nth-of-type(4) h3');
+  await hands.inLeaf('wide', 'view.scrollBy(0, 300)');
+  await (await hands.find('.path button:nth-of-type(3)')).click();
+  await hands.group('Flow');
+  await shoot('ledger-flow');
+  await hands.openPage('tidewick-home');
 
   await hands.clickOn('wide', 'h1');
   await hands.group('Type');

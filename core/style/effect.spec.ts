@@ -73,6 +73,12 @@ describe('No effect, and why (needs 9.1)', () => {
     expect(why(pageOf({}, {}), 'scrollbar-width', 'b')).toContain('does not scroll');
     expect(why(pageOf({ 'overflow-y': 'auto' }, {}), 'scrollbar-width', 'b')).toBeUndefined();
   });
+  it('takes alignment of what is inside from boxes that align nothing', () => {
+    expect(why(pageOf({ display: 'block' }, {}), 'align-items', 'b')).toContain('neither flex nor grid');
+    expect(why(pageOf({}, {}), 'justify-items', 'b')).toBe('No effect: display is flex, not grid.');
+    expect(why(pageOf({ display: 'grid' }, {}), 'justify-items', 'b')).toBeUndefined();
+    expect(why(pageOf({}, {}, true), 'align-content')).toContain('picture');
+  });
   it('says what silences a value that would apply', () => {
     expect(why(pageOf({}, {}), 'border-top-color')).toBe('No effect: border-top-style is none.');
     expect(why(pageOf({}, { 'border-top-style': 'solid' }), 'border-top-color')).toBeUndefined();

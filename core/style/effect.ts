@@ -130,7 +130,10 @@ export const reaches: readonly Reach[] = [
 ];
 
 /** Where the “applies to” line lets a property through and another value still takes its effect away. */
-function silenced(name: string, { value }: Layout): string | undefined {
+function silenced(name: string, { value, display, replaced }: Layout): string | undefined {
+  if (name === 'align-items' && !isFlex(display) && !isGrid(display)) return `display is ${display}, neither flex nor grid`; // CSS Box Alignment 3 §6.2: what inherits it as align-self takes no notice
+  if (name === 'justify-items' && !isGrid(display)) return `display is ${display}, not grid`; // §6.1
+  if (name === 'align-content' && replaced) return 'a picture holds no lines';
   const border = /^border-(top|right|bottom|left)-(width|color)$/.exec(name);
   if (border && /^(none|hidden)$/.test(value(`border-${border[1]!}-style`))) return `border-${border[1]!}-style is ${value(`border-${border[1]!}-style`)}`;
   if (/^background-(size|position|repeat)/.test(name) && value('background-image') === 'none') return 'there is no background picture';

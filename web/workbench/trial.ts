@@ -52,9 +52,9 @@ export async function tryWays(site: Site, page: Page, ways: readonly Way[], addr
     const loaded = Promise.all(leaves.map(({ painter }) => painter.document.fonts.ready));
     await Promise.race([loaded, new Promise((done) => setTimeout(done, 1000))]);
     const measure = (): BoxesByBreakpoint => new Map(leaves.map(({ id, painter }) => [id, boxesIn(painter.document)]));
-    const before = measure();
     const tried: Tried[] = [];
     for (const way of ways) {
+      const before = measure(); // each time: a scrollbar that came with the last way may have stayed
       const { page: after, inverses } = applyEdits(site, page, way.edits);
       for (const { painter } of leaves) painter.apply(recompile(site, page, after, way.edits, addresses));
       tried.push({ way, moved: moved(before, measure(), except) });
