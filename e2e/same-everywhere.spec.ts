@@ -53,6 +53,30 @@ describe('The demo’s home page', () => {
     }
   });
 
+  it('has sisters, with sticky, absolute, grid and side sections, that are the same in leaf and preview', async () => {
+    await visit.browser.driver.sendDevToolsCommand('Emulation.setScrollbarsHidden', { hidden: true });
+    for (const id of ['tidewick-fares', 'tidewick-lost']) {
+      await sizeTo(visit.browser.driver, 1280, 800);
+      await visit.hands.openPage(id);
+      const leafBoxes = new Map<LeafName, Boxes>();
+      for (const [leaf] of screens) {
+        await visit.hands.until(() => visit.hands.inLeaf<boolean>(leaf, settled));
+        await visit.hands.inLeaf(leaf, 'view.scrollTo(0, 0)');
+        leafBoxes.set(leaf, await visit.hands.inLeaf<Boxes>(leaf, measure));
+      }
+      const { address } = await visit.browser.driver.executeAsyncScript<{ address: string }>(
+        `const done = arguments[arguments.length - 1]; fetch('/api/pages/${id}/preview', { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{}' }).then((answer) => answer.json()).then(done)`,
+      );
+      for (const [leaf, width, height] of screens) {
+        const wanted = leafBoxes.get(leaf)!;
+        const other = await boxesOf(address, width, height);
+        expect(other.map((box) => box[0])).withContext(`${id} ${leaf}`).toEqual(wanted.map((box) => box[0]));
+        const apart = Math.max(...other.map((box, index) => Math.max(...[1, 2, 3, 4].map((at) => Math.abs(Number(box[at]) - Number(wanted[index]![at]))))));
+        expect(apart).withContext(`${id} ${leaf}`).toBeLessThanOrEqual(0.5);
+      }
+    }
+  });
+
   it('is never wider than the screen', async () => {
     for (const width of [320, 390, 600, 601, 820, 1024, 1025, 1280, 1920]) {
       await boxesOf(visit.house.site('tidewick'), width, 900);

@@ -31,11 +31,15 @@ export class Marquee {
   touched(page: MeasuredPage, box: Box): string[] {
     const holders = new Set([...page.parts.values()].map((one) => one.parent));
     const inside: string[] = [];
+    const taken = new Set<string>();
     for (const one of page.parts.values()) {
-      if (one.parent === undefined || one.box.width === 0 || (one.parent !== undefined && inside.includes(one.parent))) continue;
+      if (one.parent !== undefined && taken.has(one.parent)) taken.add(one.id);
+      if (one.parent === undefined || one.box.width === 0 || taken.has(one.id)) continue;
       const whole = one.box.left >= box.left && one.box.top >= box.top && right(one.box) <= right(box) && bottom(one.box) <= bottom(box);
       const touches = one.box.left < right(box) && right(one.box) > box.left && one.box.top < bottom(box) && bottom(one.box) > box.top;
-      if (whole || (touches && !holders.has(one.id))) inside.push(one.id);
+      if (!whole && (!touches || holders.has(one.id))) continue;
+      inside.push(one.id);
+      taken.add(one.id);
     }
     return inside;
   }

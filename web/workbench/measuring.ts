@@ -55,11 +55,11 @@ export function measurePage(document: Document, only?: (id: string) => boolean):
 /** The box a part would have in the flow, without its insets: where a sticky part stands before it sticks, and an offset one before it is offset. */
 export function naturalBox(element: HTMLElement): Box {
   const { style } = element;
-  const kept = style.cssText;
+  const kept = element.getAttribute('style');
   style.setProperty('position', 'relative', 'important');
   for (const side of ['top', 'right', 'bottom', 'left']) style.setProperty(side, 'auto', 'important');
   const box = boxOf(element.getBoundingClientRect());
-  style.cssText = kept;
-  if (kept === '') element.removeAttribute('style');
+  if (kept === null) element.removeAttribute('style');
+  else element.setAttribute('style', kept);
   return box;
 }
