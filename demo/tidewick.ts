@@ -1,6 +1,6 @@
 import type { Page } from '@core/document/page';
 import { blankSite, type Site } from '@core/document/site';
-import { around, gap, pageFrom, radius, type Plan } from './build';
+import { around, gap, pageFrom, radius, type Tree } from './build';
 
 const ink = '#22333b';
 const madder = '#8c2f39';
@@ -38,41 +38,40 @@ export const bandTablet = around('padding', 72, '5%');
 export const bandPhone = { ...around('padding', 56, 20), ...gap(28) };
 export const shortBand = { ...band, ...around('padding', 0, '5%', 96) };
 
-const link = (text: string, to: string): Plan => ({ kind: 'button', classes: ['plain-link'], content: { text, link: to } });
+const link = (text: string, to: string): Tree => ({ kind: 'button', classes: ['plain-link'], content: { text, link: to } });
 
-export const header: Plan = {
+export const header: Tree = {
   kind: 'section',
   name: 'Header',
   tag: 'header',
-  wide: { ...around('padding', 16, '5%'), 'background-color': 'var(--paper)', position: 'sticky', top: '0px', 'z-index': '10' },
-  phone: { ...around('padding', 10, 20), position: 'static' },
+  base: { ...around('padding', 16, '5%'), 'background-color': 'var(--paper)', position: 'sticky', top: '0px', 'z-index': '10' },
+  narrowest: { ...around('padding', 10, 20), position: 'static' },
   holds: [
     {
       kind: 'container',
       name: 'Bar',
       classes: ['boxed'],
-      wide: { 'flex-direction': 'row', 'justify-content': 'space-between', 'align-items': 'center', ...gap(8, 24) },
-      phone: { 'flex-direction': 'column', 'align-items': 'start' },
+      base: { 'flex-direction': 'row', 'justify-content': 'space-between', 'align-items': 'center', ...gap(8, 24) },
       holds: [
-        { kind: 'text', name: 'Name of the line', content: { text: 'Tidewick Ferries' }, wide: { 'font-family': 'Fraunces, serif', 'font-size': '22px', 'font-weight': '600' } },
+        { kind: 'text', name: 'Name of the line', content: { text: 'Tidewick Ferries' }, base: { 'font-family': 'Fraunces, serif', 'font-size': '22px', 'font-weight': '600' } },
         {
-          kind: 'container',
+          kind: 'menu',
           name: 'Links',
-          tag: 'nav',
-          wide: { 'flex-direction': 'row', 'flex-wrap': 'wrap', ...gap(0, 24) },
-          phone: { 'column-gap': '16px' },
+          content: { label: 'Menu', folds: 'phone' },
+          base: gap(0, 24),
+          narrower: { 'column-gap': '10px' },
           attributes: { 'aria-label': 'Main' },
-          holds: [link('Sailings', '#sailings'), link('The boats', '#boats'), link('Crew', '#crew'), link('Fares and passes', '/fares')],
+          holds: [link('Sailings', '/#sailings'), link('The boats', '/#boats'), link('Crew', '/#crew'), link('Fares and passes', '/fares'), link('Timetable', '/timetable')],
         },
       ],
     },
   ],
 };
 
-const opening: Plan = {
+const opening: Tree = {
   kind: 'section',
   name: 'Opening',
-  wide: {
+  base: {
     'min-height': '640px',
     'justify-content': 'center',
     ...around('padding', 96, '5%'),
@@ -83,8 +82,8 @@ const opening: Plan = {
     'background-color': ink,
     color: '#ffffff',
   },
-  tablet: { 'min-height': '560px' },
-  phone: {
+  narrower: { 'min-height': '560px' },
+  narrowest: {
     'min-height': '520px',
     ...around('padding', 64, 20),
     'background-image': 'linear-gradient(180deg, rgb(15 26 31 / 0.86) 40%, rgb(15 26 31 / 0.4)), url("picture:opening")',
@@ -95,37 +94,37 @@ const opening: Plan = {
       kind: 'container',
       name: 'Opening words',
       classes: ['boxed'],
-      wide: { ...gap(24) },
+      base: { ...gap(24) },
       holds: [
-        { kind: 'text', name: 'Eyebrow', classes: ['eyebrow'], content: { text: 'Three islands, every day' }, wide: { color: '#f3c98b' } },
+        { kind: 'text', name: 'Eyebrow', classes: ['eyebrow'], content: { text: 'Three islands, every day' }, base: { color: '#f3c98b' } },
         {
           kind: 'heading',
           name: 'Title',
           tag: 'h1',
           content: { text: 'The sea is the shortest road' },
-          wide: { 'font-size': '76px', 'line-height': '1.02', 'letter-spacing': '-0.02em', 'max-width': '12ch' },
-          tablet: { 'font-size': '60px' },
-          phone: { 'font-size': '42px', 'line-height': '1.08' },
+          base: { 'font-size': '76px', 'line-height': '1.02', 'letter-spacing': '-0.02em', 'max-width': '12ch' },
+          narrower: { 'font-size': '60px' },
+          narrowest: { 'font-size': '42px', 'line-height': '1.08' },
         },
         {
           kind: 'text',
           name: 'Introduction',
           content: { text: 'From Tidewick to Marram, Great Sallow and Inner Kelder: eleven sailings a day in summer, five in winter, and room for your bicycle on all of them.' },
-          wide: { 'font-size': '20px', 'max-width': '46ch' },
-          tablet: { 'max-width': '34ch' },
-          phone: { 'font-size': '17px', 'max-width': '46ch' },
+          base: { 'font-size': '20px', 'max-width': '46ch' },
+          narrower: { 'max-width': '34ch' },
+          narrowest: { 'font-size': '17px', 'max-width': '46ch' },
         },
         {
           kind: 'container',
           name: 'Buttons',
-          wide: { 'flex-direction': 'row', 'flex-wrap': 'wrap', ...gap(12) },
+          base: { 'flex-direction': 'row', 'flex-wrap': 'wrap', ...gap(12) },
           holds: [
-            { kind: 'button', name: 'See today’s sailings', classes: ['strong'], content: { text: 'See today’s sailings', link: '#sailings' }, wide: around('padding', 14, 28) },
+            { kind: 'button', name: 'See today’s sailings', classes: ['strong'], content: { text: 'See today’s sailings', link: '#sailings' }, base: around('padding', 14, 28) },
             {
               kind: 'button',
               name: 'Passes',
               content: { text: 'Fares and passes', link: '/fares' },
-              wide: { ...around('padding', 14, 28), 'background-color': 'rgb(255 255 255 / 0.16)', color: '#ffffff' },
+              base: { ...around('padding', 14, 28), 'background-color': 'rgb(255 255 255 / 0.16)', color: '#ffffff' },
             },
           ],
         },
@@ -134,21 +133,21 @@ const opening: Plan = {
   ],
 };
 
-function sailing(picture: string, alt: string, island: string, times: string, words: string): Plan {
+function sailing(picture: string, alt: string, island: string, times: string, words: string): Tree {
   return {
     kind: 'column',
     name: island,
     tag: 'article',
     classes: ['card'],
     holds: [
-      { kind: 'image', content: { picture, alt }, wide: { 'aspect-ratio': '3/2', 'object-fit': 'cover' } },
+      { kind: 'image', content: { picture, alt }, base: { 'aspect-ratio': '3/2', 'object-fit': 'cover' } },
       {
         kind: 'container',
         name: `${island}, words`,
-        wide: { ...around('padding', 12, 24, 0), ...gap(10) },
+        base: { ...around('padding', 12, 24, 0), ...gap(10) },
         holds: [
           { kind: 'heading', tag: 'h3', content: { text: island } },
-          { kind: 'text', content: { text: times }, wide: { 'font-weight': '600', color: 'var(--madder)' } },
+          { kind: 'text', content: { text: times }, base: { 'font-weight': '600', color: 'var(--madder)' } },
           { kind: 'text', content: { text: words } },
         ],
       },
@@ -156,19 +155,19 @@ function sailing(picture: string, alt: string, island: string, times: string, wo
   };
 }
 
-const sailings: Plan = {
+const sailings: Tree = {
   kind: 'section',
   name: 'Sailings',
   attributes: { id: 'sailings' },
-  wide: band,
-  tablet: bandTablet,
-  phone: bandPhone,
+  base: band,
+  narrower: bandTablet,
+  narrowest: bandPhone,
   holds: [
     {
       kind: 'container',
       name: 'Sailings, words',
       classes: ['boxed'],
-      wide: gap(12),
+      base: gap(12),
       holds: [
         { kind: 'text', classes: ['eyebrow'], content: { text: 'Sailings' } },
         { kind: 'heading', tag: 'h2', content: { text: 'Where would you like to wake up?' } },
@@ -178,9 +177,9 @@ const sailings: Plan = {
       kind: 'columns',
       name: 'Islands',
       classes: ['boxed'],
-      wide: { 'grid-template-columns': '1fr 1fr 1fr', ...gap(28) },
-      tablet: gap(18),
-      phone: { 'grid-template-columns': '1fr', ...gap(24) },
+      base: { 'grid-template-columns': '1fr 1fr 1fr', ...gap(28) },
+      narrower: gap(18),
+      narrowest: { 'grid-template-columns': '1fr', ...gap(24) },
       holds: [
         sailing('marram', '', 'Marram', '35 minutes · six times a day', 'Dunes, larks and a lighthouse that still has a keeper. The beach begins where the pier ends.'),
         sailing('sallow', '', 'Great Sallow', '55 minutes · three times a day', 'Woods down to the water, two villages and the only hill in the bay that deserves its name.'),
@@ -190,43 +189,43 @@ const sailings: Plan = {
   ],
 };
 
-function row(name: string, picture: string, alt: string, title: string, words: string, button?: Plan): Plan {
+function row(name: string, picture: string, alt: string, title: string, words: string, button?: Tree): Tree {
   return {
     kind: 'container',
     name,
-    wide: { 'align-items': 'center', ...gap(32, 72) },
-    tablet: { 'column-gap': '36px' },
-    phone: { 'align-items': 'stretch', 'row-gap': '20px' },
+    base: { 'align-items': 'center', ...gap(32, 72) },
+    narrower: { 'column-gap': '36px' },
+    narrowest: { 'align-items': 'stretch', 'row-gap': '20px' },
     holds: [
-      { kind: 'image', content: { picture, alt }, wide: { width: '55%', 'aspect-ratio': '4/3', 'object-fit': 'cover', ...radius('14px') }, tablet: { width: '50%' }, phone: { width: '100%' } },
+      { kind: 'image', content: { picture, alt }, base: { width: '55%', 'aspect-ratio': '4/3', 'object-fit': 'cover', ...radius('14px') }, narrower: { width: '50%' }, narrowest: { width: '100%' } },
       {
         kind: 'container',
         name: `${name}, words`,
-        wide: { width: '45%', ...gap(18) },
-        tablet: { width: '50%' },
-        phone: { width: '100%' },
+        base: { width: '45%', ...gap(18) },
+        narrower: { width: '50%' },
+        narrowest: { width: '100%' },
         holds: [{ kind: 'heading', tag: 'h2', content: { text: title } }, { kind: 'text', classes: ['measure'], content: { text: words } }, ...(button ? [button] : [])],
       },
     ],
   };
 }
 
-const boats: Plan = {
+const boats: Tree = {
   kind: 'section',
   name: 'Boats',
   attributes: { id: 'boats' },
-  wide: shortBand,
-  tablet: around('padding', 0, '5%', 72),
-  phone: around('padding', 0, 20, 56),
+  base: shortBand,
+  narrower: around('padding', 0, '5%', 72),
+  narrowest: around('padding', 0, 20, 56),
   holds: [
     {
       kind: 'rows',
       name: 'Boats and harbour',
       classes: ['boxed'],
       content: { sides: { wide: 'alternate', phone: 'stacked' } },
-      wide: { 'row-gap': '88px' },
-      tablet: { 'row-gap': '64px' },
-      phone: { 'row-gap': '48px' },
+      base: { 'row-gap': '88px' },
+      narrower: { 'row-gap': '64px' },
+      narrowest: { 'row-gap': '48px' },
       holds: [
         row('The Sandling', 'boat', 'The ferry Sandling on a bright day', 'Sandling is slow on purpose', 'Our oldest boat was built for weather, not for speed. She takes 120 people, sixteen bicycles and one small van, and she has missed four sailings in thirty years.'),
         row('The harbour', 'harbour', 'Coloured houses along the harbour of Tidewick', 'Leave the car in Tidewick', 'The pier is four minutes from the station. Luggage up to 30 kg travels free, and we bring lost property back to the kiosk the same evening.', {
@@ -239,36 +238,36 @@ const boats: Plan = {
   ],
 };
 
-function person(picture: string, alt: string, name: string, work: string): Plan {
+function person(picture: string, alt: string, name: string, work: string): Tree {
   return {
     kind: 'column',
     name,
     tag: 'article',
-    wide: gap(6),
+    base: gap(6),
     holds: [
-      { kind: 'image', content: { picture, alt }, wide: { 'aspect-ratio': '1/1', 'object-fit': 'cover', ...radius('14px'), 'margin-bottom': '10px' } },
+      { kind: 'image', content: { picture, alt }, base: { 'aspect-ratio': '1/1', 'object-fit': 'cover', ...radius('14px'), 'margin-bottom': '10px' } },
       { kind: 'heading', tag: 'h3', content: { text: name } },
       { kind: 'text', content: { text: work } },
     ],
   };
 }
 
-const crew: Plan = {
+const crew: Tree = {
   kind: 'section',
   name: 'Crew',
   attributes: { id: 'crew' },
-  wide: { ...band, 'background-color': 'var(--sand)' },
-  tablet: bandTablet,
-  phone: bandPhone,
+  base: { ...band, 'background-color': 'var(--sand)' },
+  narrower: bandTablet,
+  narrowest: bandPhone,
   holds: [
     { kind: 'heading', tag: 'h2', classes: ['boxed'], content: { text: 'The people who take you across' } },
     {
       kind: 'columns',
       name: 'Crew cards',
       classes: ['boxed'],
-      wide: { 'grid-template-columns': '1fr 1fr 1fr', ...gap(32) },
-      tablet: { 'column-gap': '20px' },
-      phone: { 'grid-template-columns': '1fr', 'row-gap': '36px' },
+      base: { 'grid-template-columns': '1fr 1fr 1fr', ...gap(32) },
+      narrower: { 'column-gap': '20px' },
+      narrowest: { 'grid-template-columns': '1fr', 'row-gap': '36px' },
       holds: [
         person('maren', 'Maren Oke in her cap', 'Maren Oke', 'Master of the Sandling. Knows every shoal by its first name.'),
         person('tobin', 'Tobin Rask smiling', 'Tobin Rask', 'Engineer. Keeps two old diesels singing in tune.'),
@@ -278,35 +277,35 @@ const crew: Plan = {
   ],
 };
 
-const callToAction: Plan = {
+const callToAction: Tree = {
   kind: 'section',
   name: 'Call to action',
-  wide: { ...around('padding', 110, '5%'), ...gap(22), 'align-items': 'center', 'background-color': ink, color: '#ffffff' },
-  phone: around('padding', 72, 20),
+  base: { ...around('padding', 110, '5%'), ...gap(22), 'align-items': 'center', 'background-color': ink, color: '#ffffff' },
+  narrowest: around('padding', 72, 20),
   holds: [
-    { kind: 'heading', name: 'Call', tag: 'h2', content: { text: 'The next boat leaves in the morning' }, wide: { 'font-size': '52px', 'text-align': 'center' }, tablet: { 'font-size': '42px' }, phone: { 'font-size': '32px' } },
-    { kind: 'text', content: { text: 'Book until ten minutes before departure. Change it until five.' }, wide: { 'text-align': 'center', 'max-width': '46ch' } },
-    { kind: 'button', name: 'Book a crossing', classes: ['strong'], content: { text: 'Book a crossing', link: '/fares' }, wide: around('padding', 16, 36) },
+    { kind: 'heading', name: 'Call', tag: 'h2', content: { text: 'The next boat leaves in the morning' }, base: { 'font-size': '52px', 'text-align': 'center' }, narrower: { 'font-size': '42px' }, narrowest: { 'font-size': '32px' } },
+    { kind: 'text', content: { text: 'Book until ten minutes before departure. Change it until five.' }, base: { 'text-align': 'center', 'max-width': '46ch' } },
+    { kind: 'button', name: 'Book a crossing', classes: ['strong'], content: { text: 'Book a crossing', link: '/fares' }, base: around('padding', 16, 36) },
   ],
 };
 
-export const footer: Plan = {
+export const footer: Tree = {
   kind: 'section',
   name: 'Footer',
   tag: 'footer',
   attributes: { id: 'contact' },
-  wide: { ...around('padding', 48, '5%'), 'background-color': '#17242a', color: '#d8d3c6' },
-  phone: around('padding', 40, 20),
+  base: { ...around('padding', 48, '5%'), 'background-color': '#17242a', color: '#d8d3c6' },
+  narrowest: around('padding', 40, 20),
   holds: [
     {
       kind: 'columns',
       name: 'Footer columns',
       classes: ['boxed'],
-      wide: { 'grid-template-columns': '2fr 1fr 1fr', ...gap(32) },
-      tablet: { 'grid-template-columns': '1fr 1fr' },
-      phone: { 'grid-template-columns': '1fr' },
+      base: { 'grid-template-columns': '2fr 1fr 1fr', ...gap(32) },
+      narrower: { 'grid-template-columns': '1fr 1fr' },
+      narrowest: { 'grid-template-columns': '1fr' },
       holds: [
-        { kind: 'column', holds: [{ kind: 'text', content: { text: 'Tidewick Ferries' }, wide: { 'font-family': 'Fraunces, serif', 'font-size': '20px', color: '#ffffff' } }, { kind: 'text', content: { text: 'Three islands, two boats and one timetable since 1962.' } }] },
+        { kind: 'column', holds: [{ kind: 'text', content: { text: 'Tidewick Ferries' }, base: { 'font-family': 'Fraunces, serif', 'font-size': '20px', color: '#ffffff' } }, { kind: 'text', content: { text: 'Three islands, two boats and one timetable since 1962.' } }] },
         { kind: 'column', holds: [{ kind: 'text', content: { text: 'Pier kiosk\nHarbour Road 1, Tidewick' } }] },
         { kind: 'column', holds: [link('kiosk@tidewick.example', 'mailto:kiosk@tidewick.example'), link('0555 0102', 'tel:05550102')] },
       ],
@@ -315,6 +314,7 @@ export const footer: Plan = {
 };
 
 export const home: Page = pageFrom(
+  tidewick,
   'tidewick-home',
   'Tidewick Ferries: the sea is the shortest road',
   '/',

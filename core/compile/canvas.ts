@@ -1,19 +1,21 @@
 import { escapeHtml } from '../document/kinds/escape';
+import { saysMore } from '../document/content';
 import type { Edit } from '../document/edits/edit';
 import { kindOf } from '../document/kinds/registry';
 import { titleOf, type Page } from '../document/page';
+import { shown } from '../document/shown';
 import type { Site } from '../document/site';
 import { partOf, subtree } from '../document/tree';
 import type { Addresses } from './declarations';
-import { contextOf, elementOf, innerHtml, landmarks, openTag, subtreeHtml, type ElementText, type Marking, type Run } from './markup';
+import { contextOf, elementOf, innerHtml, landmarks, openTag, rulesOfContent, subtreeHtml, type ElementText, type Marking, type Run } from './markup';
 import { lentRules, nestedRule, sharedCss } from './rules';
 
 /** A class of a part's own: browsers find what a changed rule concerns by class, not by attribute. */
 const classOf = (id: string): string => `_-${id}`;
 const markedById: Marking = (id) => ({ className: classOf(id), part: id });
 
-/** In the editor alone: no scrollbar takes width from the screen. */
-const noScrollbar = 'html{scrollbar-width:none}';
+/** In the editor alone: no scrollbar takes width from the screen, and what is embedded hears no pointer. */
+const noScrollbar = 'html{scrollbar-width:none}iframe,video{pointer-events:none}';
 /** In the weakest layer, an empty box keeps a height one can drop into. */
 const hints = '@layer hint{:is(section,div,header,footer,nav,aside,article):empty{min-height:72px;outline:1px dashed #8a8172;outline-offset:-6px}body:empty{min-height:100vh}}';
 
@@ -23,10 +25,14 @@ export const canvasRule = (site: Site, page: Page, id: string, addresses: Addres
 
 const lends = (page: Page, id: string): boolean => Object.hasOwn(page.parts, id) && kindOf(partOf(page, id).kind).lends !== undefined;
 
-/** What the page's parts lend to what they hold, as the text of a style element. */
+/** Whether what a part says brings rules along. */
+const asksForRules = (page: Page, id: string): boolean => Object.hasOwn(page.parts, id) && (saysMore(partOf(page, id).content) || kindOf(partOf(page, id).kind).rulesFor !== undefined);
+
+/** What the page's parts lend to what they hold, and what is shown at some breakpoints alone, as the text of a style element. */
 function canvasLent(site: Site, page: Page, addresses: Addresses): string {
   const lenders = Object.entries(page.parts).flatMap(([id, part]) => (kindOf(part.kind).lends ? [{ className: classOf(id), content: part.content.base, kind: part.kind }] : []));
-  return lenders.length === 0 ? '' : `@layer kind{${lentRules(site, lenders, addresses)}}`;
+  const rules = lentRules(site, lenders, addresses) + rulesOfContent(site, Object.values(page.parts));
+  return rules === '' ? '' : `@layer kind{${rules}}`;
 }
 
 /** A page for a leaf: the same page as published, its parts marked by id, their rules one by one. */
@@ -40,7 +46,8 @@ export interface Canvas {
 export const rulesInSheet = 24;
 
 /** Compiles a page for a leaf, or, without hints for empty boxes, for measuring. The rules of the parts stand in layer blocks, a few in each style element of class `fold-own`. */
-export function compileCanvas(site: Site, page: Page, addresses: Addresses, hinted = true): Canvas {
+export function compileCanvas(site: Site, whole: Page, addresses: Addresses, hinted = true): Canvas {
+  const page = shown(whole);
   const order = subtree(page, page.root);
   const context = contextOf(site, addresses);
   const everything = { kind: () => true, tag: () => true, className: () => true };
@@ -49,7 +56,7 @@ export function compileCanvas(site: Site, page: Page, addresses: Addresses, hint
   const rules = sheets.map((ids) => `<style class="fold-own">@layer own{${ids.map((id) => canvasRule(site, page, id, addresses)).join('')}}</style>`).join('');
   const html =
     `<!doctype html><html lang="${escapeHtml(site.language)}"><head><meta charset="utf-8"><title>${escapeHtml(titleOf(page))}</title>` +
-    `<style id="fold-shared">${noScrollbar}${hinted ? hints : ''}${sharedCss(site, everything, addresses)}</style>` +
+    `<style id="fold-shared">${noScrollbar}${hinted ? hints : ''}${sharedCss(site, everything, addresses, '', true)}</style>` +
     `<style id="fold-lent">${canvasLent(site, page, addresses)}</style>${rules}</head>` +
     `${openTag(elementOf(page, page.root, context, markedById))}${innerHtml(page, page.root, context, markedById)}</body></html>`;
   return { html, sheets };
@@ -86,7 +93,8 @@ function touchedParents(before: Page, after: Page, edit: Edit): string[] {
  * Compiles only what edits touched: for a style one rule, for content one element, for structure the parents concerned.
  * `before` and `after` are the page on either side of the edits.
  */
-export function recompile(site: Site, before: Page, after: Page, edits: readonly Edit[], addresses: Addresses): Patch {
+export function recompile(site: Site, wholeBefore: Page, wholeAfter: Page, edits: readonly Edit[], addresses: Addresses): Patch {
+  const [before, after] = [shown(wholeBefore), shown(wholeAfter)];
   const rules = new Map<string, string | undefined>();
   const elements = new Map<string, ElementText>();
   const subtrees = new Map<string, string>();
@@ -95,6 +103,7 @@ export function recompile(site: Site, before: Page, after: Page, edits: readonly
   for (const edit of edits) {
     if (edit.do === 'set') {
       if (!Object.hasOwn(after.parts, edit.part)) continue;
+      if (edit.field[0] === 'off') continue;
       if (edit.field[0] === 'style') rules.set(edit.part, canvasRule(site, after, edit.part, addresses));
       else elements.set(edit.part, elementOf(after, edit.part, context, markedById));
     }
@@ -105,8 +114,25 @@ export function recompile(site: Site, before: Page, after: Page, edits: readonly
     if (edit.do === 'remove') for (const id of goneWith(before, after, edit.part)) rules.set(id, undefined);
     for (const id of touchedParents(before, after, edit)) arranged.set(id, runsOf(after, id));
   }
-  const lending = edits.some((edit) => (edit.do === 'set' ? edit.field[0] === 'content' && lends(after, edit.part) : edit.do === 'insert' ? Object.keys(edit.parts).some((id) => lends(after, id)) : false));
-  return { rules, elements, subtrees, arranged, lent: lending ? canvasLent(site, after, addresses) : undefined };
+  const partly = before !== wholeBefore || after !== wholeAfter;
+  if (partly) {
+    for (const id of reparented(wholeAfter, before, after, edits)) arranged.set(id, runsOf(after, id));
+    for (const id in before.parts) if (!Object.hasOwn(after.parts, id)) rules.set(id, undefined);
+    for (const id in after.parts) {
+      if (Object.hasOwn(before.parts, id)) continue;
+      rules.set(id, canvasRule(site, after, id, addresses));
+      subtrees.set(id, subtreeHtml(after, id, context, markedById));
+    }
+  }
+  const concerned = (id: string): boolean => lends(after, id) || asksForRules(before, id) || asksForRules(after, id);
+  const lending = edits.some((edit) => (edit.do === 'set' ? edit.field[0] === 'content' && concerned(edit.part) : edit.do === 'insert' ? Object.keys(edit.parts).some(concerned) : false));
+  return { rules, elements, subtrees, arranged, lent: lending || partly ? canvasLent(site, after, addresses) : undefined };
+}
+
+/** Parents in which something was switched off or on, or moved to or from where things are off. */
+function reparented(whole: Page, before: Page, after: Page, edits: readonly Edit[]): string[] {
+  const named = new Set(edits.flatMap((edit) => (edit.do === 'insert' ? [] : [edit.part])));
+  return [whole.parts, before.parts].flatMap((parts) => Object.keys(parts).filter((id) => Object.hasOwn(after.parts, id) && parts[id]!.children.some((child) => named.has(child))));
 }
 
 function goneWith(before: Page, after: Page, id: string): string[] {

@@ -3,11 +3,16 @@ import { HtmlValidate } from 'html-validate/node';
 import { parse, type ParserError } from 'parse5';
 import { transform } from 'lightningcss';
 import { home, tidewick } from '../../demo/tidewick';
-import { fares, lostProperty } from '../../demo/tidewick-pages';
+import { fares, lostProperty, timetable } from '../../demo/tidewick-pages';
 import { mill, millHome, observatory, observatoryHome } from '../../demo/neighbours';
 import type { Page } from '../document/page';
 import { RandomPages } from '../document/random-page';
 import type { Site } from '../document/site';
+import { freshPart, newThing } from '../document/commands/thing';
+import { readPage } from '../document/edits/check-page';
+import { pageOfSection } from '../document/kept-section';
+import { kinds } from '../document/kinds/registry';
+import { blankSite } from '../document/site';
 import { compile } from './compile';
 
 const validator = new HtmlValidate({
@@ -36,8 +41,35 @@ describe('The HTML of a compiled page', () => {
       { numRuns: 40 },
     );
   });
-  for (const [site, page] of [[tidewick, home], [tidewick, fares], [tidewick, lostProperty], [mill, millHome], [observatory, observatoryHome]] as const)
+  for (const [site, page] of [[tidewick, home], [tidewick, fares], [tidewick, lostProperty], [tidewick, timetable], [mill, millHome], [observatory, observatoryHome]] as const)
     it(`is without fault for the demo’s ${page.id}`, async () => expect(await faults(site, page)).toEqual([]));
+});
+
+describe('The HTML of every kind of part, saying the same everywhere or not', () => {
+  const site = blankSite('s', 'Site', 'site');
+  const said: Readonly<Record<string, Record<string, unknown>>> = {
+    text: { text: 'Shorter' },
+    heading: { text: 'Shorter' },
+    button: { text: 'Go', link: '/' },
+    disclosure: { text: 'A title' },
+    html: { html: '<p>Less</p><script>alert("<")</script></iframe><b>' },
+    video: { address: 'https://films.example/short.mp4' },
+    field: { placeholder: 'Short' },
+  };
+  for (const kind of kinds.filter((one) => one.group === 'widget' || one.kind === 'disclosure'))
+    it(`is without fault for ${kind.word}`, async () => {
+      const { root, parts } = newThing(site, kind.kind);
+      const varying = Object.fromEntries(Object.entries(said[kind.kind] ?? {}).filter(([key]) => kind.fields.some((field) => field.key === key && field.varies)));
+      const base = { ...parts[root]!.content.base, ...(kind.kind === 'button' && { link: '/' }) };
+      const contents: Page['parts'][string]['content'][] = [{ base }, ...(Object.keys(varying).length > 0 ? [{ base, phone: varying }] : []), ...(kind.kind === 'video' ? [{ base: { ...base, address: 'https://films.example/watch?v=1' }, phone: varying }, { base: { ...base, address: '/long.webm' }, phone: varying }] : [])];
+      for (const content of contents) {
+        const page = pageOfSection({ root: 's', parts: { s: { ...freshPart(site, 'section', [root]), tag: 'div' }, [root]: { ...parts[root]!, content } } });
+        readPage(site, page);
+        const { html } = compile(site, page);
+        expect(await faults(site, page)).withContext(html).toEqual([]);
+        expect(html).not.toContain('<script');
+      }
+    });
 });
 
 describe('The CSS of a compiled page', () => {

@@ -1,12 +1,13 @@
 import { escapeHtml } from '../document/kinds/escape';
 import { kindOf } from '../document/kinds/registry';
 import { titleOf, type Page, type Part } from '../document/page';
+import { shown } from '../document/shown';
 import type { Site } from '../document/site';
 import { states, type StyleMap } from '../document/style-map';
 import { partOf, subtree } from '../document/tree';
 import { fontOf } from '../style/fonts';
 import type { Addresses } from './declarations';
-import { contextOf, elementOf, innerHtml, openTag, type Marking } from './markup';
+import { contextOf, elementOf, innerHtml, openTag, rulesOfContent, type Marking } from './markup';
 import { layerRules, lentRules, sharedCss, type Lender, type Styled } from './rules';
 
 export interface CompileOptions extends Addresses {
@@ -41,15 +42,17 @@ function keyOf(style: StyleMap): string {
 }
 
 /** Short generated classes, one for each distinct style of the page's parts. */
-function ownClasses(page: Page): { nameOf: Marking; styled: Styled[]; lenders: Lender[] } {
+function ownClasses(page: Page, order: readonly string[], parts: readonly Part[]): { nameOf: Marking; styled: Styled[]; lenders: Lender[] } {
   const byStyle = new Map<string, Styled>();
   const names = new Map<string, string>();
   const lenders: Lender[] = [];
-  for (const id of subtree(page, page.root)) {
-    const { style, kind, content } = partOf(page, id);
-    if (kindOf(kind).lends) lenders.push({ className: `_r${lenders.length + 1}`, content: content.base, kind });
+  for (let at = 0; at < order.length; at++) {
+    const id = order[at]!;
+    const { style, kind, content } = parts[at]!;
+    const lending = kindOf(kind).lends !== undefined;
+    if (lending) lenders.push({ className: `_r${lenders.length + 1}`, content: content.base, kind });
     const key = keyOf(style);
-    const lends = kindOf(kind).lends ? lenders.at(-1)!.className : '';
+    const lends = lending ? lenders.at(-1)!.className : '';
     if (key === '') {
       if (lends !== '') names.set(id, lends);
       continue;
@@ -63,11 +66,10 @@ function ownClasses(page: Page): { nameOf: Marking; styled: Styled[]; lenders: L
 }
 
 /** The style sheet of a page, whole; `styled` are the rules of its parts. */
-function pageCss(site: Site, page: Page, styled: readonly Styled[], lenders: readonly Lender[], addresses: Addresses): string {
+function pageCss(site: Site, page: Page, parts: readonly Part[], styled: readonly Styled[], lenders: readonly Lender[], addresses: Addresses): string {
   const kindsByTag = new Map<string, Set<string>>();
   const classes = new Set<string>();
-  for (const id in page.parts) {
-    const part: Part = page.parts[id]!;
+  for (const part of parts) {
     const known = kindsByTag.get(part.tag);
     if (known) known.add(part.kind);
     else kindsByTag.set(part.tag, new Set([part.kind]));
@@ -79,7 +81,7 @@ function pageCss(site: Site, page: Page, styled: readonly Styled[], lenders: rea
     className: (name: string) => classes.has(name),
   };
   const own = layerRules(site, styled, addresses);
-  return sharedCss(site, use, addresses, lentRules(site, lenders, addresses)) + (own === '' ? '' : `@layer own{${own}}`);
+  return sharedCss(site, use, addresses, lentRules(site, lenders, addresses) + rulesOfContent(site, parts)) + (own === '' ? '' : `@layer own{${own}}`);
 }
 
 function usedFiles(site: Site, page: Page, css: string, html: string): Compiled['files'] {
@@ -93,9 +95,12 @@ function usedFiles(site: Site, page: Page, css: string, html: string): Compiled[
  * The published form of a page: semantic HTML and one style sheet that holds only what differs.
  * Pure and deterministic; the document must have passed `readSite` and `readPage`.
  */
-export function compile(site: Site, page: Page, options: CompileOptions = plainFiles): Compiled {
-  const { nameOf, styled, lenders } = ownClasses(page);
-  const css = pageCss(site, page, styled, lenders, options);
+export function compile(site: Site, whole: Page, options: CompileOptions = plainFiles): Compiled {
+  const page = shown(whole);
+  const order = subtree(page, page.root);
+  const parts = order.map((id) => page.parts[id]!);
+  const { nameOf, styled, lenders } = ownClasses(page, order, parts);
+  const css = pageCss(site, page, parts, styled, lenders, options);
   const context = contextOf(site, options);
   const href = typeof options.stylesheet === 'string' ? options.stylesheet : options.stylesheet(css);
   const description = partOf(page, page.root).content.base['description'];

@@ -9,6 +9,8 @@ export interface Addresses {
   readonly pictures: string;
   /** Stands before the file name of a font. */
   readonly fonts: string;
+  /** The screen in px whose heights and shorter and longer sides units mean, where the page is drawn unrolled: in a frame as high as itself. */
+  readonly unrolled?: { readonly width: number; readonly height: number };
 }
 
 const backgroundWidth = 1600;
@@ -28,9 +30,17 @@ function spell(value: string): string {
   return short;
 }
 
+/** A value in which the units of the screen's height are px of a screen of that size. */
+export function unrolledValue(value: string, { width, height }: { readonly width: number; readonly height: number }): string {
+  if (!/\d(?:[sld]?vh|[sld]?vb|[sld]?vmin|[sld]?vmax)\b/i.test(value)) return value;
+  const share = (unit: string): number => (unit.endsWith('vmin') ? Math.min(width, height) : unit.endsWith('vmax') ? Math.max(width, height) : height);
+  // Quoted text and addresses stay; numbers elsewhere are whole tokens.
+  return value.replace(/"[^"]*"|'[^']*'|url\([^)]*\)|(?<![\w.-])(-?\d*\.?\d+)([sld]?(?:vh|vb|vmin|vmax))\b/gi, (whole, size?: string, unit?: string) => (size === undefined || unit === undefined ? whole : `${Math.round(Number(size) * share(unit.toLowerCase()) * 100) / 10_000}px`));
+}
+
 /** A stored value as it stands in a style sheet. */
 function valueText(site: Site, value: string, addresses: Addresses): string {
-  const spelt = spell(value);
+  const spelt = addresses.unrolled ? unrolledValue(spell(value), addresses.unrolled) : spell(value);
   if (!spelt.includes('picture:')) return spelt;
   return spelt.replace(/url\(\s*["']?picture:([a-z0-9-]+)["']?\s*\)/g, (_, id: string) => {
     const picture = Object.hasOwn(site.pictures, id) ? site.pictures[id] : undefined;

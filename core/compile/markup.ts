@@ -1,5 +1,7 @@
 import { escapeHtml } from '../document/kinds/escape';
-import type { MarkupContext } from '../document/kinds/kind';
+import { mediaFor } from '../document/breakpoint';
+import { saysMore, variantsOf } from '../document/content';
+import type { Kind, Markup, MarkupContext, ShownVariant } from '../document/kinds/kind';
 import { kindOf } from '../document/kinds/registry';
 import type { Page, Part } from '../document/page';
 import type { Site } from '../document/site';
@@ -11,10 +13,19 @@ export interface ElementText {
   readonly tag: string;
   readonly attributes: Readonly<Record<string, string>>;
   readonly inner: string | undefined;
+  /** HTML before what the part holds. */
+  readonly before?: string;
+  /** Attributes of an element around what the part holds. */
+  readonly holder?: Readonly<Record<string, string>>;
+  /** `source` elements before it; the element stands in a `picture` with them. */
+  readonly sources?: string;
 }
 
 /** What tells a part's element from others: a class when published, its id on the canvas. */
 export type Marking = (id: string, part: Part) => { readonly className?: string | undefined; readonly part?: string };
+
+/** An element without meaning or style of its own, which no site's element style speaks of. */
+export const holderTag = 'menu-links';
 
 const voidTags = new Set(['img']);
 
@@ -37,9 +48,9 @@ export function elementOf(page: Page, id: string, context: MarkupContext, markin
   const part = partOf(page, id);
   const kind = kindOf(part.kind);
   const { className, part: marked } = marking(id, part);
-  const markup = kind.markup(part.content.base, context);
+  const markup = said(part, kind, context, id);
   const attributes: Record<string, string> = {};
-  const names = classNames(className, kind.mark, part.classes);
+  const names = classNames(className, markup.className === undefined ? kind.mark : `${kind.mark ?? ''} ${markup.className}`, part.classes);
   if (names !== '') attributes['class'] = names;
   for (const name in part.attributes) attributes[name] = part.attributes[name]!;
   for (const name in markup.attributes) {
@@ -47,7 +58,52 @@ export function elementOf(page: Page, id: string, context: MarkupContext, markin
     if (value !== undefined) attributes[name] = value;
   }
   if (marked !== undefined) attributes['data-part'] = marked;
-  return { tag: part.tag, attributes, inner: markup.inner };
+  const { inner, before, holder, sources } = markup;
+  if (before === undefined && sources === undefined && !holder) return { tag: part.tag, attributes, inner };
+  return { tag: part.tag, attributes, inner, ...(before !== undefined && { before }), ...(holder && { holder }), ...(sources !== undefined && { sources }) };
+}
+
+/** The class of what is shown at these breakpoints alone. */
+const variantClass = (breakpoints: readonly string[]): string => `_at-${[...breakpoints].sort().join('-')}`;
+
+/** The markup of what a part says: once, or each thing it says at some breakpoints. */
+function said(part: Part, kind: Kind, context: MarkupContext, id: string): Markup {
+  if (!saysMore(part.content)) return kind.markup(part.content.base, context, id);
+  const { breakpoints } = context.site;
+  const variants = variantsOf(context.site, part);
+  if (variants.length === 1) return kind.markup(variants[0]!.content, context, id);
+  const shown = variants.map(
+    ({ content, breakpoints: ids }): ShownVariant => ({ content, className: variantClass(ids), media: mediaFor(breakpoints, new Set(ids)) ?? 'all' }),
+  );
+  if (kind.varied) return kind.varied(shown, context);
+  const markups = shown.map(({ content }) => kind.markup(content, context));
+  return { ...markups[0], inner: shown.map(({ className }, index) => `<span class="${className}">${markups[index]!.inner ?? ''}</span>`).join('') };
+}
+
+/** The rules that follow from what parts say: those their kinds ask for, and those that keep what is said at some breakpoints off the others, for screens and for screen readers alike. */
+export function rulesOfContent(site: Site, parts: readonly Part[]): string {
+  const rules = new Map<string, string>();
+  const asking = new Map<Kind, Record<string, unknown>[]>();
+  let pictures = false;
+  for (const part of parts) {
+    const kind = kindOf(part.kind);
+    if (kind.rulesFor) {
+      const contents = asking.get(kind);
+      if (contents) contents.push(part.content.base);
+      else asking.set(kind, [part.content.base]);
+    }
+    if (!saysMore(part.content)) continue;
+    const variants = variantsOf(site, part);
+    if (variants.length < 2) continue;
+    if (kind.variesBySource) pictures = true;
+    else
+      for (const { breakpoints: ids } of variants) {
+        const hidden = mediaFor(site.breakpoints, new Set(site.breakpoints.map((one) => one.id).filter((one) => !ids.includes(one))));
+        if (hidden !== undefined) rules.set(variantClass(ids), `@media ${hidden}{.${variantClass(ids)}{display:none}}`);
+      }
+  }
+  const asked = [...asking].map(([kind, contents]) => kind.rulesFor?.(site, contents) ?? '');
+  return [...asked, ...rules.values()].join('') + (pictures ? 'picture{display:contents}' : '');
 }
 
 /** The start tag of an element. */
@@ -81,8 +137,10 @@ export function landmarks(page: Page): Run[] {
 /** The HTML of a part and all it holds. */
 export function subtreeHtml(page: Page, id: string, context: MarkupContext, marking: Marking): string {
   const element = elementOf(page, id, context, marking);
-  if (voidTags.has(element.tag)) return openTag(element);
-  return `${openTag(element)}${element.inner ?? innerHtml(page, id, context, marking)}</${element.tag}>`;
+  if (voidTags.has(element.tag)) return element.sources === undefined ? openTag(element) : `<picture>${element.sources}${openTag(element)}</picture>`;
+  const inner = element.inner ?? innerHtml(page, id, context, marking);
+  const held = element.holder ? `${openTag({ tag: holderTag, attributes: element.holder, inner: undefined })}${inner}</${holderTag}>` : inner;
+  return element.before === undefined ? `${openTag(element)}${held}</${element.tag}>` : `${openTag(element)}${element.before}${held}</${element.tag}>`;
 }
 
 /** The HTML inside a part that holds others. */

@@ -5,7 +5,12 @@ import { states, type Declarations, type State, type StyleMap } from '../documen
 import { fontOf } from '../style/fonts';
 import { declarationsText, type Addresses } from './declarations';
 
-const selectorOfState: Readonly<Record<State, string>> = { normal: '', hover: ':hover', focus: ':focus-visible', pressed: ':active' };
+const selectorOfState: Readonly<Record<State, string>> = { normal: '', open: '[open]', hover: ':hover', focus: ':focus-visible', pressed: ':active' };
+
+/** In the editor, a part can be held in a state while that state is worked on. */
+export const heldAttribute = 'data-state';
+const heldOrReal = (state: State): string => (state === 'normal' ? '' : `:is(${selectorOfState[state]},[${heldAttribute}=${state}])`);
+const stateSelector = (state: State, held: boolean): string => (held ? heldOrReal(state) : selectorOfState[state]);
 
 /** Style under one selector, to be written together with others of its layer. */
 export interface Styled {
@@ -17,7 +22,7 @@ export interface Styled {
  * The rules of one cascade layer: base first, then each breakpoint outwards, states after normal;
  * each media query stands once and equal rules share their selectors. The selectors must not overlap.
  */
-export function layerRules(site: Site, styled: readonly Styled[], addresses: Addresses): string {
+export function layerRules(site: Site, styled: readonly Styled[], addresses: Addresses, held = false): string {
   let out = '';
   for (const breakpoint of outwards(site.breakpoints)) {
     let block = '';
@@ -28,8 +33,9 @@ export function layerRules(site: Site, styled: readonly Styled[], addresses: Add
         const text = declarations ? declarationsText(site, declarations, addresses) : '';
         if (text === '') continue;
         const same = bySame.get(text);
-        if (same) same.push(selector + selectorOfState[state]);
-        else bySame.set(text, [selector + selectorOfState[state]]);
+        const whole = selector + stateSelector(state, held);
+        if (same) same.push(whole);
+        else bySame.set(text, [whole]);
       }
       for (const [text, selectors] of bySame) block += `${selectors.join(',')}{${text}}`;
     }
@@ -47,7 +53,7 @@ export function nestedRule(site: Site, selector: string, style: StyleMap, addres
     for (const state of states) {
       const declarations = style[breakpoint.id]?.[state];
       const text = declarations ? declarationsText(site, declarations, addresses) : '';
-      if (text !== '') block += state === 'normal' ? `${text};` : `&${selectorOfState[state]}{${text}}`;
+      if (text !== '') block += state === 'normal' ? `${text};` : `&${heldOrReal(state)}{${text}}`;
     }
     const media = mediaOf(breakpoint);
     if (block !== '') out += media === undefined ? block : `@media ${media}{${block}}`;
@@ -98,7 +104,8 @@ function kindRules(site: Site, used: (kind: string, tag: string) => boolean, add
       const selector = kind.mark === undefined ? tag : `.${kind.mark}`;
       styled.set(selector, { selector, style: { [base]: { normal: own } } });
     }
-  return `body,body *{box-sizing:border-box}main{all:inherit;display:contents}${layerRules(site, [...styled.values()], addresses)}`;
+  const inside = kinds.filter((kind) => kind.inside !== undefined && kind.tags.some((tag) => used(kind.kind, tag))).map((kind) => kind.inside);
+  return `body,body *{box-sizing:border-box}main{all:inherit;display:contents}${layerRules(site, [...styled.values()], addresses)}${inside.join('')}`;
 }
 
 function fontFaces(site: Site, addresses: Addresses): string {
@@ -120,7 +127,7 @@ export interface Use {
 }
 
 /** Everything of a style sheet but the parts' own rules: layers in order, fonts, tokens, kinds and what their parts lend, element styles, classes. */
-export function sharedCss(site: Site, use: Use, addresses: Addresses, lent = ''): string {
+export function sharedCss(site: Site, use: Use, addresses: Addresses, lent = '', held = false): string {
   const classes = site.classes.filter(({ name, style }) => use.className(name) && Object.keys(style).length > 0);
   const order = ['kind', 'element', ...classes.map(({ name }) => `class.${name}`), 'own'];
   const tokens = Object.entries(site.tokens).map(([name, value]) => `--${name}:${value}`);
@@ -130,7 +137,7 @@ export function sharedCss(site: Site, use: Use, addresses: Addresses, lent = '')
     fontFaces(site, addresses) +
     (tokens.length > 0 ? `:root{${tokens.join(';')}}` : '') +
     layer('kind', kindRules(site, use.kind, addresses) + lent) +
-    layer('element', layerRules(site, elements, addresses)) +
-    classes.map(({ name, style }) => layer(`class.${name}`, layerRules(site, [{ selector: `.${name}`, style }], addresses))).join('')
+    layer('element', layerRules(site, elements, addresses, held)) +
+    classes.map(({ name, style }) => layer(`class.${name}`, layerRules(site, [{ selector: `.${name}`, style }], addresses, held))).join('')
   );
 }

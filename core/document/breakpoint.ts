@@ -3,7 +3,7 @@ import { Identifier } from './identifier';
 
 /** One breakpoint: the base, or a reach of widths below (`down`) or above (`up`) a limit in CSS px. */
 export const Breakpoint = z.strictObject({
-  id: Identifier,
+  id: Identifier.refine((id) => id !== 'base', 'The id "base" is kept for what holds everywhere.'),
   name: z.string().trim().min(1).max(40),
   reach: z.enum(['base', 'down', 'up']),
   limit: z.int().min(200).max(4000).optional(),
@@ -27,8 +27,60 @@ export const Breakpoints = z
     list.forEach((one, index) => {
       if ((one.limit === undefined) !== (one.reach === 'base'))
         context.addIssue({ code: 'custom', path: [index, 'limit'], message: 'Every breakpoint but the base has a limit.' });
+      const { from, to } = reachOf(list, one);
+      if (one.limit !== undefined && list.some((other) => other !== one && other.reach === one.reach && other.limit === one.limit))
+        context.addIssue({ code: 'custom', path: [index, 'limit'], message: `Two breakpoints end at ${one.limit} px.` });
+      else if (from > to) context.addIssue({ code: 'custom', path: [index, 'limit'], message: `${one.name} would hold at no width: the breakpoints beside it leave it none.` });
+      else if (one.preview.width < from || one.preview.width > to)
+        context.addIssue({ code: 'custom', path: [index, 'preview'], message: `${one.name} holds from ${from} to ${to} px; its leaf cannot be ${one.preview.width} px wide.` });
     });
   });
+
+/** The widths in px at which a breakpoint is the nearest one; `from` above `to` where there are none. */
+export interface Reach {
+  readonly from: number;
+  readonly to: number;
+}
+
+export const narrowest = 200;
+export const widest = 4000;
+
+/** The widths at which a breakpoint decides first: from its neighbour's limit to its own. */
+export function reachOf(list: readonly Breakpoint[], one: Breakpoint): Reach {
+  const limits = (reach: 'down' | 'up'): number[] => list.filter((other) => other.reach === reach).map((other) => other.limit ?? 0);
+  const lower = limits('down').filter((limit) => one.reach !== 'down' || limit < (one.limit ?? 0));
+  const higher = limits('up').filter((limit) => one.reach !== 'up' || limit > (one.limit ?? 0));
+  return {
+    from: one.reach === 'up' ? Math.max(one.limit ?? 0, ...limits('down').map((limit) => limit + 1)) : Math.max(narrowest, ...lower.map((limit) => limit + 1)),
+    to: one.reach === 'down' ? (one.limit ?? 0) : Math.min(widest, ...higher.map((limit) => limit - 1)),
+  };
+}
+
+/** The breakpoint that decides first at a width in px. */
+export function breakpointAt(list: readonly Breakpoint[], width: number): Breakpoint {
+  const below = outwards(list).filter((one) => one.reach === 'down' && width <= (one.limit ?? 0)).at(-1);
+  return below ?? outwards(list).filter((one) => one.reach === 'up' && width >= (one.limit ?? 0)).at(-1) ?? baseOf(list);
+}
+
+/** The condition under which one of these breakpoints decides first, for a `@media` rule or a `media` attribute; undefined for none of them. */
+export function mediaFor(list: readonly Breakpoint[], ids: ReadonlySet<string>): string | undefined {
+  const inOrder = list.filter(({ id }) => ids.has(id)).sort((a, b) => reachOf(list, a).from - reachOf(list, b).from);
+  const runs: Reach[] = [];
+  for (const one of inOrder) {
+    const { from, to } = reachOf(list, one);
+    const last = runs.at(-1);
+    if (last && last.to + 1 === from) runs[runs.length - 1] = { from: last.from, to };
+    else runs.push({ from, to });
+  }
+  const begins = (px: number): boolean => list.some((one) => one.reach === 'up' && one.limit === px);
+  const conditions = runs.map(({ from, to }) => {
+    const low = from === narrowest ? '' : begins(from) ? `${from}px<=` : `${from - 1}px<`;
+    const high = to === widest ? '' : begins(to + 1) ? `<${to + 1}px` : `<=${to}px`;
+    if (low !== '' && high === '') return begins(from) ? `(width>=${from}px)` : `(width>${from - 1}px)`;
+    return low === '' && high === '' ? 'all' : `(${low}width${high})`;
+  });
+  return conditions.length === 0 ? undefined : conditions.join(',');
+}
 
 export const standardBreakpoints: readonly Breakpoint[] = [
   { id: 'wide', name: 'Wide', reach: 'base', preview: { width: 1280, height: 800 } },
@@ -43,8 +95,16 @@ export function baseOf(list: readonly Breakpoint[]): Breakpoint {
   return base;
 }
 
-/** The breakpoints in the order their rules stand in a style sheet: base, narrower ones downwards, wider ones upwards. */
-export function outwards(list: readonly Breakpoint[]): Breakpoint[] {
+const ordered = new WeakMap<readonly Breakpoint[], readonly Breakpoint[]>();
+
+/** The breakpoints in the order their rules stand in a style sheet: base, narrower ones downwards, wider ones upwards; worked out once for each list. */
+export function outwards(list: readonly Breakpoint[]): readonly Breakpoint[] {
+  let known = ordered.get(list);
+  if (!known) ordered.set(list, (known = inOrder(list)));
+  return known;
+}
+
+function inOrder(list: readonly Breakpoint[]): Breakpoint[] {
   const limit = (one: Breakpoint): number => one.limit ?? 0;
   return [
     baseOf(list),

@@ -1,5 +1,6 @@
-import { kindOf, nameOf } from './kinds/registry';
+import { nameOf } from './kinds/registry';
 import type { Page, Part } from './page';
+import { pathTo } from './tree';
 
 /** One difference between two versions of a page, named for a person. */
 export interface Change {
@@ -21,10 +22,11 @@ function leaves(a: unknown, b: unknown, path: string): string[] {
 function within(before: Part, now: Part): string[] {
   return [
     ...leaves(before.style, now.style, '').map((leaf) => leaf.replace(' normal ', ' ')),
-    ...leaves(before.content.base, now.content.base, ''),
+    ...leaves(before.content, now.content, '').map((leaf) => leaf.replace(/^base /, '')),
     ...leaves(before.attributes, now.attributes, ''),
     ...(before.tag === now.tag ? [] : ['tag']),
     ...(before.name === now.name ? [] : ['name']),
+    ...(before.off === now.off ? [] : [now.off ? 'switched off' : 'switched on']),
     ...(text(before.classes) === text(now.classes) ? [] : ['classes']),
   ];
 }
@@ -32,12 +34,21 @@ function within(before: Part, now: Part): string[] {
 /** The children a part had and has on both pages, in order: it differs when they were reordered. */
 const kept = (children: readonly string[], other: ReadonlySet<string>): string => children.filter((child) => other.has(child)).join();
 
-function betweenParts(id: string, old: Part, part: Part, before: Page): Change[] {
-  const name = part.kind === 'page' ? 'Page' : nameOf(part);
+/** The nearest box around a part that the other page has too: a part whose box alone came or went has not moved. */
+const home = (page: Page, part: string, other: Page): string | undefined => pathTo(page, part).slice(0, -1).findLast((id) => Object.hasOwn(other.parts, id));
+
+/** The parts of the page as it was that stand in a box now and did not, and have another home for it. */
+function movedInto(held: ReadonlySet<string>, part: Part, before: Page, now: Page): Change[] {
+  const came = part.children.filter((child) => !held.has(child) && Object.hasOwn(before.parts, child) && home(before, child, now) !== home(now, child, before));
+  return came.map((child) => ({ part: child, what: `${nameOf(now.parts[child]!)} moved` }));
+}
+
+function betweenParts(id: string, old: Part, part: Part, before: Page, now: Page): Change[] {
+  const name = nameOf(part);
   const changes: Change[] = within(old, part).map((what) => ({ part: id, what: `${name}: ${what}` }));
   const [held, holds] = [new Set(old.children), new Set(part.children)];
   if (kept(old.children, holds) !== kept(part.children, held)) changes.push({ part: id, what: `${name}: order` });
-  return changes.concat(part.children.filter((child) => !held.has(child) && Object.hasOwn(before.parts, child)).map((child) => ({ part: child, what: 'moved' })));
+  return changes.concat(movedInto(held, part, before, now));
 }
 
 /** What differs between a page as it was and as it is: parts added, removed and moved, and each field that was set. */
@@ -46,22 +57,22 @@ export function changesBetween(before: Page | null, now: Page): Change[] {
   const changes: Change[] = [];
   for (const id in now.parts) {
     const part = now.parts[id]!;
-    const old = before.parts[id];
+    const old = Object.hasOwn(before.parts, id) ? before.parts[id] : undefined;
     if (old === part) continue;
-    if (!old) changes.push({ part: id, what: `${nameOf(part)} added` });
-    else changes.push(...betweenParts(id, old, part, before));
+    if (old) changes.push(...betweenParts(id, old, part, before, now));
+    else changes.push({ part: id, what: `${nameOf(part)} added` }, ...movedInto(new Set(), part, before, now));
   }
   for (const id in before.parts)
-    if (!Object.hasOwn(now.parts, id)) changes.push({ part: id, what: `${before.parts[id]!.name ?? kindOf(before.parts[id]!.kind).word} removed` });
+    if (!Object.hasOwn(now.parts, id)) changes.push({ part: id, what: `${nameOf(before.parts[id]!)} removed` });
   if (before.path !== now.path) changes.push({ part: now.root, what: `Page: path ${now.path}` });
-  return changes.map((change) => (change.what === 'moved' ? { ...change, what: `${nameOf(now.parts[change.part]!)} moved` } : change));
+  return changes;
 }
 
 /** A page in which every part that equals its counterpart in another one is that very object, so that comparing them costs nothing. */
 export function sharingParts(page: Page, other: Page): Page {
   const parts = Object.fromEntries(
     Object.entries(page.parts).map(([id, part]) => {
-      const twin = other.parts[id];
+      const twin = Object.hasOwn(other.parts, id) ? other.parts[id] : undefined;
       return [id, twin && leaves(part, twin, '').length === 0 ? twin : part];
     }),
   );

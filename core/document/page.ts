@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { Identifier } from './identifier';
-import { ClassName } from './site';
+import { ClassName } from './class-name';
 import { StyleMap } from './style-map';
 
 const attributeName = /^(id|title|lang|dir|role|tabindex|aria-[a-z]+|data-[a-z][a-z0-9-]*)$/;
@@ -14,6 +14,12 @@ export const Attributes = z.record(
   z.string().max(500),
 );
 
+const Fields = z.record(z.string().max(40), z.unknown());
+
+/** What a part says: the fields of its kind, and at breakpoints only what differs. */
+export const Content = z.object({ base: Fields }).catchall(Fields);
+export type Content = z.infer<typeof Content>;
+
 export const Part = z.strictObject({
   kind: z.string().max(30),
   name: z.string().max(80).optional(),
@@ -21,8 +27,10 @@ export const Part = z.strictObject({
   tag: z.string().max(20),
   classes: z.array(ClassName).max(20),
   style: StyleMap,
-  content: z.strictObject({ base: z.record(z.string(), z.unknown()) }),
+  content: Content,
   attributes: Attributes,
+  /** Switched off: kept in the document, and on no page that is shown. */
+  off: z.literal(true).optional(),
 });
 export type Part = z.infer<typeof Part>;
 

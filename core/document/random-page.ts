@@ -1,8 +1,8 @@
-import { kindOf, mayHold } from './kinds/registry';
+import { kindOf, mayHold, statesOf } from './kinds/registry';
 import { sideWays } from './kinds/rows-kind';
 import { blankPage, type Page, type Part } from './page';
 import { blankSite, type Site } from './site';
-import { states, type Declarations, type StyleMap } from './style-map';
+import { commonStates, type Declarations, type State, type StyleMap } from './style-map';
 import { properties } from '../style/properties';
 
 /** Random sites, pages and styles for tests: the same for the same seed. */
@@ -60,10 +60,10 @@ export class RandomPages {
     return out;
   }
 
-  style(site: Pick<Site, 'breakpoints'>, most: number): StyleMap {
+  style(site: Pick<Site, 'breakpoints'>, most: number, among: readonly State[] = commonStates): StyleMap {
     const style: StyleMap = {};
     for (const breakpoint of site.breakpoints) {
-      for (const state of states) {
+      for (const state of among) {
         if (!this.chance(state === 'normal' ? 0.6 : 0.08)) continue;
         const declarations = this.declarations(most);
         if (Object.keys(declarations).length > 0) style[breakpoint.id] = { ...style[breakpoint.id], [state]: declarations };
@@ -87,7 +87,7 @@ export class RandomPages {
     const blank = blankPage('random-page', 'A random page', '/');
     const parts: Record<string, Part> = { ...blank.parts };
     let count = 0;
-    const inner = ['section', 'container', 'columns', 'column', 'rows', 'heading', 'text', 'image', 'button'];
+    const inner = ['section', 'container', 'columns', 'column', 'rows', 'disclosure', 'menu', 'heading', 'text', 'image', 'button', 'video', 'field', 'html'];
     while (count < size) {
       const holders = Object.keys(parts).filter((id) => kindOf(parts[id]!.kind).holds.length > 0);
       const parent = this.pick(holders);
@@ -105,12 +105,18 @@ export class RandomPages {
     return {
       kind,
       children: [],
-      tag: this.pick(entry.tags.filter((tag) => tag !== 'nav')),
+      tag: this.pick(kind === 'menu' ? entry.tags : entry.tags.filter((tag) => tag !== 'nav')),
       classes: ['card', 'measure', 'loud'].filter(() => this.chance(0.2)),
-      style: this.style(site, 5),
-      content: { base: this.content(kind) },
+      style: this.style(site, 5, statesOf(kind)),
+      content: { base: this.content(kind), ...this.says(kind) },
       attributes: this.chance(0.1) ? { title: 'A “title” & <more>' } : {},
     };
+  }
+
+  /** Now and then another wording at a breakpoint. */
+  private says(kind: string): Record<string, Record<string, unknown>> {
+    if (kindOf(kind).fields.every((field) => field.key !== 'text' || field.varies !== true) || this.chance(0.8)) return {};
+    return { [this.pick(['tablet', 'phone'])]: { text: this.pick(['Shorter', 'Less <said>', '']) } };
   }
 
   private content(kind: string): Record<string, unknown> {
@@ -118,6 +124,11 @@ export class RandomPages {
     if (kind === 'image') return { alt: text };
     if (kind === 'rows') return { sides: { wide: this.pick(sideWays), ...(this.chance(0.6) && { tablet: this.pick(sideWays) }), ...(this.chance(0.6) && { phone: this.pick(sideWays) }) } };
     if (kind === 'button') return { text, link: this.pick(['', '/fares', '#place', 'https://tidewick.example/', 'mailto:kiosk@tidewick.example']) };
+    if (kind === 'menu') return { label: 'Menu', folds: this.pick(['', 'tablet', 'phone']) };
+    if (kind === 'video') return { address: this.pick(['', '/a-film.mp4', 'https://films.example/watch?v=1']), title: text };
+    if (kind === 'field') return { label: text, placeholder: text, name: 'name', type: 'text' };
+    if (kind === 'html') return { html: `<p>${text}</p>`, title: text };
+    if (kind === 'disclosure') return { text, ...(this.chance(0.3) && { open: true }) };
     return kind === 'heading' || kind === 'text' ? { text } : {};
   }
 }

@@ -1,5 +1,7 @@
 import * as z from 'zod';
 import { Breakpoints, standardBreakpoints } from './breakpoint';
+import { ClassName } from './class-name';
+import { KeptSection } from './kept-section';
 import { Identifier } from './identifier';
 import { StyleMap } from './style-map';
 
@@ -18,10 +20,7 @@ export const Picture = z.strictObject({
 });
 export type Picture = z.infer<typeof Picture>;
 
-/** Class names: CSS identifiers; a leading underscore is kept for generated names. */
-export const ClassName = z
-  .string()
-  .regex(/^[a-z][a-z0-9-]{0,39}$/i, 'A class name is a letter followed by letters, digits or hyphens.');
+export { ClassName };
 
 export const HostName = z
   .string()
@@ -42,6 +41,7 @@ export const Site = z.strictObject({
   classes: z.array(z.strictObject({ name: ClassName, style: StyleMap })),
   fonts: z.array(z.string().max(60)),
   pictures: z.record(Identifier, Picture),
+  sections: z.array(KeptSection).max(200).optional(),
 });
 export type Site = z.infer<typeof Site>;
 

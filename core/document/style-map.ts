@@ -1,8 +1,8 @@
 import * as z from 'zod';
 import { Identifier } from './identifier';
 
-/** The states a style can speak of; each falls back to `normal`. */
-export const states = ['normal', 'hover', 'focus', 'pressed'] as const;
+/** The states a style can speak of; each falls back to `normal`. `open` is for kinds that have it. */
+export const states = ['normal', 'open', 'hover', 'focus', 'pressed'] as const;
 export const State = z.enum(states);
 export type State = z.infer<typeof State>;
 
@@ -16,3 +16,6 @@ export type Declarations = z.infer<typeof Declarations>;
 export const StyleMap = z.record(Identifier, z.partialRecord(State, Declarations));
 /** `style[breakpoint][state][property] = value`. */
 export type StyleMap = z.infer<typeof StyleMap>;
+
+/** The states every part can be in. */
+export const commonStates: readonly State[] = ['normal', 'hover', 'focus', 'pressed'];

@@ -47,6 +47,9 @@ export function subtree(page: Page, id: string): string[] {
   return out;
 }
 
+/** The part and everything below it, by id. */
+export const partsBelow = (page: Page, id: string): Parts => Object.fromEntries(subtree(page, id).map((one) => [one, partOf(page, one)]));
+
 export const isWithin = (page: Page, id: string, ancestor: string): boolean => pathTo(page, id).includes(ancestor);
 
 /** Where a part stands: its parent and its index there. @throws Problem for the root. */

@@ -5,7 +5,7 @@ import { blankPage, type Page, type Part } from '../document/page';
 import { blankSite } from '../document/site';
 import { partOf, subtree } from '../document/tree';
 import type { Laid } from './box';
-import { dropTarget } from './drop-target';
+import { dropSays, dropTarget } from './drop-target';
 import { leafRooms } from './spread';
 
 const site = blankSite('s', 'Site', 'site');
@@ -52,6 +52,12 @@ describe('Where a drop lands (needs 2.3, 3.2)', () => {
   });
   it('below a part that stands in a row: a column around both', () => {
     expect(at(700, 365)?.target).toEqual({ where: 'beside', part: 'two', side: 'bottom' });
+  });
+  it('is said in a few words, as it will stand', () => {
+    const says = (x: number, y: number): string => { const drop = at(x, y); return drop ? dropSays(page, drop) : 'nowhere'; };
+    expect(says(500, 60)).toMatch(/^into /);
+    expect([says(55, 100), says(945, 100)].every((one) => one.startsWith('in a row with '))).toBeTrue();
+    expect(says(700, 365)).toMatch(/^in a column below /);
   });
   it('inside an empty box, which is marked whole and named', () => {
     const drop = at(500, 650);

@@ -1,6 +1,6 @@
 import { canPlace, type Target } from '../document/commands/place';
 import { kindOfThing, type Thing } from '../document/commands/thing';
-import { kindOf } from '../document/kinds/registry';
+import { kindOf, nameOf } from '../document/kinds/registry';
 import type { Page } from '../document/page';
 import { isWithin, parentOf, partOf, placeOf } from '../document/tree';
 import { holds, type Box, type Laid, type Point } from './box';
@@ -80,6 +80,14 @@ export function dropTarget(page: Page, laid: readonly Laid[], point: Point, thin
     if (canPlace(page, thing, target)) return { target, mark, into: at };
   }
   return undefined;
+}
+
+const beside: Readonly<Record<Side, string>> = { left: 'in a row with', right: 'in a row with', top: 'in a column above', bottom: 'in a column below' };
+
+/** What a drop would do, in a few words. */
+export function dropSays(page: Page, { target, into }: Drop): string {
+  if (target.where === 'beside') return `${beside[target.side]} ${nameOf(partOf(page, target.part))}`;
+  return `${target.where === 'cell' ? 'into a cell of' : 'into'} ${nameOf(partOf(page, into))}`;
 }
 
 /** The index among all of a parent's children, for one among those that are laid out and not dragged. */

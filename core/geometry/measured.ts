@@ -14,7 +14,7 @@ export const measuredProperties = [
   'clip-path', 'mask-image', 'mix-blend-mode', 'will-change', 'contain', 'container-type', 'visibility', 'pointer-events', 'float', 'top', 'right', 'bottom', 'left', 'width', 'height',
   'align-self', 'justify-self', 'align-items', 'justify-items', 'justify-content', 'align-content', 'flex-direction', 'flex-wrap', 'flex-grow', 'flex-shrink', 'flex-basis',
   'row-gap', 'column-gap', 'grid-template-columns', 'grid-template-rows', 'grid-template-areas', 'grid-column-start', 'grid-column-end', 'grid-row-start', 'grid-row-end', 'font-size', 'direction',
-  'min-width', 'max-width', 'min-height', 'max-height',
+  'min-width', 'max-width', 'min-height', 'max-height', 'background-image',
 ] as const;
 export type MeasuredProperty = (typeof measuredProperties)[number];
 

@@ -1,9 +1,13 @@
 import fc from 'fast-check';
 import { compile } from '../compile/compile';
+import { rulesOfContent } from '../compile/markup';
+import { kindOf, kinds } from '../document/kinds/registry';
 import { blankPage, type Page } from '../document/page';
+import type { State } from '../document/style-map';
 import { RandomPages } from '../document/random-page';
 import { blankSite, type Site } from '../document/site';
 import { subtree } from '../document/tree';
+import { partElements } from '../../web/trial/part-elements';
 import { resolve } from './cascade';
 import { properties } from './properties';
 
@@ -17,24 +21,29 @@ function frame(width: number, html: string): { view: Window; document: Document;
   inside.open();
   inside.write(html);
   inside.close();
+  inside.documentElement.style.display = 'none'; // laid out anew: whether an auto scrollbar stays depends on what was there before
+  void inside.documentElement.offsetWidth;
+  inside.documentElement.style.display = '';
   return { view: element.contentWindow!, document: inside, remove: () => element.remove() };
 }
 
-/** The elements of a compiled page's parts, in document order. */
-const elementsOf = (inside: Document): HTMLElement[] => [inside.body, ...inside.body.querySelectorAll<HTMLElement>('*:not(main):not(br)')];
+/** An item that starts open is in that state. */
+const stateOf = (page: Page, id: string): State => (page.parts[id]!.content.base['open'] === true ? 'open' : 'normal');
+const insides = kinds.map((kind) => kind.inside ?? '').join('');
 
 /** The page without a style sheet, each part with its resolved values standing inline. */
 function twin(site: Site, page: Page, breakpoint: string, html: string): string {
-  const plain = html.replace(/<link rel="stylesheet"[^>]*>/, '<style>main{all:inherit;display:contents}</style>');
+  const plain = html.replace(/<link rel="stylesheet"[^>]*>/, `<style>body *{box-sizing:border-box}main{all:inherit;display:contents}${insides}${rulesOfContent(site, Object.values(page.parts))}</style>`);
   const parsed = new DOMParser().parseFromString(plain, 'text/html');
   subtree(page, page.root).forEach((id, index) => {
-    const element = elementsOf(parsed)[index]!;
-    element.removeAttribute('class');
-    const inline = properties.map(({ name }) => {
-      const { value, source } = resolve(site, page, id, breakpoint, 'normal', name);
+    const element = partElements(parsed)[index]!;
+    element.className = [...element.classList].filter((one) => one === kindOf(page.parts[id]!.kind).mark || one.startsWith('_folds')).join(' ');
+    const inline = properties.map(({ name, inherited }) => {
+      const { value, source } = resolve(site, page, id, breakpoint, stateOf(page, id), name);
       // An image's width and height attributes hint its ratio (HTML, section 15.4.3): no declaration of ours.
       if (name === 'aspect-ratio' && source.from === 'initial' && element.localName === 'img') return '';
-      const text = source.from === 'inherited' ? (id === page.root ? 'initial' : 'inherit') : source.from === 'initial' ? 'initial' : value;
+      // What an open item says is inherited by what it holds, where normal says nothing.
+      const text = source.from === 'inherited' || (inherited && source.from === 'initial') ? (id === page.root ? 'initial' : 'inherit') : source.from === 'initial' ? 'initial' : value;
       const token = text.replace(/var\(--ink\)/g, site.tokens['ink'] ?? '');
       return `${name}:${/^(medium|CanvasText|depends on user agent)$/.test(token) ? 'initial' : token}`;
     });
@@ -57,8 +66,8 @@ describe('The cascade', () => {
           const differences: string[] = [];
           const one = frame(width, styled);
           const other = frame(width, twin(site, page, breakpoint, html));
-          const mine = elementsOf(one.document);
-          const theirs = elementsOf(other.document);
+          const mine = partElements(one.document);
+          const theirs = partElements(other.document);
           subtree(page, page.root).forEach((id, index) => {
             const computed = one.view.getComputedStyle(mine[index]!);
             const expected = other.view.getComputedStyle(theirs[index]!);

@@ -50,7 +50,8 @@ function lentValue(site: Site, page: Page, id: string, breakpoint: string, prope
   const holder = parent === undefined ? undefined : partOf(page, parent);
   const lends = holder && kindOf(holder.kind).lends?.(holder.content.base);
   if (!holder || !lends) return undefined;
-  const which = holder.children.indexOf(id) % 2 === 0 ? 'odd' : 'even';
+  const standing = holder.children.filter((child) => child === id || !page.parts[child]?.off);
+  const which = standing.indexOf(id) % 2 === 0 ? 'odd' : 'even';
   for (const at of chain(site.breakpoints, breakpoint)) {
     const value = lends[at]?.[which][property];
     if (value !== undefined) return value;
@@ -86,11 +87,15 @@ export function resolve(site: Site, page: Page, id: string, breakpoint: string, 
   let first = true;
   while (at !== undefined) {
     const found: Resolved | undefined = declared(site, page, at, breakpoint, first ? state : 'normal', property);
-    const passesOn = found?.value === 'inherit' || (found === undefined && known?.inherited === true);
-    if (found && found.value === 'initial') return { value: known?.initial ?? 'initial', source: found.source };
-    if (found && !passesOn) return first ? found : { value: found.value, source: { from: 'inherited', part: at, source: found.source } };
-    if (!passesOn) break;
-    at = parentOf(page, at);
+    if (found?.value !== 'inherit' && (found !== undefined || known?.inherited !== true)) {
+      const source = found?.source ?? { from: 'initial' };
+      const value = found === undefined || found.value === 'initial' ? (known?.initial ?? found?.value ?? '') : found.value;
+      return { value, source: first ? source : { from: 'inherited', part: at, source } };
+    }
+    const holder = parentOf(page, at);
+    // The page itself inherits from `html`, of which browsers say nothing but that it is a block (HTML, section 15.3.1).
+    if (found && holder === undefined && property === 'display') return { value: 'block', source: first ? found.source : { from: 'inherited', part: at, source: found.source } };
+    at = holder;
     first = false;
   }
   return { value: known?.initial ?? '', source: { from: 'initial' } };

@@ -152,6 +152,7 @@ function layoutOf(site: Site, page: Page, id: string, breakpoint: string): Layou
   const parentDisplay = parent === undefined ? 'block' : boxDisplay(parent);
   /** The display of the nearest ancestor that has a box. */
   function boxDisplay(at: string): string {
+    if (partOf(page, at).tag === 'details') return 'block'; // what it holds stands in a block of its own (HTML, section 15.5.4)
     const display = of(at, 'display');
     const up = parentOf(page, at);
     return display === 'contents' && up !== undefined ? boxDisplay(up) : display;

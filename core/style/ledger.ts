@@ -60,11 +60,17 @@ function breakpointName(site: Site, id: string): string {
   return site.breakpoints.find((one) => one.id === id)?.name ?? id;
 }
 
+/** What each state is, as the end of “when …”. */
+export const stateWords: Readonly<Record<State, string>> = { normal: 'nothing happens', open: 'open', hover: 'the pointer is over it', focus: 'it has the keyboard’s focus', pressed: 'it is pressed' };
+
 /** A source in a few letters, seen from a breakpoint. */
-function shortly(site: Site, page: Page, source: Source, seenFrom: string): string {
+function shortly(site: Site, page: Page, source: Source, seenFrom: string, seenIn: State): string {
   switch (source.from) {
-    case 'own':
-      return `← ${breakpointName(site, source.breakpoint)}`;
+    case 'own': {
+      const falls = source.state === seenIn ? '' : source.state;
+      const from = source.breakpoint === seenFrom ? '' : `← ${breakpointName(site, source.breakpoint)}`;
+      return falls === '' ? from : from === '' ? falls : `${falls} ${from}`;
+    }
     case 'class':
       return `.${source.name}${source.breakpoint === seenFrom ? '' : ` ← ${breakpointName(site, source.breakpoint)}`}`;
     case 'element':
@@ -83,7 +89,7 @@ function shortly(site: Site, page: Page, source: Source, seenFrom: string): stri
 function fully(site: Site, page: Page, source: Source): string {
   switch (source.from) {
     case 'own':
-      return `Set on this part at ${breakpointName(site, source.breakpoint)}.`;
+      return `Set on this part at ${breakpointName(site, source.breakpoint)}${source.state === 'normal' ? '' : `, when ${stateWords[source.state]}`}.`;
     case 'class':
       return `From the class “${source.name}”, at ${breakpointName(site, source.breakpoint)}.`;
     case 'element':
@@ -103,6 +109,6 @@ function fully(site: Site, page: Page, source: Source): string {
 export function ledgerCell(site: Site, page: Page, id: string, breakpoint: string, state: State, property: string): LedgerCell {
   const { value, source } = resolve(site, page, id, breakpoint, state, property);
   const own = partOf(page, id).style[breakpoint]?.[state]?.[property] !== undefined;
-  const from = own ? '' : shortly(site, page, source, breakpoint);
+  const from = own ? '' : shortly(site, page, source, breakpoint, state);
   return { value, own, from, sentence: fully(site, page, source), noEffect: noEffect(site, page, id, breakpoint, property) };
 }

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { Identifier, newIdentifier } from '../identifier';
-import { kindOf, mayHold } from '../kinds/registry';
+import { kindOf, mayHold, statesOf } from '../kinds/registry';
 import { states, StyleMap, type Declarations } from '../style-map';
 import { Part, type Page, type Parts } from '../page';
 import { Problem } from '../problem';
@@ -60,10 +60,10 @@ function valueFor(site: Site, clip: Clip, property: string, value: string): stri
   return checked.ok ? checked.value : undefined;
 }
 
-function styleFor(site: Site, clip: Clip, style: StyleMap): StyleMap {
+function styleFor(site: Site, clip: Clip, style: StyleMap, kind: string): StyleMap {
   const out: StyleMap = {};
   for (const { id } of site.breakpoints)
-    for (const state of states) {
+    for (const state of statesOf(kind)) {
       const fits: Declarations = {};
       for (const [property, value] of Object.entries(style[id]?.[state] ?? {})) {
         const kept = valueFor(site, clip, property, value);
@@ -82,14 +82,23 @@ function under(weak: StyleMap, strong: StyleMap): StyleMap {
   return out;
 }
 
+/** Content as another site can show it: pictures it lacks left out, and what breakpoints say that it lacks. */
+function contentFor(site: Site, said: Part['content']): Part['content'] {
+  const fields = ({ picture, ...rest }: Record<string, unknown>): Record<string, unknown> => ({ ...rest, ...(typeof picture === 'string' && Object.hasOwn(site.pictures, picture) && { picture }) });
+  const { base, ...others } = said;
+  const kept = Object.entries(others).flatMap(([breakpoint, own]) => {
+    const fits = site.breakpoints.some((one) => one.id === breakpoint && one.reach !== 'base') ? fields(own) : {};
+    return Object.keys(fits).length > 0 ? [[breakpoint, fits] as const] : [];
+  });
+  return { ...Object.fromEntries(kept), base: fields(base) };
+}
+
 /** A part as another site can hold it: classes it lacks become the part's own style. */
 function partFor(site: Site, clip: Clip, part: Part): Part {
   const known = part.classes.filter((name) => site.classes.some((one) => one.name === name));
   const lost = clip.classes.filter((one) => part.classes.includes(one.name) && !known.includes(one.name));
   const style = [...lost.map((one) => one.style), part.style].reduce((weak, strong) => under(weak, strong), {});
-  const { picture, ...content } = part.content.base;
-  const keeps = typeof picture === 'string' && Object.hasOwn(site.pictures, picture);
-  return { ...part, classes: known, style: styleFor(site, clip, style), content: { base: { ...content, ...(keeps && { picture }) } } };
+  return { ...part, classes: known, style: styleFor(site, clip, style, part.kind), content: contentFor(site, part.content) };
 }
 
 /** Refuses a clip whose parts hold each other in a circle, stand in two places or are missing. */
@@ -142,7 +151,7 @@ export function pasteStyle(site: Site, page: Page, clip: Clip, ids: readonly str
     const part = partOf(page, id);
     const edits: Edit[] = [];
     for (const { id: breakpoint } of site.breakpoints)
-      for (const state of states) {
+      for (const state of statesOf(part.kind)) {
         const now = part.style[breakpoint]?.[state] ?? {};
         const next = from.style[breakpoint]?.[state] ?? {};
         for (const property of Object.keys(now)) if (!(property in next)) edits.push(styleEdit(id, breakpoint, state, property));

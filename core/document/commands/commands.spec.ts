@@ -7,7 +7,8 @@ import { duplicate, outermost, step } from './arrange';
 import { canUnwrap, waysToUnwrap, waysToWrap } from './wrap';
 import { columnShares, setColumnShare, setSplit } from './columns';
 import { canPlace, landingBy, place, shellsFor, type Target } from './place';
-import { copyBelow, styleEdit, toggleShown } from './style';
+import { copyTo, moveTo, overriddenBelow, ownValues, takeBack } from './overrides';
+import { styleEdit, toggleShown } from './style';
 import { newThing } from './thing';
 
 const site = blankSite('s', 'Site', 'site');
@@ -128,8 +129,21 @@ describe('Columns and style by breakpoint', () => {
     const filled = added(columns.page, 'text', { where: 'inside', parent: partOf(columns.page, columns.id).children[1]!, index: 0 }).page;
     expect(() => setSplit(site, filled, columns.id, 'wide', [100])).toThrowError(/still holds something/);
   });
-  it('copies a value to the breakpoints below, hides and shows again', () => {
-    expect(copyBelow(site, 'x', 'wide', 'normal', 'color', 'red').map((edit) => edit.do === 'set' && edit.field[1])).toEqual(['tablet', 'phone']);
+  it('copies, moves and takes back values at a breakpoint, and says who overrides them below', () => {
+    const set = (page: Page, breakpoint: string, property: string, value: string): Page => applyEdits(site, page, [styleEdit(columns.id, breakpoint, 'normal', property, value)]).page;
+    const styled = set(set(set(columns.page, 'wide', 'color', 'red'), 'wide', 'row-gap', '40px'), 'phone', 'color', 'blue');
+    const colour = ownValues(styled, columns.id, 'wide', new Set(['color']));
+    expect(colour.map((one) => one.value)).toEqual(['red']);
+    expect(overriddenBelow(site, styled, columns.id, 'wide', 'normal', 'color').map((one) => `${one.breakpoint} ${one.value}`)).toEqual(['phone blue']);
+    const copied = applyEdits(site, styled, copyTo(colour, 'tablet')).page;
+    expect(['wide', 'tablet', 'phone'].map((at) => partOf(copied, columns.id).style[at]?.normal?.['color'])).toEqual(['red', 'red', 'blue']);
+    const moved = applyEdits(site, styled, moveTo(colour, 'tablet')).page;
+    expect(['wide', 'tablet'].map((at) => partOf(moved, columns.id).style[at]?.normal?.['color'])).toEqual([undefined, 'red']);
+    const bare = applyEdits(site, styled, takeBack(ownValues(styled, columns.id, 'phone'))).page;
+    expect(partOf(bare, columns.id).style['phone']).toBeUndefined();
+    expect(partOf(bare, columns.id).style['wide']?.normal?.['color']).toBe('red');
+  });
+  it('hides and shows again', () => {
     const hidden = applyEdits(site, columns.page, toggleShown(site, columns.page, columns.id, 'phone')).page;
     expect(partOf(hidden, columns.id).style['phone']?.normal?.['display']).toBe('none');
     expect(applyEdits(site, hidden, toggleShown(site, hidden, columns.id, 'phone')).page).toEqual(columns.page);

@@ -1,4 +1,4 @@
-import { below, chain } from '../breakpoint';
+import { chain } from '../breakpoint';
 import type { Edit } from '../edits/edit';
 import type { Page } from '../page';
 import type { Site } from '../site';
@@ -13,11 +13,6 @@ export function styleEdit(part: string, breakpoint: string, state: State, proper
 /** The part's own value at exactly this breakpoint. */
 export const ownValue = (page: Page, part: string, breakpoint: string, state: State, property: string): string | undefined =>
   partOf(page, part).style[breakpoint]?.[state]?.[property];
-
-/** Writes a value at every breakpoint that inherits from the one it stands at. */
-export function copyBelow(site: Site, part: string, breakpoint: string, state: State, property: string, value: string): Edit[] {
-  return below(site.breakpoints, breakpoint).map((one) => styleEdit(part, one.id, state, property, value));
-}
 
 /** Takes a part off the page at a breakpoint, or shows it again by taking that back. */
 export function toggleShown(site: Site, page: Page, part: string, breakpoint: string): Edit[] {

@@ -1,10 +1,9 @@
-import { baseOf, outwards } from '../breakpoint';
 import { newIdentifier } from '../identifier';
 import { kindOf } from '../kinds/registry';
 import type { Edit } from '../edits/edit';
+import { around, gap, planted, type Tree } from '../planting';
 import type { Page, Part, Parts } from '../page';
 import type { Site } from '../site';
-import type { Declarations } from '../style-map';
 import { partOf, placeOf, subtree } from '../tree';
 
 /** What is put somewhere: a new subtree, or parts that are on the page already. */
@@ -20,41 +19,42 @@ export function freshPart(site: Site, kind: string, children: string[] = []): Pa
   return { kind, children, classes: [], attributes: {}, ...kindOf(kind).fresh(site) };
 }
 
-/** Two rows, each a picture beside words, as rows begin. */
-function newRows(site: Site, root: string): Parts {
-  const base = baseOf(site.breakpoints).id;
-  const narrowest = outwards(site.breakpoints).filter((one) => one.reach === 'down').at(-1);
-  const parts: Record<string, Part> = {};
-  const add = (kind: string, style: Declarations, children: string[] = []): string => {
-    const id = newIdentifier();
-    const fresh = freshPart(site, kind, children);
-    parts[id] = { ...fresh, style: { [base]: { normal: { ...fresh.style[base]?.normal, ...style } }, ...(narrowest && style['width'] !== undefined && { [narrowest.id]: { normal: { width: '100%' } } }) } };
-    return id;
-  };
-  const one = (): string => add('container', { 'align-items': 'center', 'row-gap': '24px', 'column-gap': '48px' }, [add('image', { width: '50%' }), add('container', { width: '50%' }, [add('heading', {}), add('text', {})])]);
-  const rows = [one(), one()];
-  return { ...parts, [root]: freshPart(site, 'rows', rows) };
-}
+const newRow: Tree = {
+  kind: 'container',
+  base: { 'align-items': 'center', ...gap(24, 48) },
+  holds: [
+    { kind: 'image', base: { width: '50%', 'object-fit': 'cover' }, narrowest: { width: '100%' } },
+    { kind: 'container', base: { width: '50%', ...gap(16) }, narrowest: { width: '100%' }, holds: [{ kind: 'heading' }, { kind: 'text' }] },
+  ],
+};
+const newLink = (text: string): Tree => ({ kind: 'button', content: { text, link: '/' }, base: { 'background-color': 'transparent', color: 'inherit', 'font-weight': '500', ...around('padding', 6, 4) } });
 
-/** A new subtree of a kind as the parts drawer adds it; columns come with two of them, rows with two of theirs. */
+/** Kinds that come with more than themselves: rows with two, each a picture beside words; a menu with three plain links. */
+const beginnings: Readonly<Record<string, Tree>> = {
+  rows: { kind: 'rows', base: { 'row-gap': '64px' }, holds: [newRow, newRow] },
+  menu: { kind: 'menu', holds: ['First page', 'Second page', 'Third page'].map(newLink) },
+};
+
+/** A new subtree of a kind as the parts drawer adds it; columns come with two of them. */
 export function newThing(site: Site, kind: string): { root: string; parts: Parts } {
+  const beginning = Object.hasOwn(beginnings, kind) ? beginnings[kind] : undefined;
+  if (beginning) return planted(site, beginning);
   const root = newIdentifier();
-  if (kind === 'rows') return { root, parts: newRows(site, root) };
   if (kind !== 'columns') return { root, parts: { [root]: freshPart(site, kind) } };
   const columns = [newIdentifier(), newIdentifier()];
   const held = Object.fromEntries(columns.map((id) => [id, freshPart(site, 'column')]));
   return { root, parts: { [root]: freshPart(site, kind, columns), ...held } };
 }
 
-/** A copy of a subtree under new ids. */
-export function copyOf(page: Page, id: string): { root: string; parts: Parts } {
+/** A copy of a subtree under new ids. Places links lead to are unique on a page: they are kept only where the copy takes the original's place, or goes to another page. */
+export function copyOf(page: Page, id: string, places: 'kept' | 'dropped' = 'dropped'): { root: string; parts: Parts } {
   const ids = subtree(page, id);
   const renamed = new Map(ids.map((one) => [one, newIdentifier()]));
   const parts: Record<string, Part> = {};
   for (const one of ids) {
     const part = partOf(page, one);
-    const { id: _dropped, ...attributes } = part.attributes; // an id attribute is unique on a page
-    parts[renamed.get(one)!] = { ...part, attributes, children: part.children.map((child) => renamed.get(child)!) };
+    const { id: _place, ...others } = part.attributes;
+    parts[renamed.get(one)!] = { ...part, attributes: places === 'kept' ? part.attributes : others, children: part.children.map((child) => renamed.get(child)!) };
   }
   return { root: renamed.get(id)!, parts };
 }

@@ -1,10 +1,11 @@
 import { checkValue } from '../../style/value';
-import { kindOf, mayHold } from '../kinds/registry';
-import { Attributes, Part, type Page, type Parts } from '../page';
+import { kindOf, mayHold, statesOf } from '../kinds/registry';
+import { Attributes, Part, type Content, type Page, type Parts } from '../page';
 import { Problem } from '../problem';
 import { ClassName, type Site } from '../site';
+import { sameOff } from '../shown';
 import { isWithin, partOf, placeOf, sameStructure, subtree } from '../tree';
-import { checkContent, checkPart } from './check-part';
+import { checkContents, checkPart, checkState } from './check-part';
 import type { Edit, Insert, Move, SetField } from './edit';
 
 /** A page after an edit, and the edit that leads back. */
@@ -147,6 +148,7 @@ function set(site: Site, page: Page, edit: SetField): Applied {
     : withLeaf(part, field, edit.value);
   const parts = { ...page.parts, [edit.part]: next as Part }; // checkSet has held the value against the schema
   sameStructure(page.parts, parts);
+  if (field[0] !== 'off') sameOff(page.parts, parts);
   const inverse: Edit = { do: 'set', part: edit.part, field: edit.field, ...(before !== undefined && { value: before as SetField['value'] }) }; // read from the document
   return { page: { ...page, parts }, inverse };
 }
@@ -163,6 +165,7 @@ function checkSet(site: Site, part: Part, edit: SetField): void {
   const unset = edit.value === undefined;
   if (what === 'style') {
     if (!site.breakpoints.some((one) => one.id === first)) throw new Problem('The site has no such breakpoint.', { ...place, breakpoint: String(first) });
+    checkState(String(second), statesOf(part.kind), { ...place, breakpoint: String(first) });
     if (unset) return;
     const checked = typeof edit.value === 'string' ? checkValue(site, String(property), edit.value) : { ok: false as const, problem: 'A value is a text.' };
     const where = { ...place, breakpoint: String(first), state: String(second), property: String(property) };
@@ -170,15 +173,16 @@ function checkSet(site: Site, part: Part, edit: SetField): void {
     if (checked.value !== edit.value) throw new Problem(`Write ${checked.value}.`, where);
     return;
   }
-  if (what === 'content') return checkContent(part.kind, contentAfter(part, String(second), edit.value), edit.part);
+  if (what === 'content') return checkContents(site, part.kind, contentAfter(part, String(first), String(second), edit.value), edit.part);
   const wrong = unset ? unsetProblem(what) : fieldProblem(part, what, String(first), edit.value);
   if (wrong !== undefined) throw new Problem(wrong, { ...place, field: edit.field.join('.') });
 }
 
-function contentAfter(part: Part, key: string, value: unknown): Record<string, unknown> {
-  const after = { ...part.content.base, [key]: value };
+function contentAfter(part: Part, breakpoint: string, key: string, value: unknown): Content {
+  const own = Object.hasOwn(part.content, breakpoint) ? part.content[breakpoint] : undefined;
+  const after: Record<string, unknown> = { ...own, [key]: value };
   if (value === undefined) delete after[key];
-  return after;
+  return { ...part.content, [breakpoint]: after };
 }
 
 const unsetProblem = (what: string): string | undefined =>
@@ -187,6 +191,7 @@ const unsetProblem = (what: string): string | undefined =>
 function fieldProblem(part: Part, what: string, key: string, value: unknown): string | undefined {
   const kind = kindOf(part.kind);
   if (what === 'tag') return kind.tags.includes(String(value)) ? undefined : `A ${kind.word.toLowerCase()} is one of ${kind.tags.join(', ')}.`;
+  if (what === 'off') return value === true && part.kind !== 'page' ? undefined : 'A part of the page is switched off, or it is not.';
   if (what === 'name') return Part.shape.name.safeParse(value).success ? undefined : 'A name has at most 80 characters.';
   if (what === 'classes') return ClassName.array().max(20).safeParse(value).success ? undefined : 'A class name is a letter followed by letters, digits or hyphens.';
   const parsed = Attributes.safeParse({ [key]: value });

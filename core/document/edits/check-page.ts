@@ -1,4 +1,5 @@
 import { kindOf, mayHold } from '../kinds/registry';
+import { pageOfSection, type KeptSection } from '../kept-section';
 import { Page } from '../page';
 import { Problem } from '../problem';
 import { Site } from '../site';
@@ -18,7 +19,14 @@ export function readSite(data: unknown): Site {
   for (const { name, style } of site.classes) checkStyle(site, style, `.${name}`);
   for (const [name, value] of Object.entries(site.tokens))
     if (/[{};\\<]|\/\*|url\(/i.test(value)) throw new Problem('A token holds no braces, semicolons, addresses or comments.', { field: `tokens.${name}` });
+  for (const section of site.sections ?? []) checkSection(site, section);
   return site;
+}
+
+/** A kept section is a whole tree below a section, and everything in it is what its kind allows. */
+function checkSection(site: Site, section: KeptSection): void {
+  if (section.parts[section.root]?.kind !== 'section') throw new Problem('What a site keeps is a section.', { field: `sections.${section.id}` });
+  readPage(site, pageOfSection(section));
 }
 
 /** A page from unknown data, whole: shape, kinds, structure, values. @throws Problem with the place of the first fault. */

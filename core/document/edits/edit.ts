@@ -5,9 +5,9 @@ import { states } from '../style-map';
 
 /** The field a `set` addresses, as a path into the part. */
 export const Field = z.union([
-  z.tuple([z.enum(['name', 'tag', 'classes'])]),
+  z.tuple([z.enum(['name', 'tag', 'classes', 'off'])]),
   z.tuple([z.literal('style'), Identifier, z.enum(states), z.string().max(60)]),
-  z.tuple([z.literal('content'), z.literal('base'), z.string().max(40)]),
+  z.tuple([z.literal('content'), Identifier, z.string().max(40)]),
   z.tuple([z.literal('attributes'), z.string().max(60)]),
 ]);
 export type Field = z.infer<typeof Field>;

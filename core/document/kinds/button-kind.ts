@@ -13,7 +13,7 @@ export const buttonKind: Kind = {
   holds: [],
   content: z.strictObject({ text: z.string().max(200), link: Link }),
   fields: [
-    { key: 'text', label: 'label', editor: 'line', onPage: true },
+    { key: 'text', label: 'label', editor: 'line', onPage: true, varies: true },
     { key: 'link', label: 'link', editor: 'link' },
   ],
   defaults: () => ({

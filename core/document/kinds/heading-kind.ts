@@ -20,7 +20,7 @@ export const headingKind: Kind = {
   group: 'widget',
   holds: [],
   content: z.strictObject({ text: z.string().max(2000) }),
-  fields: [{ key: 'text', label: 'text', editor: 'lines', onPage: true }],
+  fields: [{ key: 'text', label: 'text', editor: 'lines', onPage: true, varies: true }],
   defaults: (tag) => ({
     ...noMargins,
     'font-size': sizes[tag] ?? '1rem',

@@ -1,5 +1,5 @@
 import type * as z from 'zod';
-import type { Declarations } from '../style-map';
+import type { Declarations, State } from '../style-map';
 import type { Part } from '../page';
 import type { Picture, Site } from '../site';
 
@@ -14,9 +14,17 @@ export interface MarkupContext {
 export interface Markup {
   readonly attributes?: Readonly<Record<string, string | undefined>>;
   readonly inner?: string;
+  /** HTML that stands before what the part holds: the `summary` of a `details`. */
+  readonly before?: string;
+  /** A class beside the part's own. */
+  readonly className?: string;
+  /** Attributes of an element around what the part holds, where HTML needs one. */
+  readonly holder?: Readonly<Record<string, string>>;
+  /** `source` elements that stand before the element, with it in a `picture`. */
+  readonly sources?: string;
 }
 
-export type FieldEditor = 'line' | 'lines' | 'link' | 'picture';
+export type FieldEditor = 'line' | 'lines' | 'link' | 'picture' | 'switch' | 'code' | 'choice' | 'breakpoint';
 
 /** One field of a kind's content, as the ledger offers it. */
 export interface ContentField {
@@ -25,6 +33,19 @@ export interface ContentField {
   readonly editor: FieldEditor;
   /** Typed straight on the page when the part is opened for writing. */
   readonly onPage?: boolean;
+  /** What may be chosen, where the editor is a choice. */
+  readonly choices?: readonly string[];
+  /** A breakpoint may say something else here. */
+  readonly varies?: boolean;
+}
+
+/** One of the things a part says, with the `media` condition under which it is not shown. */
+export interface ShownVariant {
+  readonly content: Record<string, unknown>;
+  /** A class that hides it where it is not shown. */
+  readonly className: string;
+  /** The condition under which it is shown, for a `media` attribute. */
+  readonly media: string;
 }
 
 /** Style a box lends to what it holds: to its first, third … child, and to the others. */
@@ -46,11 +67,23 @@ export interface Kind {
   readonly fields: readonly ContentField[];
   /** A class that carries the kind's defaults where its tag alone does not tell it from others. */
   readonly mark?: string;
+  /** Rules for the elements inside its markup, which are no parts; in the layer of the kinds. */
+  readonly inside?: string;
+  /** Rules a page needs for what its parts of this kind say, at some breakpoints alone; in the layer of the kinds. */
+  rulesFor?(site: Site, contents: readonly Record<string, unknown>[]): string;
+  /** States of its own, beside those every part has. */
+  readonly states?: readonly State[];
   /** Style the kind has by nature, the weakest origin of the cascade. */
   defaults(tag: string): Declarations;
   /** Style lent to what a part of this kind holds, by breakpoint; weaker than element styles, classes and own values. */
   lends?(content: Record<string, unknown>): Readonly<Record<string, Lent>>;
-  markup(content: Record<string, unknown>, context: MarkupContext): Markup;
+  /** The fields of its content that change when breakpoints go, each to its heir, where content itself speaks of breakpoints. */
+  leaving?(content: Record<string, unknown>, gone: readonly { readonly id: string; readonly heir: string | undefined }[]): Record<string, unknown>;
+  markup(content: Record<string, unknown>, context: MarkupContext, id?: string): Markup;
+  /** What it says varies by `source` elements, so that nothing of it has to be hidden. */
+  readonly variesBySource?: true;
+  /** The markup of a part that says different things at different breakpoints; without it, each stands in a span of its own. The base's comes first. */
+  varied?(variants: readonly ShownVariant[], context: MarkupContext): Markup;
   /** Content and style a newly added part begins with. */
   fresh(site: Site): Pick<Part, 'content' | 'style' | 'tag'>;
 }

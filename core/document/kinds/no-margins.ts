@@ -9,3 +9,6 @@ export const noMargins: Declarations = {
   'margin-bottom': '0px',
   'margin-left': '0px',
 };
+
+/** What a widget that shares its tag with boxes does not take from them. */
+export const noBox: Declarations = { ...noMargins, 'flex-direction': 'row', 'min-width': 'auto' };

@@ -3,13 +3,19 @@ import { buttonKind } from './button-kind';
 import { columnKind } from './column-kind';
 import { columnsKind } from './columns-kind';
 import { containerKind } from './container-kind';
+import { disclosureKind } from './disclosure-kind';
+import { fieldKind } from './field-kind';
 import { headingKind } from './heading-kind';
+import { htmlKind } from './html-kind';
 import { imageKind } from './image-kind';
 import type { Kind } from './kind';
+import { menuKind } from './menu-kind';
 import { pageKind } from './page-kind';
 import { rowsKind } from './rows-kind';
 import { sectionKind } from './section-kind';
+import { commonStates, type State } from '../style-map';
 import { textKind } from './text-kind';
+import { videoKind } from './video-kind';
 
 /** Every kind of part, in the order the parts drawer shows them. */
 export const kinds: readonly Kind[] = [
@@ -19,10 +25,15 @@ export const kinds: readonly Kind[] = [
   columnsKind,
   columnKind,
   rowsKind,
+  disclosureKind,
+  menuKind,
   headingKind,
   textKind,
   imageKind,
   buttonKind,
+  videoKind,
+  fieldKind,
+  htmlKind,
 ];
 
 const byName = new Map(kinds.map((kind) => [kind.kind, kind]));
@@ -33,6 +44,9 @@ export function kindOf(name: string): Kind {
   if (!kind) throw new Problem(`There is no kind of part called "${name}".`, { field: 'kind' });
   return kind;
 }
+
+/** The states a part of a kind can be in. */
+export const statesOf = (kind: string): readonly State[] => [...commonStates, ...(kindOf(kind).states ?? [])];
 
 /** Whether a part of kind `outer` may hold one of kind `inner`. */
 export const mayHold = (outer: string, inner: string): boolean => kindOf(outer).holds.includes(kindOf(inner).group);

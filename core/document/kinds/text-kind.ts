@@ -11,7 +11,7 @@ export const textKind: Kind = {
   group: 'widget',
   holds: [],
   content: z.strictObject({ text: z.string().max(100_000) }),
-  fields: [{ key: 'text', label: 'text', editor: 'lines', onPage: true }],
+  fields: [{ key: 'text', label: 'text', editor: 'lines', onPage: true, varies: true }],
   defaults: () => noMargins,
   markup: (content) => ({ inner: linesToHtml(String(content['text'] ?? '')) }),
   fresh: () => ({

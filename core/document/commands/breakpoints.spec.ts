@@ -1,0 +1,70 @@
+import fc from 'fast-check';
+import { applyEdits } from '../edits/apply';
+import { readPage, readSite } from '../edits/check-page';
+import type { Page } from '../page';
+import { RandomPages } from '../random-page';
+import { subtree } from '../tree';
+import { standardBreakpoints, type Breakpoint } from '../breakpoint';
+import { resolve } from '../../style/cascade';
+import { properties } from '../../style/properties';
+import { heirOf, leavingEdits, leavingOnPage, leavingOnSite, siteWith, type BreakpointChange } from './breakpoints';
+import { ownCount } from './style';
+
+const huge: Breakpoint = { id: 'huge', name: 'Huge', reach: 'up', limit: 1600, preview: { width: 1920, height: 1080 } };
+const without = (id: string): Breakpoint[] => standardBreakpoints.filter((one) => one.id !== id);
+const left = (id: string, heir?: string): BreakpointChange => ({ breakpoints: without(id), heirs: heir === undefined ? {} : { [id]: heir } });
+
+describe('A site’s own breakpoints (needs 7.2)', () => {
+  it('inherit from the nearest one when another goes', () => {
+    expect(heirOf(standardBreakpoints, 'tablet')?.id).toBe('phone');
+    expect(heirOf(standardBreakpoints, 'phone')?.id).toBe('tablet');
+    expect(heirOf([...standardBreakpoints, huge], 'huge')).toBeUndefined();
+  });
+
+  it('leave pages and sites that are whole, and below the one that went every value as it was when it moves there', () => {
+    fc.assert(
+      fc.property(fc.integer(), (seed) => {
+        const random = new RandomPages(seed);
+        const site = random.site();
+        const page = random.page(site, 12);
+        for (const change of [left('tablet', 'phone'), left('tablet'), left('phone', 'tablet'), left('phone')]) {
+          const after = siteWith(site, change);
+          const changed = applyEdits(site, page, leavingEdits(site, page, change)).page;
+          readSite(structuredClone(after));
+          readPage(after, structuredClone(changed));
+          const [gone] = site.breakpoints.filter((one) => !change.breakpoints.includes(one));
+          const set = (of: Page, at: string): number => subtree(of, of.root).reduce((sum, id) => sum + ownCount(of, id, at) + Object.keys(of.parts[id]!.content[at] ?? {}).length, 0);
+          expect(set(changed, gone!.id)).toBe(0);
+          const told = leavingOnPage(site, page, change);
+          const heir = change.heirs[gone!.id];
+          expect(told.length).withContext('each value is told').toBe(set(page, gone!.id));
+          expect(told.filter((one) => !one.goes).length).withContext('and what moves is what the heir then has').toBe(heir === undefined ? 0 : set(changed, heir) - set(page, heir));
+          for (const one of told) expect(one.words).toMatch(one.goes ? /: goes(: |$)/ : /: moves to (Phone|Tablet)$/);
+          for (const id of subtree(page, page.root))
+            for (const { name } of properties) {
+              expect(resolve(after, changed, id, 'wide', 'normal', name).value).withContext(`wide ${name}`).toBe(resolve(site, page, id, 'wide', 'normal', name).value);
+              if (change.heirs['tablet'] === 'phone') expect(resolve(after, changed, id, 'phone', 'normal', name).value).withContext(`phone ${name}`).toBe(resolve(site, page, id, 'phone', 'normal', name).value);
+            }
+        }
+      }),
+      { numRuns: 12 },
+    );
+  });
+
+  it('say of classes and elements too what goes with one and what moves', () => {
+    const site = { ...new RandomPages(3).site(), elements: {}, classes: [{ name: 'card', style: { tablet: { normal: { 'row-gap': '8px' }, hover: { color: 'red' } }, phone: { normal: { 'row-gap': '4px' } } } }] };
+    expect(leavingOnSite(site, left('tablet'))).toEqual([
+      { words: 'Class card: row-gap 8px at Tablet: goes', goes: true },
+      { words: 'Class card: color red at Tablet, hover: goes', goes: true },
+    ]);
+    expect(leavingOnSite(site, left('tablet', 'phone')).map((one) => one.words)).toEqual(['Class card: row-gap 8px at Tablet: goes: Phone says 4px', 'Class card: color red at Tablet, hover: moves to Phone']);
+  });
+
+  it('keep their base, and move values only to one that stays', () => {
+    const site = new RandomPages(3).site();
+    const renamed = standardBreakpoints.map((one) => (one.id === 'wide' ? { ...one, id: 'desk' } : one));
+    expect(() => siteWith(site, { breakpoints: renamed, heirs: {} })).toThrowError(/base stays/);
+    expect(() => siteWith(site, left('tablet', 'watch'))).toThrowError(/stays/);
+    expect(() => siteWith(site, left('tablet', 'wide'))).toThrowError(/stays/);
+  });
+});

@@ -1,0 +1,26 @@
+import * as z from 'zod';
+import { escapeHtml } from './escape';
+import type { Kind } from './kind';
+import { noBox } from './no-margins';
+
+/** HTML of one's own, in a frame of its own: it can neither read nor break the page around it, and in the editor no script of it runs. */
+export const htmlKind: Kind = {
+  kind: 'html',
+  word: 'HTML',
+  purpose: 'HTML of your own, in a frame of its own that cannot reach the page.',
+  tags: ['div'],
+  group: 'widget',
+  holds: [],
+  content: z.strictObject({ html: z.string().max(200_000), title: z.string().max(200) }),
+  fields: [
+    { key: 'html', label: 'HTML', editor: 'code', varies: true },
+    { key: 'title', label: 'what it is, for those who cannot see it', editor: 'line' },
+  ],
+  mark: '_html',
+  defaults: () => ({ ...noBox, height: '320px' }),
+  inside: ':where(._html) iframe{display:block;width:100%;height:100%;border:0}:where(._html)>span{display:contents}',
+  markup: ({ html, title }) => ({
+    inner: `<iframe loading="lazy" sandbox="allow-scripts allow-forms allow-popups" title="${escapeHtml(String(title ?? '') || 'Embedded content')}" srcdoc="${escapeHtml(String(html ?? ''))}"></iframe>`,
+  }),
+  fresh: () => ({ tag: 'div', content: { base: { html: '<p>HTML of your own stands here.</p>', title: '' } }, style: {} }),
+};

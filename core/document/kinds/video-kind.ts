@@ -1,0 +1,68 @@
+import * as z from 'zod';
+import { Identifier } from '../identifier';
+import { escapeHtml } from './escape';
+import type { Kind, MarkupContext } from './kind';
+import { noBox } from './no-margins';
+
+const Address = z
+  .string()
+  .trim()
+  .max(2000)
+  .refine((address) => address === '' || /^(https:\/\/[^\s"<>]+|\/(?!\/)[^\s"<>\\]*)$/.test(address), 'A video’s address begins with https:// or, on this site, with /.');
+
+const isFile = (address: string): boolean => /\.(mp4|webm|ogv|m4v|mov)([?#]|$)/i.test(address);
+
+function poster(content: Record<string, unknown>, context: MarkupContext): { src: string; width: number; height: number } | undefined {
+  const picture = typeof content['poster'] === 'string' ? context.picture(content['poster']) : undefined;
+  const file = picture?.files.find((one) => one.width >= 1280) ?? picture?.files.at(-1);
+  return picture && file && { src: context.pictureUrl(file.file), width: picture.width, height: picture.height };
+}
+
+/** A file plays in the page; nothing of it is loaded before it is played. */
+function player(addresses: readonly { readonly address: string; readonly media?: string }[], content: Record<string, unknown>, context: MarkupContext): string {
+  const shown = poster(content, context);
+  const sources = addresses.map(({ address, media }) => `<source src="${escapeHtml(address)}"${media === undefined ? '' : ` media="${escapeHtml(media)}"`}>`).join('');
+  return `<video controls preload="none" playsinline aria-label="${escapeHtml(String(content['title'] ?? '') || 'Video')}"${shown ? ` poster="${escapeHtml(shown.src)}"` : ''}>${sources}</video>`;
+}
+
+/** A host's player stands in a frame that is loaded when its poster is opened, and not before. */
+function embedded(content: Record<string, unknown>, context: MarkupContext): string {
+  const title = escapeHtml(String(content['title'] ?? '') || 'Video');
+  const shown = poster(content, context);
+  const cover = shown ? `<img src="${escapeHtml(shown.src)}" alt="" width="${shown.width}" height="${shown.height}" loading="lazy">` : '';
+  return `<details><summary>${cover}<span>Play: ${title}</span></summary><iframe src="${escapeHtml(String(content['address']))}" title="${title}" loading="lazy" allow="fullscreen; autoplay" referrerpolicy="strict-origin-when-cross-origin"></iframe></details>`;
+}
+
+const markupOf = (content: Record<string, unknown>, context: MarkupContext): string => {
+  const address = String(content['address'] ?? '');
+  if (address === '' || isFile(address)) return player(address === '' ? [] : [{ address }], content, context);
+  return embedded(content, context);
+};
+
+export const videoKind: Kind = {
+  kind: 'video',
+  word: 'Video',
+  purpose: 'A film, from a file or a video host; nothing of it loads before it is played.',
+  tags: ['div'],
+  group: 'widget',
+  holds: [],
+  content: z.strictObject({ address: Address, title: z.string().max(200), poster: Identifier.optional() }),
+  fields: [
+    { key: 'address', label: 'address', editor: 'line', varies: true },
+    { key: 'poster', label: 'poster', editor: 'picture' },
+    { key: 'title', label: 'what it shows', editor: 'line' },
+  ],
+  mark: '_video',
+  defaults: () => ({ ...noBox, width: '100%', 'aspect-ratio': '16/9', 'background-color': '#000000', color: '#ffffff', position: 'relative' }),
+  inside:
+    ':where(._video)>figure{display:contents}:where(._video) :is(video,details,summary,iframe,img){display:block;width:100%;height:100%;border:0;object-fit:cover}' +
+    ':where(._video) summary{position:relative;cursor:pointer}:where(._video) summary span{position:absolute;left:16px;bottom:16px;padding:8px 14px;background:#000c}:where(._video) [open] summary{display:none}',
+  markup: (content, context) => ({ inner: markupOf(content, context) }),
+  varied: (variants, context) => {
+    const addresses = variants.map(({ content }) => String(content['address'] ?? ''));
+    const first = variants[0]!.content;
+    if (addresses.every(isFile)) return { inner: player([...variants.slice(1).map(({ media }, index) => ({ address: addresses[index + 1]!, media })), { address: addresses[0]! }], first, context) };
+    return { inner: variants.map(({ content, className }) => `<figure class="${className}">${markupOf(content, context)}</figure>`).join('') };
+  },
+  fresh: () => ({ tag: 'div', content: { base: { address: '', title: '' } }, style: {} }),
+};

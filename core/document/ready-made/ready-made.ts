@@ -1,0 +1,12 @@
+import type { Purpose } from '../purpose';
+import type { Tree } from '../planting';
+
+/** A section to copy from. */
+export interface ReadyMade {
+  readonly id: string;
+  readonly name: string;
+  readonly purpose: Purpose;
+  /** More words it is found by. */
+  readonly words: string;
+  readonly tree: Tree;
+}
