@@ -32,6 +32,7 @@ describe('The fold command', () => {
       [['compile', join(folder, 'none.json'), '--site', site, '--out', folder], /none\.json: cannot be read/],
       [['compile', file('no.json', { format: 'x' }), '--site', site, '--out', folder], /no\.json: format: /],
       [['compile'], /fold compile PAGE\.json/],
+      [['review', join(folder, 'none.json'), '--site', site], /none\.json: cannot be read/],
       [['schema', 'menu'], /fold schema page\|site/],
     ];
     for (const [args, reason] of cases) {
@@ -40,6 +41,16 @@ describe('The fold command', () => {
       expect(done.stderr).withContext(args.join(' ')).toMatch(reason);
       if (args.length > 2) expect(done.stderr.trim().split('\n').length).toBe(1);
     }
+  });
+  it('reviews a page as far as no layout is needed: a line a finding, and 1 when there is an error', () => {
+    const broken = structuredClone(home);
+    const title = Object.keys(broken.parts).find((id) => broken.parts[id]!.tag === 'h2')!;
+    broken.parts[title]!.style['phone'] = { normal: { width: '700px' } };
+    broken.parts[title]!.content['phone'] = { text: 'Two\nlines' };
+    const done = fold('review', file('broken.json', broken), '--site', site);
+    expect(done.status).toBe(1);
+    expect(done.stdout).toMatch(new RegExp(`^error parts\\.${title} fixed width \\(phone\\): width is 700px`, 'm'));
+    expect(done.stdout).toMatch(new RegExp(`^warning parts\\.${title} line break in a heading \\(phone\\): `, 'm'));
   });
   it('prints the JSON Schema of a page and of a site', () => {
     for (const which of ['page', 'site']) {

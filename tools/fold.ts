@@ -6,9 +6,11 @@ import { compile } from '@core/compile/compile';
 import { readPage, readSite } from '@core/document/edits/check-page';
 import { Page } from '@core/document/page';
 import { Problem, type Place } from '@core/document/problem';
+import { Reviewer } from '@core/review/review';
 import { Site } from '@core/document/site';
 
 const usage = `fold compile PAGE.json --site SITE.json --out DIR
+fold review PAGE.json --site SITE.json
 fold schema page|site`;
 
 /** A fault in what the command was given; told in one line. */
@@ -59,6 +61,16 @@ function compileFiles(pageFile: string | undefined, siteFile: string | undefined
   }
 }
 
+/** What the checks say of a page as far as no layout is needed: a line a finding; any error among them ends with exit code 1. */
+function reviewFiles(pageFile: string | undefined, siteFile: string | undefined): void {
+  if (pageFile === undefined || siteFile === undefined) throw new Fault(usage);
+  const site = checked(siteFile, readSite);
+  const page = checked(pageFile, (data) => readPage(site, data));
+  const findings = new Reviewer().review({ site, page });
+  for (const { severity, part, check, breakpoints, reason } of findings) console.log(`${severity} parts.${part} ${check}${breakpoints ? ` (${breakpoints.join(', ')})` : ''}: ${reason}`);
+  if (findings.some((one) => one.severity === 'error')) process.exitCode = 1;
+}
+
 function printSchema(which: string | undefined): void {
   const schema = which === 'page' ? Page : which === 'site' ? Site : undefined;
   if (!schema) throw new Fault(usage);
@@ -69,6 +81,7 @@ try {
   const { values, positionals } = parseArgs({ allowPositionals: true, options: { site: { type: 'string' }, out: { type: 'string' } } });
   const [command, subject] = positionals;
   if (command === 'compile') compileFiles(subject, values.site, values.out);
+  else if (command === 'review') reviewFiles(subject, values.site);
   else if (command === 'schema') printSchema(subject);
   else throw new Fault(usage);
 } catch (error) {

@@ -1,0 +1,184 @@
+import { baseOf, outwards, reachOf, type Breakpoint } from '../document/breakpoint';
+import { applyEdits } from '../document/edits/apply';
+import type { Page } from '../document/page';
+import { shown } from '../document/shown';
+import type { Site } from '../document/site';
+import { subtree } from '../document/tree';
+import { faultsAt } from '../review/sweep/faults';
+import type { Slice } from '../review/sweep/slice';
+import { distance } from './distance';
+import type { Proposal, Rule, Situation } from './proposal';
+import { cutSpaces } from './rules/cut-space';
+import { freeWidth } from './rules/free-width';
+import { lineLength } from './rules/line-length';
+import { placeAnew } from './rules/place-anew';
+import { scaleType } from './rules/scale-type';
+import { stack } from './rules/stack';
+import { target } from './rules/target';
+import { wrapRow } from './rules/wrap-row';
+import { sumOf, troubleAt, type Trouble } from './trouble';
+
+/** Every rule: what changes the structure of a layout first, then what follows from it. */
+export const rules: readonly Rule[] = [freeWidth, stack, wrapRow, placeAnew, cutSpaces, scaleType, lineLength, target];
+
+/** The narrowest screen that is looked at, in px. */
+const least = 320;
+const widestLooked = 1920;
+/** A change must spare this much trouble, and the more the further it leads from the wide design. */
+const worth = 0.4;
+const passes = 8;
+const rounds = 5;
+
+/** Lays out, on a leaf nobody sees, a page and others that differ from it in the style of parts alone. */
+export interface Layout {
+  show(page: Page): void;
+  /** The page shown, on a screen of this size in px. */
+  measure(width: number, height: number): Slice;
+}
+
+export interface RefitOptions {
+  /** Also where people have set something at the breakpoint. */
+  readonly overwrite?: boolean;
+  /** Called between layouts with the share that is done, from 0 to 1; may wait, and ends the search by answering false. */
+  readonly goOn?: (done: number) => Promise<boolean>;
+}
+
+/** The widths at which a breakpoint is looked at: its narrowest, its screen, its widest, and halfway between them. */
+export function widthsOf(list: readonly Breakpoint[], one: Breakpoint): number[] {
+  const { from, to } = reachOf(list, one);
+  const [low, middle, high] = [Math.max(from, least), one.preview.width, Math.min(to, widestLooked)];
+  return [...new Set([low, Math.round((low + middle) / 2), middle, Math.round((middle + high) / 2), high])].filter((width) => width >= from && width <= to).sort((a, b) => a - b);
+}
+
+type Screen = readonly [width: number, height: number];
+
+/** Screens 16 px from each other over the reach of a breakpoint. */
+function closeScreens(list: readonly Breakpoint[], one: Breakpoint): Screen[] {
+  const { from, to } = reachOf(list, one);
+  const out: Screen[] = [];
+  for (let width = Math.max(from, least); width <= Math.min(to, widestLooked); width += 16) out.push([width, one.preview.height]);
+  return out;
+}
+
+/** A layout as it was looked at: what is wrong with it, and how it lies at the breakpoint's own widths. */
+interface Look {
+  readonly trouble: Trouble;
+  readonly slices: readonly Slice[];
+}
+
+/** A breakpoint and the screens it is judged on: its own, and those of the narrower ones, where what is set here holds too. */
+interface Stage {
+  readonly breakpoint: Breakpoint;
+  readonly ratio: number;
+  readonly own: readonly Screen[];
+  readonly below: readonly Screen[];
+}
+
+function stagesOf({ breakpoints }: Site): Stage[] {
+  const smaller = outwards(breakpoints).filter((one) => one.reach === 'down');
+  const screens = smaller.map((one) => widthsOf(breakpoints, one).map((width): Screen => [width, one.preview.height]));
+  return smaller.map((breakpoint, at) => ({ breakpoint, ratio: breakpoint.preview.width / baseOf(breakpoints).preview.width, own: screens[at]!, below: screens.slice(at + 1).flat() })).filter((one) => one.own.length > 0);
+}
+
+/** The search for one site and page. */
+class Search {
+  private readonly found: Proposal[] = [];
+  private readonly first: Page;
+  private readonly stages: readonly Stage[];
+
+  constructor(
+    private readonly site: Site,
+    private page: Page,
+    private readonly layout: Layout,
+    private readonly options: RefitOptions,
+  ) {
+    this.first = page;
+    this.stages = stagesOf(site);
+  }
+
+  async run(): Promise<Proposal[]> {
+    for (let round = 0, before = -1; round < rounds && before < this.found.length; round++) {
+      before = this.found.length;
+      // What a narrower breakpoint was given may let a wider one have more: so there are several rounds.
+      for (const [at, stage] of this.stages.entries()) if (!(await this.settle(stage, (share) => (round === 0 ? (at + share) / this.stages.length : 1) * 0.95))) return [];
+    }
+    return (await this.checked()) ? this.found : [];
+  }
+
+  private goesOn = (done: number): Promise<boolean> => this.options.goOn?.(done) ?? Promise.resolve(true);
+
+  /** A page as it lies at a stage. What is wrong counts here and on narrower screens; how badly, here alone: those have their own turn. */
+  private look(page: Page, { own, below }: Stage): Look {
+    this.layout.show(page);
+    const slices = own.map(([width, height]) => this.layout.measure(width, height));
+    const here = sumOf(slices.map((slice, index) => troubleAt(slice, own[index]![1])));
+    const there = sumOf(below.map(([width, height]) => troubleAt(this.layout.measure(width, height), height)));
+    return { trouble: { faults: here.faults + there.faults, weight: here.weight }, slices };
+  }
+
+  /** Goes over the page's parts until no proposal helps any more. */
+  private async settle(stage: Stage, progress: (share: number) => number): Promise<boolean> {
+    const order = subtree(shown(this.page), this.page.root).slice(1);
+    let now = this.look(this.page, stage);
+    for (let pass = 0, better = true; better && pass < passes; pass++) {
+      better = false;
+      for (const [index, part] of order.entries()) {
+        if (!(await this.goesOn(progress(pass === 0 ? index / order.length : 1)))) return false;
+        for (const rule of rules) {
+          const next = this.best(rule, part, stage, now);
+          if (!next) continue;
+          this.found.push(next.proposal);
+          this.page = next.page;
+          now = next;
+          better = true;
+        }
+      }
+    }
+    return true;
+  }
+
+  /** The rule's proposal for a part that spares the most trouble, if one is worth its edits, and the page with it. */
+  private best(rule: Rule, part: string, stage: Stage, now: Look): (Look & { readonly proposal: Proposal; readonly page: Page }) | undefined {
+    const situation: Situation = { site: this.site, page: this.page, breakpoint: stage.breakpoint.id, slices: now.slices, ratio: stage.ratio, overwrite: this.options.overwrite === true };
+    let most = worth;
+    let best: ReturnType<Search['best']>;
+    for (const proposal of rule.propose(situation, part)) {
+      const page = applyEdits(this.site, this.page, proposal.edits).page;
+      const look = this.look(page, stage);
+      const spared = now.trouble.weight - look.trouble.weight - distance(situation, proposal.edits);
+      if (look.trouble.faults > now.trouble.faults || spared <= most) continue;
+      most = spared;
+      best = { ...look, proposal, page };
+    }
+    return best;
+  }
+
+  /** How much is wrong with a page at widths close to each other, over every smaller breakpoint. */
+  private wrong(page: Page): number {
+    this.layout.show(page);
+    let count = 0;
+    for (const { breakpoint } of this.stages) for (const [width, height] of closeScreens(this.site.breakpoints, breakpoint)) count += faultsAt(this.layout.measure(width, height)).length;
+    return count;
+  }
+
+  /** What was found at a few widths may do harm between them: then the proposals that do are let go, the worst first, until no more is wrong than there was. */
+  private async checked(): Promise<boolean> {
+    const pageWith = (proposals: readonly Proposal[]): Page => applyEdits(this.site, this.first, proposals.flatMap((one) => one.edits)).page;
+    const before = this.wrong(this.first);
+    let after = this.wrong(this.page);
+    while (after > before && this.found.length > 0) {
+      if (!(await this.goesOn(0.98))) return false;
+      const without = this.found.map((one) => ({ one, wrong: this.wrong(pageWith(this.found.filter((other) => other !== one))) }));
+      const best = without.reduce((a, b) => (b.wrong < a.wrong ? b : a));
+      this.found.splice(this.found.indexOf(best.one), 1);
+      after = best.wrong;
+    }
+    return true;
+  }
+}
+
+/**
+ * Overrides for the smaller breakpoints that, laid out and measured one by one, leave less wrong than there is: those of a wider breakpoint first, since the narrower inherit them. The base and what
+ * people set are left alone, order and visibility too. Run on a page that has them, it proposes nothing. Empty when it was ended.
+ */
+export const refit = (site: Site, page: Page, layout: Layout, options: RefitOptions = {}): Promise<Proposal[]> => new Search(site, page, layout, options).run();

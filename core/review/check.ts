@@ -1,0 +1,38 @@
+import type { Page } from '../document/page';
+import type { Site } from '../document/site';
+import type { Box } from '../geometry/box';
+import type { MeasuredPage } from '../geometry/measured';
+import type { Finding, Severity } from './finding';
+import type { SweptFault } from './sweep/sweep';
+import type { TextGround } from './text-ground';
+
+/** What leaves measured of a page: boxes by breakpoint, where each sticky part would stand without sticking, and what lies behind its texts. */
+export interface LeafFacts {
+  readonly measured: MeasuredPage;
+  readonly natural: ReadonlyMap<string, Box>;
+  readonly grounds: readonly TextGround[];
+}
+
+/** What is reviewed: a page, and as far as it is known what its leaves and the sweep measured. */
+export interface Reviewed {
+  readonly site: Site;
+  readonly page: Page;
+  /** Paths of the site's pages, to tell dead links from living ones. */
+  readonly paths?: readonly string[] | undefined;
+  /** Paths that the site's menus lead to. */
+  readonly menus?: readonly string[] | undefined;
+  readonly leaves?: ReadonlyMap<string, LeafFacts> | undefined;
+  readonly swept?: readonly SweptFault[] | undefined;
+}
+
+/** Something that can be wrong with a page. Adding a check is adding a file. */
+export interface Check {
+  readonly name: string;
+  readonly severity: Severity;
+  /** Where the rule stands. */
+  readonly source: string;
+  /** `part` looks at one part, what it stands in, and nothing else of the page; `page` at all of it; `leaves` and `sweep` at what was measured. */
+  readonly looks: 'part' | 'page' | 'leaves' | 'sweep';
+  /** What it finds; of one part alone where it looks at parts. */
+  find(reviewed: Reviewed, part: string): Finding[];
+}

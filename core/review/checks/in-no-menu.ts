@@ -1,0 +1,12 @@
+import type { Check } from '../check';
+
+export const inNoMenu: Check = {
+  name: 'in no menu',
+  severity: 'warning',
+  source: 'common practice (needs 1.3)',
+  looks: 'page',
+  find: ({ page, menus }) =>
+    menus === undefined || page.path === '/' || menus.includes(page.path)
+      ? []
+      : [{ check: 'in no menu', severity: 'warning', part: page.root, reason: `No menu of the site leads to ${page.path}: visitors find this page only where another one links to it.` }],
+};

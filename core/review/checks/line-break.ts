@@ -1,0 +1,37 @@
+import type { Check } from '../check';
+import { baseOf } from '../../document/breakpoint';
+import { styleEdit } from '../../document/commands/style';
+import { resolve } from '../../style/cascade';
+
+export const lineBreak: Check = {
+  name: 'line break in a heading',
+  severity: 'warning',
+  source: 'common practice (needs 5.3)',
+  looks: 'part',
+  find: ({ site, page }, id) => {
+    const part = page.parts[id]!;
+    if (part.kind !== 'heading') return [];
+    return Object.entries(part.content).flatMap(([at, own]) => {
+      const text = own['text'];
+      if (typeof text !== 'string' || !text.trim().includes('\n')) return [];
+      const joined = text.trim().replace(/\s*\n\s*/g, ' ');
+      const base = baseOf(site.breakpoints).id;
+      const balanced = resolve(site, page, id, base, 'normal', 'text-wrap-style').value === 'balance';
+      return [
+        {
+          check: 'line break in a heading',
+          severity: 'warning' as const,
+          part: id,
+          ...(at !== 'base' && { breakpoints: [at] }),
+          reason: 'A hard line break fits one width and leaves holes at others. Balanced wrapping breaks well at all.',
+          cure: {
+            says: 'Join the lines and balance them',
+            edits: [{ do: 'set' as const, part: id, field: ['content', at, 'text'] as ['content', string, string], value: joined }, ...(balanced ? [] : [styleEdit(id, base, 'normal', 'text-wrap-style', 'balance')])],
+            before: text.trim().replace(/\s*\n\s*/g, ' ⏎ '),
+            after: joined,
+          },
+        },
+      ];
+    });
+  },
+};

@@ -1,0 +1,30 @@
+import { baseOf, outwards } from '../../document/breakpoint';
+import { styleEdit } from '../../document/commands/style';
+import type { Check } from '../check';
+
+const readingLength = 60;
+
+export const smallText: Check = {
+  name: 'small text',
+  severity: 'warning',
+  source: 'common practice',
+  looks: 'leaves',
+  find: ({ site, page, leaves }, id) => {
+    const part = page.parts[id]!;
+    const phone = outwards(site.breakpoints).filter((one) => one.reach === 'down').at(-1) ?? baseOf(site.breakpoints);
+    const measured = leaves?.get(phone.id)?.measured.parts.get(id);
+    const size = Number.parseFloat(measured?.style['font-size'] ?? '');
+    if (part.kind !== 'text' || !measured || measured.lines.length === 0 || !(size < 15.95) || String(part.content.base['text'] ?? '').length < readingLength) return [];
+    const shown = `${Math.round(size * 10) / 10}px`;
+    return [
+      {
+        check: 'small text',
+        severity: 'warning',
+        part: id,
+        breakpoints: [phone.id],
+        reason: `Text to read is ${shown} on ${phone.name}; below 16px people zoom.`,
+        cure: { says: `16px on ${phone.name}`, edits: [styleEdit(id, phone.id, 'normal', 'font-size', '16px')], before: shown, after: '16px' },
+      },
+    ];
+  },
+};

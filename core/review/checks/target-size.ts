@@ -1,0 +1,49 @@
+import { outwards } from '../../document/breakpoint';
+import { styleEdit } from '../../document/commands/style';
+import type { Box } from '../../geometry/box';
+import type { Check } from '../check';
+
+/** CSS px (WCAG 2.2, 2.5.8). */
+const least = 24;
+
+const centre = (box: Box): { x: number; y: number } => ({ x: box.left + box.width / 2, y: box.top + box.height / 2 });
+
+/** Whether a circle of 24 px around a small target's centre meets another target, or another small one's circle (WCAG 2.2, 2.5.8, exception “Spacing”). */
+function crowded(box: Box, other: Box): boolean {
+  const { x, y } = centre(box);
+  const near = { x: Math.min(Math.max(x, other.left), other.left + other.width), y: Math.min(Math.max(y, other.top), other.top + other.height) };
+  const reach = Math.hypot(near.x - x, near.y - y);
+  const small = other.width < least || other.height < least;
+  return reach < least / 2 || (small && Math.hypot(centre(other).x - x, centre(other).y - y) < least);
+}
+
+export const targetSize: Check = {
+  name: 'target size',
+  severity: 'error',
+  source: 'WCAG 2.2, 2.5.8 (AA)',
+  looks: 'leaves',
+  find: ({ site, page, leaves }, id) =>
+    page.parts[id]!.kind !== 'button'
+      ? []
+      : outwards(site.breakpoints).flatMap((one) => {
+          const parts = leaves?.get(one.id)?.measured.parts;
+          const target = parts?.get(id);
+          if (!parts || !target || target.style.display === 'none' || target.box.width === 0) return [];
+          if (Math.min(target.box.width, target.box.height) >= least - 0.05) return [];
+          const others = [...parts.values()].filter((other) => other.id !== id && page.parts[other.id]?.kind === 'button' && other.box.width > 0);
+          if (!others.some((other) => crowded(target.box, other.box))) return [];
+          const size = `${Math.round(target.box.width)} × ${Math.round(target.box.height)} px`;
+          const inline = target.style.display === 'inline';
+          const edits = [...(inline ? [styleEdit(id, one.id, 'normal', 'display', 'inline-block')] : []), ...(target.box.height < least ? [styleEdit(id, one.id, 'normal', 'min-height', '24px')] : []), ...(target.box.width < least ? [styleEdit(id, one.id, 'normal', 'min-width', '24px')] : [])];
+          return [
+            {
+              check: 'target size',
+              severity: 'error' as const,
+              part: id,
+              breakpoints: [one.id],
+              reason: `It is ${size} on ${one.name}, with another target close by: fingers miss below 24 × 24 px.`,
+              cure: { says: 'At least 24 px', edits, before: size, after: 'at least 24 px each way' },
+            },
+          ];
+        }),
+};

@@ -1,0 +1,65 @@
+import { sharingParts } from '../document/changes';
+import type { Page } from '../document/page';
+import { shown } from '../document/shown';
+import { pathTo, subtree } from '../document/tree';
+import type { Check, Reviewed } from './check';
+import { buried } from './checks/buried';
+import { deadLinks } from './checks/dead-links';
+import { fixedWidth } from './checks/fixed-width';
+import { headingOrder } from './checks/heading-order';
+import { idleValues } from './checks/idle-values';
+import { inNoMenu } from './checks/in-no-menu';
+import { lineBreak } from './checks/line-break';
+import { missingAlt } from './checks/missing-alt';
+import { withoutEffect } from './checks/no-effect';
+import { pictureSize } from './checks/picture-size';
+import { readingOrder } from './checks/reading-order';
+import { smallText } from './checks/small-text';
+import { stickyTrouble } from './checks/sticky-trouble';
+import { sweptFaults } from './checks/swept';
+import { targetSize } from './checks/target-size';
+import { textContrast } from './checks/text-contrast';
+import { severities, type Finding } from './finding';
+
+/** Every check, in no order that matters. */
+export const checks: readonly Check[] = [
+  buried, deadLinks, fixedWidth, headingOrder, idleValues, inNoMenu, lineBreak, missingAlt, withoutEffect, pictureSize, readingOrder, smallText, stickyTrouble, sweptFaults, targetSize, textContrast,
+];
+
+const known = (check: Check, reviewed: Reviewed): boolean => (check.looks === 'leaves' ? reviewed.leaves !== undefined : check.looks === 'sweep' ? reviewed.swept !== undefined : true);
+
+/** Reviews pages one after another; of a page it has seen before, it looks again only at parts that changed and at what stands in them. */
+export class Reviewer {
+  private page: Page | undefined;
+  private site: Reviewed['site'] | undefined;
+  private readonly byPart = new Map<string, Finding[]>();
+  /** How many parts the last review looked at anew. */
+  looked = 0;
+
+  /** All findings, the gravest first, then in document order. */
+  review({ page: whole, ...rest }: Reviewed): Finding[] {
+    const reviewed = { ...rest, page: shown(whole) };
+    const siteSame = JSON.stringify(this.site) === JSON.stringify(reviewed.site);
+    const page = this.page && siteSame ? sharingParts(reviewed.page, this.page) : reviewed.page;
+    const order = subtree(page, page.root);
+    const before = siteSame ? this.page : undefined;
+    const same = (id: string): boolean => before !== undefined && before.parts[id] === page.parts[id];
+    const perPart = checks.filter((one) => one.looks === 'part');
+    const now = { ...reviewed, page };
+    this.looked = 0;
+    for (const id of this.byPart.keys()) if (!Object.hasOwn(page.parts, id)) this.byPart.delete(id);
+    for (const id of order) {
+      if (this.byPart.has(id) && pathTo(page, id).every(same) && subtree(page, id).every(same)) continue; // a box's order depends on what it holds
+      this.byPart.set(id, perPart.flatMap((check) => check.find(now, id)));
+      this.looked++;
+    }
+    this.page = page;
+    this.site = reviewed.site;
+    const others = checks.flatMap((check) => {
+      if (check.looks === 'part' || !known(check, now)) return [];
+      return check.looks === 'leaves' ? order.flatMap((id) => check.find(now, id)) : check.find(now, page.root);
+    });
+    const place = new Map(order.map((id, index) => [id, index]));
+    return [...order.flatMap((id) => this.byPart.get(id) ?? []), ...others].sort((a, b) => severities.indexOf(a.severity) - severities.indexOf(b.severity) || (place.get(a.part) ?? 0) - (place.get(b.part) ?? 0));
+  }
+}
