@@ -1,9 +1,7 @@
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import type { Server } from 'node:http';
-import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { ask } from '../server/trial/running';
+import { ask, serving } from '../server/trial/running';
 import { liveApp } from './app';
 
 describe('The live host', () => {
@@ -12,9 +10,8 @@ describe('The live host', () => {
     mkdirSync(join(folder, path, '..'), { recursive: true });
     writeFileSync(join(folder, path), text);
   };
-  let server: Server;
-  let port = 0;
-  const visit = (path: string, host = 'mill.localhost') => ask(port, 'GET', path, { host });
+  let live: Awaited<ReturnType<typeof serving>>;
+  const visit = (path: string, host = 'mill.localhost') => ask(live.port, 'GET', path, { host });
 
   beforeAll(async () => {
     for (const number of [1, 2]) {
@@ -26,12 +23,10 @@ describe('The live host', () => {
     write('sites/broken/current', '../../secret');
     write('secret/index.html', 'secret');
     write('sites/secret.txt', 'secret');
-    server = liveApp(folder).listen(0, '127.0.0.1');
-    await new Promise((done) => server.once('listening', done));
-    port = (server.address() as AddressInfo).port; // it listens on TCP
+    live = await serving(liveApp(folder));
   });
   afterAll(async () => {
-    await new Promise((done) => server.close(done));
+    await live.stop();
     rmSync(folder, { recursive: true, force: true });
   });
 
@@ -51,6 +46,22 @@ describe('The live host', () => {
     for (const host of ['broken.localhost', 'secret.localhost', '..localhost', 'MILL.localhost', 'nobody.localhost']) expect((await visit('/', host)).body).withContext(host).not.toContain('Release');
     for (const path of ['/../../../secret/', '/%2e%2e/%2e%2e/%2e%2e/secret/index.html', '/..%5c..%5csecret', '/files/../../1/index.html'])
       expect((await visit(path)).body).withContext(path).not.toMatch(/secret<|^secret|Release 1/);
+  });
+  it('sends a preview with the stamp it was read at, so that an edit stored while it loads is still noticed', async () => {
+    const host = `preview-${'7'.repeat(32)}.localhost`;
+    write(`previews/${'7'.repeat(32)}/index.html`, '<body><p>Rye</p></body>');
+    write(`previews/${'7'.repeat(32)}.stamp`, 'a1b2');
+    const first = await visit('/', host);
+    expect(first.body).toContain('src="/_follow.js?seen=a1b2"');
+    expect((await visit('/_stamp', host)).body).toBe('a1b2');
+    write(`previews/${'7'.repeat(32)}.stamp`, 'c3d4');
+    expect((await visit('/_stamp', host)).body).toBe('c3d4');
+    expect((await visit('/', host)).body).toContain('seen=c3d4');
+    write(`previews/${'7'.repeat(32)}.stamp`, '"><script>alert(1)</script>');
+    expect((await visit('/', host)).body).not.toContain('alert');
+    const gone = await visit('/not/yet', host);
+    expect(gone.status).toBe(404);
+    expect(gone.body).toContain('/_follow.js');
   });
   it('answers 404 in words where there is nothing', async () => {
     const nothing = await visit('/no/such/page');

@@ -2,22 +2,15 @@ import { rmSync } from 'node:fs';
 import { join } from 'node:path';
 import sharp from 'sharp';
 import { nanoid } from 'nanoid';
+import type { Leaving } from '@core/document/commands/breakpoints';
 import type { Edit } from '@core/document/edits/edit';
 import type { Page } from '@core/document/page';
 import type { Picture, Site } from '@core/document/site';
-import type { AddressInfo } from 'node:net';
-import type { Server } from 'node:http';
 import { entities, Pages, PictureFiles } from './database/entities';
 import { liveApp } from '../live/app';
 import { restoreReleases } from './releases/publish';
-import { ask, Client, runServer, type Running } from './trial/running';
+import { ask, Client, runServer, serving, type Opened, type Running } from './trial/running';
 
-interface Opened {
-  readonly page: Page;
-  readonly site: Site;
-  readonly revision: number;
-  readonly release: { readonly number: number } | null;
-}
 interface Log {
   readonly log: readonly { readonly revision: number; readonly id: string; readonly edits: readonly Edit[] }[];
 }
@@ -27,25 +20,21 @@ const title = (value: string): Edit[] => [{ do: 'set', part: 'root', field: ['co
 describe('The editor’s server', () => {
   let running: Running;
   let ada: Client;
-  let live: Server;
-  let livePort = 0;
+  let live: Awaited<ReturnType<typeof serving>>;
 
   beforeAll(async () => {
     running = await runServer();
     ada = new Client(running.port);
     await ada.signIn('ada@studio.example', 'paper-and-ink');
-    live = liveApp(running.service.config.liveFolder).listen(0, '127.0.0.1');
-    await new Promise((done) => live.once('listening', done));
-    livePort = (live.address() as AddressInfo).port; // it listens on TCP
+    live = await serving(liveApp(running.service.config.liveFolder));
   });
   afterAll(async () => {
-    live.closeAllConnections();
-    await new Promise((done) => live.close(done));
+    await live.stop();
     await running.stop();
   });
 
-  const open = async (page: string): Promise<Opened> => (await ada.call('GET', `/pages/${page}`)).json<Opened>();
-  const store = (page: string, base: number, edits: readonly Edit[], id = nanoid()) => ada.call('POST', `/pages/${page}/edits`, { id, base, edits });
+  const open = (page: string): Promise<Opened> => ada.open(page);
+  const store = (page: string, base: number, edits: readonly Edit[], id = nanoid()) => ada.store(page, edits, base, id);
   const newPage = async (path: string, copyOf?: string): Promise<string> =>
     (await ada.call('POST', '/sites/tidewick/pages', { title: 'A page', path, ...(copyOf !== undefined && { copyOf }) })).json<{ id: string }>().id;
 
@@ -88,6 +77,9 @@ describe('The editor’s server', () => {
       ['GET', '/sites/tidewick'],
       ['POST', '/sites/tidewick/pages', { title: 'Mine', path: '/mine' }],
       ['GET', '/sites/tidewick/pictures'],
+      ['GET', '/sites/tidewick/sections'],
+      ['DELETE', '/sites/tidewick/sections/any'],
+      ['POST', '/pages/tidewick-home/sections', { part: 'root', name: 'Mine', purpose: 'cards', shared: false }],
       ['PATCH', '/sites/tidewick/pictures/opening', { alt: 'x' }],
       ['GET', `/sites/tidewick/files/${file}`],
       ['GET', '/pages/tidewick-home'],
@@ -97,12 +89,44 @@ describe('The editor’s server', () => {
       ['PATCH', '/pages/tidewick-home', { path: '/mine' }],
       ['DELETE', '/pages/tidewick-home'],
       ['POST', '/pages/tidewick-home/releases', {}],
+      ['GET', '/pages/tidewick-home/releases/next'],
       ['POST', '/pages/tidewick-home/preview', {}],
       ['GET', '/pages/tidewick-home/export/page.json'],
       ['GET', '/pages/tidewick-home/export/site.json'],
     ];
     for (const [method, path, body] of routes) expect((await ben.call(method, path, body)).status).withContext(`${method} ${path}`).toBe(404);
     expect((await ben.upload('/sites/tidewick/pictures', 'a.png', 'image/png', Buffer.from('x'))).status).toBe(404);
+  });
+
+  describe('breakpoints', () => {
+    const put = (breakpoints: unknown, heirs: object, trial: boolean) => ada.call('PUT', '/sites/observatory/breakpoints', { breakpoints, heirs, trial });
+    it('are added, renamed and removed; what was set at one that goes moves to its heir on every page, or goes', async () => {
+      const { site } = (await ada.call('GET', '/sites/observatory')).json<{ site: Site }>();
+      const rows = await running.service.database.getRepository(Pages).findBy({ site: site.id });
+      const page = rows[0]!;
+      const part = page.document.parts['root']!.children[0]!;
+      await store(page.id, page.revision, [{ do: 'set', part, field: ['style', 'tablet', 'normal', 'z-index'], value: '7' }]);
+      const huge = { id: 'huge', name: 'Huge', reach: 'up', limit: 1600, preview: { width: 1920, height: 1080 } };
+      const rest = site.breakpoints.filter((one) => one.id !== 'tablet').map((one) => (one.id === 'phone' ? { ...one, name: 'Pocket' } : one));
+      const lost = (await put([...rest, huge], {}, true)).json<{ leaving: { title: string; values: Leaving[] }[] }>().leaving;
+      expect(lost.flatMap((one) => one.values)).toContain({ words: jasmine.stringContaining('z-index 7 at Tablet: goes'), goes: true });
+      expect((await open(page.id)).site.breakpoints.length).toBe(3); // a trial changes nothing
+      const done = (await put([...rest, huge], { tablet: 'phone' }, false)).json<{ site: Site }>().site;
+      expect(done.breakpoints.map((one) => one.name)).toEqual(['Wide', 'Pocket', 'Huge']);
+      const after = await open(page.id);
+      expect(after.page.parts[part]?.style['phone']?.normal?.['z-index']).toBe('7');
+      expect(JSON.stringify(after.page)).not.toContain('"tablet"');
+      expect((await store(page.id, after.revision, [{ do: 'set', part, field: ['style', 'tablet', 'normal', 'z-index'], value: '8' }])).status).toBe(422);
+      expect((await store(page.id, after.revision, [{ do: 'set', part, field: ['style', 'huge', 'normal', 'z-index'], value: '9' }])).status).toBe(200);
+    });
+    it('that cannot be are refused, and those of others are not found', async () => {
+      const { site } = (await ada.call('GET', '/sites/tidewick')).json<{ site: Site }>();
+      for (const wrong of [[], [site.breakpoints[1]], [...site.breakpoints, { ...site.breakpoints[1]!, id: 'twin' }], [{ ...site.breakpoints[0]!, id: 'base' }]])
+        expect((await ada.call('PUT', '/sites/tidewick/breakpoints', { breakpoints: wrong, heirs: {}, trial: false })).status).toBe(400);
+      const ben = new Client(running.port);
+      await ben.signIn('ben@elsewhere.example', 'another-studio');
+      expect((await ben.call('PUT', '/sites/tidewick/breakpoints', { breakpoints: site.breakpoints, heirs: {}, trial: false })).status).toBe(404);
+    });
   });
 
   it('refuses changes that another origin asks for', async () => {
@@ -234,7 +258,7 @@ describe('The editor’s server', () => {
   });
 
   describe('publishing', () => {
-    const visit = (path: string, host = 'tidewick.localhost') => ask(livePort, 'GET', path, { host });
+    const visit = (path: string, host = 'tidewick.localhost') => ask(live.port, 'GET', path, { host });
 
     it('goes live whole; what is saved later is not published', async () => {
       const { revision } = await open('tidewick-home');
@@ -258,7 +282,7 @@ describe('The editor’s server', () => {
     it('serves nothing beside the release, whatever the path or host', async () => {
       for (const path of ['/../current', '/%2e%2e/current', '/manifest.json', '/files/../../current', '/..%2f..%2fcurrent', '/files/%00', '/.env']) expect((await visit(path)).status).withContext(path).toBeGreaterThanOrEqual(400);
       for (const host of ['localhost', '127.0.0.1', '..localhost', 'preview-x.localhost', 'tidewick.localhost.evil.example', '']) expect((await visit('/', host)).status).withContext(host).toBeGreaterThanOrEqual(400);
-      expect((await ask(livePort, 'POST', '/', { host: 'tidewick.localhost' })).status).toBe(404);
+      expect((await ask(live.port, 'POST', '/', { host: 'tidewick.localhost' })).status).toBe(404);
     });
     it('a preview has an address nobody guesses, follows the edits and is not for search engines', async () => {
       const { address } = (await ada.call('POST', '/pages/tidewick-home/preview', {})).json<{ address: string }>();
@@ -296,7 +320,7 @@ describe('The editor’s server', () => {
   it('writes the newest release again where its folder or pointer is gone', async () => {
     await ada.call('POST', '/pages/mill-home/releases', {});
     const folder = join(running.service.config.liveFolder, 'sites', 'oxbow-mill');
-    const visit = () => ask(livePort, 'GET', '/', { host: 'oxbow-mill.localhost' });
+    const visit = () => ask(live.port, 'GET', '/', { host: 'oxbow-mill.localhost' });
     const before = await visit();
     expect(before.status).toBe(200);
     rmSync(folder, { recursive: true });
@@ -308,7 +332,7 @@ describe('The editor’s server', () => {
   it('leaves a page that was deleted out of the next release', async () => {
     const page = await newPage('/short-lived');
     await ada.call('POST', `/pages/${page}/releases`, {});
-    const visit = () => ask(livePort, 'GET', '/short-lived', { host: 'tidewick.localhost' });
+    const visit = () => ask(live.port, 'GET', '/short-lived', { host: 'tidewick.localhost' });
     expect((await visit()).status).toBe(200);
     await ada.call('DELETE', `/pages/${page}`);
     expect((await visit()).status).toBe(200);

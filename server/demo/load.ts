@@ -12,7 +12,7 @@ import { publish } from '../releases/publish';
 import { drawings } from '../../demo/draw';
 import { mill, millHome, observatory, observatoryHome } from '../../demo/neighbours';
 import { home, tidewick } from '../../demo/tidewick';
-import { fares, lostProperty } from '../../demo/tidewick-pages';
+import { fares, lostProperty, timetable } from '../../demo/tidewick-pages';
 
 const accounts = [
   { id: 'ada', email: 'ada@studio.example', name: 'Ada Lindqvist', password: 'paper-and-ink' },
@@ -20,7 +20,7 @@ const accounts = [
 ];
 
 const clients: readonly { readonly site: Site; readonly pages: readonly Page[]; readonly live: readonly string[] }[] = [
-  { site: tidewick, pages: [home, fares, lostProperty], live: [home.id] },
+  { site: tidewick, pages: [home, fares, lostProperty, timetable], live: [home.id] },
   { site: mill, pages: [millHome], live: [millHome.id] },
   { site: observatory, pages: [observatoryHome], live: [] },
 ];

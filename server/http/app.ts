@@ -12,6 +12,7 @@ import { previewRoutes, type FollowingPreviews } from '../previews/previews';
 import { releaseRoutes } from '../releases/routes';
 import { fontPath } from '../releases/write';
 import { siteRoutes } from '../sites/routes';
+import { sectionRoutes } from '../sites/sections';
 import { answerErrors, notFound } from './answer';
 import { sameOrigin } from './guard';
 import type { Service } from './service';
@@ -65,7 +66,7 @@ export function editorApp(service: Service, previews: FollowingPreviews): Expres
     response.set('cache-control', 'no-store');
     return request.path.endsWith('/edits') ? next() : json({ limit: '200kb' })(request, response, next);
   });
-  app.use('/api', accountRoutes(service), siteRoutes(service), pageRoutes(service), pictureRoutes(service));
+  app.use('/api', accountRoutes(service), siteRoutes(service), sectionRoutes(service), pageRoutes(service), pictureRoutes(service));
   app.use('/api', releaseRoutes(service), previewRoutes(service, previews));
   app.use('/api', () => {
     throw notFound();

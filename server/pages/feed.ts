@@ -23,6 +23,27 @@ export class PageFeed {
     return () => this.events.off(page, heard);
   }
 
+  /** Tells that the site of a page has changed under it. */
+  tellSite(page: string): void {
+    this.events.emit(`${page} site`);
+    this.events.emit('any page', page);
+  }
+
+  listenToSite(page: string, heard: () => void): () => void {
+    this.events.on(`${page} site`, heard);
+    return () => this.events.off(`${page} site`, heard);
+  }
+
+  /** Tells that the site of a page keeps other sections. */
+  tellSections(page: string): void {
+    this.events.emit(`${page} sections`);
+  }
+
+  listenToSections(page: string, heard: () => void): () => void {
+    this.events.on(`${page} sections`, heard);
+    return () => this.events.off(`${page} sections`, heard);
+  }
+
   listenToAll(heard: (page: string) => void): void {
     this.events.on('any page', heard);
   }

@@ -43,10 +43,14 @@ export function pageRoutes(service: Service): Router {
     response.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' });
     response.write('retry: 1000\n\n');
     const stop = service.feed.listen(page.id, (stored) => response.write(`data: ${JSON.stringify(stored)}\n\n`));
+    const stopSite = service.feed.listenToSite(page.id, () => response.write('event: site\ndata: {}\n\n'));
+    const stopSections = service.feed.listenToSections(page.id, () => response.write('event: sections\ndata: {}\n\n'));
     const beat = setInterval(() => response.write(': still here\n\n'), 20_000);
     request.on('close', () => {
       clearInterval(beat);
       stop();
+      stopSite();
+      stopSections();
     });
   });
 

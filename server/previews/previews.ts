@@ -4,7 +4,7 @@ import { Router } from 'express';
 import { Pages, Previews, Sites } from '../database/entities';
 import { pageFor, parameter } from '../http/guard';
 import type { Service } from '../http/service';
-import { writeFolder, writePointer, writeWhole } from '../releases/write';
+import { hashOf, writeFolder, writePointer, writeWhole } from '../releases/write';
 
 /** The site's preview token: 128 random bits, made when first asked for. */
 async function tokenOf(service: Service, site: string): Promise<string> {
@@ -18,7 +18,7 @@ async function writePreview(service: Service, siteId: string, token: string): Pr
   const site = await service.database.getRepository(Sites).findOneByOrFail({ id: siteId });
   const pages = await service.database.getRepository(Pages).findBy({ site: siteId });
   const folder = join(service.config.liveFolder, 'previews', token);
-  const stamp = pages.map((page) => `${page.id} ${page.revision} ${page.path}`).join('\n');
+  const stamp = hashOf(JSON.stringify([site.document, pages.map((page) => [page.id, page.revision, page.path]).sort()]));
   await writeWhole(folder, (unfinished) =>
     writeFolder(service.database.manager, unfinished, site.document, pages.map((page) => page.document)),
   );

@@ -1,6 +1,10 @@
 import { access, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { Pages, Releases, Sites, type ReleaseRow } from '../database/entities';
+import { isDeepStrictEqual } from 'node:util';
+import type { EntityManager } from 'typeorm';
+import { withSharedOf } from '@core/document/commands/shared';
+import { titleOf, type Page } from '@core/document/page';
+import { Pages, Releases, Sites, type PageRow, type ReleaseRow, type SiteRow } from '../database/entities';
 import { jsonColumn } from '../database/json-column';
 import { notFound } from '../http/answer';
 import type { Service } from '../http/service';
@@ -8,18 +12,38 @@ import { writeFolder, writePointer, writeWhole } from './write';
 
 const siteFolder = (service: Service, host: string): string => join(service.config.liveFolder, 'sites', host);
 
+/** A page as it is in a release. */
+interface Live {
+  readonly revision: number;
+  readonly document: Page;
+}
+
+/** The other pages of the next release as they are live, and as they will be: what the page shares with them goes live on all of them. */
+async function othersOf(service: Service, site: SiteRow, page: PageRow, last: ReleaseRow | null): Promise<{ id: string; now: Live; next: Live }[]> {
+  const kept = await stillThere(service, last, page.path, page.id);
+  return Object.entries(kept).map(([id, now]) => ({ id, now, next: { ...now, document: withSharedOf(site.document, now.document, page.document) } }));
+}
+
+const lastRelease = (manager: EntityManager, site: string): Promise<ReleaseRow | null> => manager.getRepository(Releases).findOne({ where: { site }, order: { number: 'DESC' } });
+
+/** The other live pages that publishing a page would change, since they share a section with it. */
+export async function changedWith(service: Service, site: SiteRow, page: PageRow): Promise<{ title: string; path: string }[]> {
+  const others = await othersOf(service, site, page, await lastRelease(service.database.manager, site.id));
+  return others.filter(({ now, next }) => !isDeepStrictEqual(now.document, next.document)).map(({ now: { document } }) => ({ title: titleOf(document), path: document.path }));
+}
+
 /**
  * Publishes a page: a new release with the site's pages as they are live, and this page as it is now.
- * The release is stored and written whole before the pointer moves to it.
+ * What it shares with them goes live on all of them. The release is stored and written whole before the pointer moves to it.
  */
 export async function publish(service: Service, pageId: string, account: string): Promise<ReleaseRow> {
   const release = await service.database.transaction(async (manager) => {
     const page = await manager.getRepository(Pages).findOneBy({ id: pageId });
     if (!page) throw notFound();
     const site = await manager.getRepository(Sites).findOneOrFail({ where: { id: page.site }, lock: { mode: 'pessimistic_write' } });
-    const last = await manager.getRepository(Releases).findOne({ where: { site: site.id }, order: { number: 'DESC' } });
-    const kept = await stillThere(service, last, page.path, page.id);
-    const content = { site: site.document, pages: { ...kept, [page.id]: { revision: page.revision, document: page.document } } };
+    const last = await lastRelease(manager, site.id);
+    const others = await othersOf(service, site, page, last);
+    const content = { site: site.document, pages: { ...Object.fromEntries(others.map(({ id, next }) => [id, next])), [page.id]: { revision: page.revision, document: page.document } } };
     const row = { site: site.id, number: (last?.number ?? 0) + 1, account, content, at: new Date() };
     await writeRelease(service, row);
     await manager.getRepository(Releases).insert({ ...row, content: jsonColumn(content) });
@@ -30,7 +54,7 @@ export async function publish(service: Service, pageId: string, account: string)
 }
 
 /** The pages of the last release, without those deleted since and without another one at the new page's path. */
-async function stillThere(service: Service, last: ReleaseRow | null, path: string, id: string): Promise<ReleaseRow['content']['pages']> {
+async function stillThere(service: Service, last: ReleaseRow | null, path: string, id: string): Promise<Readonly<Record<string, Live>>> {
   const pages = Object.entries(last?.content.pages ?? {});
   const rows = await service.database.getRepository(Pages).find({ select: { id: true }, where: pages.map(([one]) => ({ id: one })) });
   const there = new Set(pages.length > 0 ? rows.map((row) => row.id) : []);
@@ -49,7 +73,7 @@ const point = (service: Service, row: ReleaseRow): Promise<void> =>
 /** Brings the live folder in line with the database: writes the newest release where it or its pointer is missing. */
 export async function restoreReleases(service: Service): Promise<void> {
   for (const site of await service.database.getRepository(Sites).find()) {
-    const last = await service.database.getRepository(Releases).findOne({ where: { site: site.id }, order: { number: 'DESC' } });
+    const last = await lastRelease(service.database.manager, site.id);
     if (!last) continue;
     const folder = siteFolder(service, last.content.site.host);
     const pointer = await readFile(join(folder, 'current'), 'utf8').catch(() => '');

@@ -2,7 +2,7 @@ import { Router } from 'express';
 import { accountOf, pageFor, parameter } from '../http/guard';
 import type { Service } from '../http/service';
 import { liveAddress } from '../sites/routes';
-import { publish } from './publish';
+import { changedWith, publish } from './publish';
 
 export function releaseRoutes(service: Service): Router {
   const router = Router();
@@ -14,6 +14,10 @@ export function releaseRoutes(service: Service): Router {
       page: release.content.pages[page.id]?.document ?? null,
       live: liveAddress(service, site, page.path),
     });
+  });
+  router.get('/pages/:page/releases/next', async (request, response) => {
+    const { page, site } = await pageFor(service, request, parameter(request, 'page'));
+    response.json({ alsoChanges: await changedWith(service, site, page) });
   });
   return router;
 }

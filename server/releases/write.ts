@@ -16,7 +16,8 @@ export function fontPath(file: string): string {
   return locate.resolve(`@fontsource-variable/${family}/files/${file}`);
 }
 
-const hashOf = (text: string): string => createHash('sha256').update(text).digest('hex').slice(0, 12);
+/** A short name for what a text says. */
+export const hashOf = (text: string): string => createHash('sha256').update(text).digest('hex').slice(0, 12);
 
 /** A page as it is served: its address and its files. */
 function compiled(site: Site, page: Page): Compiled & { stylesheet: string } {

@@ -2,12 +2,16 @@ import { Router } from 'express';
 import { In } from 'typeorm';
 import * as z from 'zod';
 import { newIdentifier } from '@core/document/identifier';
-import { blankPage, PagePath, titleOf, type Page } from '@core/document/page';
+import { blankPage, PagePath, titleOf } from '@core/document/page';
+import { BreakpointChange } from '@core/document/commands/breakpoints';
 import { Memberships, Pages, Releases, Sites, type PageRow, type SiteRow } from '../database/entities';
+import { copyOfPage } from '@core/document/commands/shared';
+import { menuPaths } from '@core/document/menus';
 import { jsonColumn } from '../database/json-column';
 import { read, Refusal } from '../http/answer';
 import { accountOf, pageFor, parameter, siteFor } from '../http/guard';
 import type { Service } from '../http/service';
+import { changeBreakpoints, leavingBy } from './breakpoints';
 
 const NewPage = z.strictObject({
   title: z.string().trim().min(1, 'A page needs a title.').max(200),
@@ -34,14 +38,6 @@ async function listed(service: Service, site: SiteRow): Promise<object[]> {
   }));
 }
 
-/** A new page's document: blank, or a copy under new facts. */
-function documentFor(id: string, title: string, path: string, original: Page | undefined): Page {
-  if (!original) return blankPage(id, title, path);
-  const root = original.parts[original.root]!;
-  const content = { base: { ...root.content.base, title } };
-  return { ...original, id, path, parts: { ...original.parts, [original.root]: { ...root, content } } };
-}
-
 export function siteRoutes(service: Service): Router {
   const router = Router();
   const pages = service.database.getRepository(Pages);
@@ -61,7 +57,14 @@ export function siteRoutes(service: Service): Router {
 
   router.get('/sites/:site', async (request, response) => {
     const site = await siteFor(service, request, parameter(request, 'site'));
-    response.json({ site: site.document, pages: await listed(service, site), live: liveAddress(service, site) });
+    const documents = await pages.find({ where: { site: site.id }, select: { id: true, document: true } });
+    response.json({ site: site.document, pages: await listed(service, site), menus: menuPaths(documents.map((page) => page.document)), live: liveAddress(service, site) });
+  });
+
+  router.put('/sites/:site/breakpoints', async (request, response) => {
+    const site = await siteFor(service, request, parameter(request, 'site'));
+    const { trial, ...change } = read(BreakpointChange.extend({ trial: z.boolean() }), request.body);
+    response.json(trial ? { leaving: await leavingBy(service, site.id, change) } : { site: await changeBreakpoints(service, site.id, accountOf(request), change) });
   });
 
   router.post('/sites/:site/pages', async (request, response) => {
@@ -70,7 +73,7 @@ export function siteRoutes(service: Service): Router {
     const original = copyOf === undefined ? undefined : await pageFor(service, request, copyOf);
     if (original && original.site.id !== site.id) throw new Refusal(400, 'Copy a page of the same site.');
     const id = newIdentifier();
-    const row: Omit<PageRow, 'changed'> = { id, site: site.id, path, revision: 0, document: documentFor(id, title, path, original?.page.document) };
+    const row: Omit<PageRow, 'changed'> = { id, site: site.id, path, revision: 0, document: original ? copyOfPage(site.document, original.page.document, { id, title, path }) : blankPage(id, title, path) };
     await pages.insert({ ...row, document: jsonColumn(row.document) }).catch((error: unknown) => {
       throw isUniqueViolation(error) ? pathTaken(path) : error;
     });

@@ -4,8 +4,13 @@ import { request } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import type { Express } from 'express';
+import { nanoid } from 'nanoid';
 import { pino } from 'pino';
 import { DataSource } from 'typeorm';
+import type { Edit } from '@core/document/edits/edit';
+import type { Page } from '@core/document/page';
+import type { Site } from '@core/document/site';
 import { openDatabase } from '../database/open';
 import { loadDemo } from '../demo/load';
 import { editorApp } from '../http/app';
@@ -24,6 +29,17 @@ export async function freshDatabase(): Promise<string> {
   const address = new URL(cluster);
   address.pathname = `/${name}`;
   return address.href;
+}
+
+/** An application that answers on a port of loopback, a free one when none is named. */
+export async function serving(app: Express, port = 0): Promise<{ port: number; stop(): Promise<void> }> {
+  const server = app.listen(port, '127.0.0.1');
+  await new Promise((done) => server.once('listening', done));
+  const stop = async (): Promise<void> => {
+    server.closeAllConnections();
+    await new Promise((done) => server.close(done));
+  };
+  return { port: (server.address() as AddressInfo).port, stop }; // it listens on TCP
 }
 
 export interface Answer {
@@ -49,6 +65,14 @@ export function ask(port: number, method: string, path: string, options: { host?
   });
 }
 
+/** A page as the editor's server hands it out. */
+export interface Opened {
+  readonly page: Page;
+  readonly site: Site;
+  readonly revision: number;
+  readonly release: { readonly number: number } | null;
+}
+
 /** Somebody who speaks to the API, with a session once signed in. */
 export class Client {
   private cookie = '';
@@ -66,6 +90,11 @@ export class Client {
   }
 
   signIn = (email: string, password: string): Promise<Answer> => this.call('POST', '/session', { email, password });
+
+  open = async (page: string): Promise<Opened> => (await this.call('GET', `/pages/${page}`)).json<Opened>();
+
+  /** Sends edits made on a revision of a page, the newest when none is named. */
+  store = async (page: string, edits: readonly Edit[], base?: number, id = nanoid()): Promise<Answer> => this.call('POST', `/pages/${page}/edits`, { id, base: base ?? (await this.open(page)).revision, edits });
 
   /** Uploads a file the way a form does. */
   upload(path: string, name: string, type: string, bytes: Buffer): Promise<Answer> {
@@ -90,17 +119,14 @@ export async function runServer(): Promise<Running> {
   const service = { config, database, feed: new PageFeed(), log: pino({ level: 'silent' }) };
   await loadDemo(service);
   const previews = new FollowingPreviews(service);
-  const probe = editorApp(service, previews).listen(0, '127.0.0.1');
-  await new Promise((done) => probe.once('listening', done));
-  const { port } = probe.address() as AddressInfo; // it listens on TCP
-  await new Promise((done) => probe.close(done));
-  config.port = port;
-  const server = editorApp(service, previews).listen(port, '127.0.0.1');
-  await new Promise((done) => server.once('listening', done));
+  const probe = await serving(editorApp(service, previews));
+  await probe.stop();
+  const { port } = probe;
+  config.port = port; // which the editor's addresses and the origins it takes name
+  const server = await serving(editorApp(service, previews), port);
   const stop = async (): Promise<void> => {
     previews.stop();
-    server.closeAllConnections();
-    await new Promise((done) => server.close(done));
+    await server.stop();
     await database.destroy();
     rmSync(folder, { recursive: true, force: true });
   };
