@@ -2,7 +2,7 @@ import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { Bench } from './bench';
 import { Clipboard } from './clipboard';
-import { Keys, written } from './keys';
+import { arrowed, Keys, written } from './keys';
 import { Leaves } from './leaves';
 import { stepped } from './stepped';
 
@@ -28,6 +28,12 @@ describe('Keys', () => {
     expect(written(press('ArrowUp', { altKey: true }))).toBe('Alt+ArrowUp');
     expect(written(press('?', { shiftKey: true }))).toBe('?');
     expect(written(press('/'))).toBe('/');
+    expect(['Alt+ArrowUp', 'Shift+ArrowLeft', 'Ctrl+Z'].map(arrowed)).toEqual(['Alt+↑', 'Shift+←', 'Ctrl+Z']);
+  });
+
+  it('can all be pressed: one character or a named key after what is held', () => {
+    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), Keys, { provide: Bench, useValue: {} }, { provide: Clipboard, useValue: {} }, { provide: Leaves, useValue: {} }] });
+    for (const { keys } of TestBed.inject(Keys).commands) expect(keys).toMatch(/^(Ctrl\+)?(Shift\+)?(Alt\+)?([A-Z0-9/?]|Enter|Escape|Delete|F2|Arrow(Up|Down|Left|Right))$/);
   });
 
   it('each belong to one command, which runs; typing is left alone', () => {

@@ -8,6 +8,7 @@ import { resolve } from '@core/style/cascade';
 import { properties } from '@core/style/properties';
 import { blankPage, type Page } from '@core/document/page';
 import { blankSite, type Site } from '@core/document/site';
+import { partElements } from '../trial/part-elements';
 import { tryWays, type Tried } from './trial';
 
 const addresses = { pictures: '/files/', fonts: '/files/' };
@@ -22,7 +23,7 @@ function publishedBoxes(site: Site, page: Page, screen: { width: number; height:
   inside.open();
   inside.write(html.replace(/<link rel="stylesheet"[^>]*>/, `<style>html{scrollbar-width:none}${css}</style>`));
   inside.close();
-  const elements = [inside.body, ...inside.body.querySelectorAll<HTMLElement>('*:not(main):not(br)')];
+  const elements = partElements(inside);
   const boxes = new Map(subtree(page, page.root).map((id, index) => {
     const { left, top, width, height } = elements[index]!.getBoundingClientRect();
     return [id, elements[index]!.getClientRects().length === 0 ? [] : [left, top, left + width, top + height]];

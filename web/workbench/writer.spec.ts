@@ -1,0 +1,99 @@
+import { contentFrom } from '@core/document/content';
+import { pageOfSection } from '@core/document/kept-section';
+import { planted } from '@core/document/planting';
+import type { Page } from '@core/document/page';
+import { blankSite } from '@core/document/site';
+import { frameWith, type TrialFrame } from '../trial/frame';
+import type { Bench } from './bench';
+import type { LeafPainter } from './leaf-painter';
+import { Writer } from './writer';
+
+describe('Writing on the page', () => {
+  const site = blankSite('s', 'S', 'site');
+  const tree = { kind: 'section', holds: [{ kind: 'heading', content: { text: 'Sailings' } }, { kind: 'text', content: { text: 'At noon.' } }, { kind: 'image' }] };
+  const plain = pageOfSection(planted(site, tree, (kind) => kind));
+  const varied: Page = { ...plain, parts: { ...plain.parts, heading: { ...plain.parts['heading']!, content: { base: { text: 'Sailings' }, phone: { text: 'Boats' } } } } };
+  let frame: TrialFrame;
+  let made: string[];
+
+  function writerOn(page: Page, breakpoint: string): { writer: Writer; painter: { writing: string | undefined } } {
+    const painter = { writing: undefined, document: frame.document, element: (id: string) => frame.find(id), partAt: (target: EventTarget | null) => (target as HTMLElement | null)?.closest('[data-part]')?.getAttribute('data-part') ?? undefined };
+    const bench = { session: { page: () => page, site: () => site }, select: (id: string) => made.push(`select ${id}`), setContent: (id: string, key: string, text: string, from: string) => made.push(`${id}.${key}@${from}: ${text}`) };
+    return { writer: new Writer(painter as unknown as LeafPainter, bench as unknown as Bench, breakpoint), painter }; // what a writer asks of them
+  }
+  const type = (element: HTMLElement, text: string): void => {
+    element.textContent = text;
+    element.dispatchEvent(new InputEvent('input', { bubbles: true }));
+  };
+  const press = (key: string, held: KeyboardEventInit = {}): KeyboardEvent => new KeyboardEvent('keydown', { key, cancelable: true, ...held });
+
+  beforeEach(() => {
+    made = [];
+    frame = frameWith('<h2 data-part="heading">Sailings</h2><p data-part="text">At noon.</p><img data-part="image" alt="">');
+  });
+  afterEach(() => frame.remove());
+
+  it('opens one text for writing, all of it selected, and stores it when one is done', () => {
+    const { writer, painter } = writerOn(plain, 'wide');
+    writer.begin('heading');
+    expect(frame.find('heading').isContentEditable).toBeTrue();
+    expect(frame.document.getSelection()?.toString()).toBe('Sailings');
+    expect(painter.writing).withContext('the leaf leaves it alone meanwhile').toBe('heading');
+    type(frame.find('heading'), 'Winter\u00a0sailings');
+    writer.end();
+    expect(made).toEqual(['select heading', 'heading.text@base: Winter sailings']);
+    expect(frame.find('heading').hasAttribute('contenteditable')).toBeFalse();
+    expect([writer.isWriting, painter.writing]).toEqual([false, undefined]);
+  });
+
+  it('stores nothing where nothing was changed, and opens nothing that has no text of its own', () => {
+    const { writer } = writerOn(plain, 'wide');
+    writer.begin('heading');
+    writer.end();
+    writer.begin('image');
+    writer.begin('nobody');
+    expect(writer.isWriting).toBeFalse();
+    expect(made).toEqual(['select heading']);
+  });
+
+  it('ends with Escape, with Ctrl and Enter in a text of lines, and leaves other keys to the text', () => {
+    const { writer } = writerOn(plain, 'wide');
+    expect(writer.keyed(press('Enter'))).withContext('nothing is written').toBeFalse();
+    for (const ending of [press('Escape'), press('Enter', { ctrlKey: true })]) {
+      writer.begin('text');
+      expect(writer.keyed(press('a'))).toBeTrue();
+      expect(writer.keyed(press('Enter'))).toBeTrue();
+      expect(writer.isWriting).toBeTrue();
+      writer.keyed(ending);
+      expect(ending.defaultPrevented).toBeTrue();
+      expect(writer.isWriting).toBeFalse();
+    }
+  });
+
+  it('writes where the wording of the leaf stands: at the base, or at a breakpoint that has its own', () => {
+    frame.find('heading').innerHTML = '<span class="_at-wide" style="display:none">Sailings</span><span class="_at-phone">Boats</span>';
+    for (const [breakpoint, from] of [['phone', 'phone'], ['tablet', 'base']] as const) {
+      expect(contentFrom(site, varied.parts['heading']!, breakpoint, 'text')).toBe(from);
+      const { writer } = writerOn(varied, breakpoint);
+      made = [];
+      writer.begin('heading');
+      type(frame.document.activeElement as HTMLElement, `Written on ${breakpoint}`); // what is open for writing has the focus
+      writer.end();
+      expect(made.at(-1)).toBe(`heading.text@${from}: Written on ${breakpoint}`);
+    }
+  });
+
+  it('ends with the one before when another is begun, and when the focus leaves', () => {
+    const { writer } = writerOn(plain, 'wide');
+    writer.begin('heading');
+    type(frame.find('heading'), 'One');
+    writer.begin('text');
+    expect(made).toContain('heading.text@base: One');
+    expect(writer.holds(frame.find('text'))).toBeTrue();
+    expect(writer.holds(frame.find('heading'))).toBeFalse();
+    type(frame.find('text'), 'Two');
+    frame.find('text').dispatchEvent(new FocusEvent('blur'));
+    expect(made).toContain('text.text@base: Two');
+    expect(writer.isWriting).toBeFalse();
+  });
+});
