@@ -3,7 +3,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
 import { catchError, of, map } from 'rxjs';
 import { Api, failureOf, type ClientCard } from '../services/api';
-import { PageDrawing } from './page-drawing';
+import { PageDrawing } from '../drawing/page-drawing';
 
 /** One card a client's site, drawn from its home page. */
 @Component({

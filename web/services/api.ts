@@ -2,7 +2,9 @@ import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import { map, type Observable } from 'rxjs';
 import * as z from 'zod';
+import type { BreakpointChange, Leaving } from '@core/document/commands/breakpoints';
 import type { Edit } from '@core/document/edits/edit';
+import type { KeptSection } from '@core/document/kept-section';
 import type { Page } from '@core/document/page';
 import type { Place } from '@core/document/problem';
 import type { Picture, Site } from '@core/document/site';
@@ -31,6 +33,8 @@ export interface PageEntry {
 export interface DeskFacts {
   readonly site: Site;
   readonly pages: readonly PageEntry[];
+  /** Paths that the site's menus lead to. */
+  readonly menus: readonly string[];
   readonly live: string;
 }
 
@@ -46,6 +50,12 @@ export interface Stored {
   readonly revision: number;
   readonly id: string;
   readonly edits: readonly Edit[];
+}
+
+/** What is set at breakpoints that would go, on a page or on the site itself. */
+export interface LeavingPlace {
+  readonly title: string;
+  readonly values: readonly Leaving[];
 }
 
 const Refused = z.object({ problem: z.string(), place: z.record(z.string(), z.string()).optional() });
@@ -82,6 +92,13 @@ export class Api {
   newPage(site: string, title: string, path: string, copyOf?: string): Observable<{ id: string }> {
     return this.http.post<{ id: string }>(`/api/sites/${site}/pages`, { title, path, ...(copyOf !== undefined && { copyOf }) });
   }
+  setBreakpoints = (site: string, change: BreakpointChange): Observable<{ site: Site }> => this.http.put<{ site: Site }>(`/api/sites/${site}/breakpoints`, { ...change, trial: false });
+  tryBreakpoints = (site: string, change: BreakpointChange): Observable<readonly LeavingPlace[]> =>
+    this.http.put<{ leaving: LeavingPlace[] }>(`/api/sites/${site}/breakpoints`, { ...change, trial: true }).pipe(map((answer) => answer.leaving));
+  sections = (site: string): Observable<readonly KeptSection[]> => this.http.get<{ sections: KeptSection[] }>(`/api/sites/${site}/sections`).pipe(map((answer) => answer.sections));
+  keepSection = (page: string, part: string, facts: Pick<KeptSection, 'name' | 'purpose' | 'shared'>): Observable<readonly KeptSection[]> =>
+    this.http.post<{ sections: KeptSection[] }>(`/api/pages/${page}/sections`, { part, ...facts }).pipe(map((answer) => answer.sections));
+  letSectionGo = (site: string, section: string): Observable<readonly KeptSection[]> => this.http.delete<{ sections: KeptSection[] }>(`/api/sites/${site}/sections/${section}`).pipe(map((answer) => answer.sections));
   setPath = (page: string, path: string): Observable<{ path: string }> => this.http.patch<{ path: string }>(`/api/pages/${page}`, { path });
   deletePage = (page: string): Observable<void> => this.http.delete<void>(`/api/pages/${page}`);
 
@@ -92,6 +109,8 @@ export class Api {
     this.http.get<{ log: Stored[] }>(`/api/pages/${page}/log`, { params: { since } }).pipe(map((answer) => answer.log));
 
   preview = (page: string): Observable<{ address: string }> => this.http.post<{ address: string }>(`/api/pages/${page}/preview`, {});
+  /** The other live pages that publishing this one would change. */
+  changedWith = (page: string): Observable<readonly { title: string; path: string }[]> => this.http.get<{ alsoChanges: { title: string; path: string }[] }>(`/api/pages/${page}/releases/next`).pipe(map((answer) => answer.alsoChanges));
   publish = (page: string): Observable<{ number: number; page: Page | null; live: string }> =>
     this.http.post<{ number: number; page: Page | null; live: string }>(`/api/pages/${page}/releases`, {});
 

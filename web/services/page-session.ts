@@ -3,6 +3,7 @@ import { catchError, EMPTY, firstValueFrom, Observable, Subject, Subscription, s
 import { nanoid } from 'nanoid';
 import { applyEdits } from '@core/document/edits/apply';
 import type { Edit } from '@core/document/edits/edit';
+import type { KeptSection } from '@core/document/kept-section';
 import type { Page } from '@core/document/page';
 import { Problem } from '@core/document/problem';
 import type { Picture, Site } from '@core/document/site';
@@ -81,6 +82,20 @@ export class PageSession implements OnDestroy {
     void this.send();
   }
 
+  /** Takes in what the site has become: its breakpoints may be others, and with them the page. What waits is kept; history begins anew. */
+  async reopen(): Promise<void> {
+    const before = this.page();
+    if (!before) return;
+    const facts = await firstValueFrom(this.api.page(before.id));
+    this.site.set(facts.site);
+    this.confirmed = facts.page;
+    this.revision = facts.revision;
+    this.done.set([]);
+    this.undone.set([]);
+    this.page.set(facts.page);
+    this.rebuild();
+  }
+
   ngOnDestroy(): void {
     this.running.unsubscribe();
   }
@@ -115,6 +130,11 @@ export class PageSession implements OnDestroy {
   /** Waits until everything made so far is stored. */
   async settled(): Promise<void> {
     while (this.waiting().length > 0) await firstValueFrom(timer(50));
+  }
+
+  /** The sections the site keeps, as they are now. */
+  setSections(sections: readonly KeptSection[]): void {
+    this.site.update((site) => site && { ...site, sections: [...sections] });
   }
 
   addPicture(id: string, picture: Picture): void {
@@ -227,6 +247,11 @@ export class PageSession implements OnDestroy {
       const source = new EventSource(`/api/pages/${id}/feed`);
       source.onmessage = (message) => heard.next(JSON.parse(String(message.data)) as Stored); // our own server's words
       source.onopen = () => this.catchUp();
+      source.addEventListener('site', () => void this.reopen());
+      source.addEventListener('sections', () => {
+        const site = this.site();
+        if (site) this.running.add(this.api.sections(site.id).pipe(catchError(() => EMPTY)).subscribe((sections) => this.setSections(sections)));
+      });
       return () => source.close();
     }).pipe(switchMap((stored) => [stored]));
   }

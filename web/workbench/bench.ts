@@ -1,8 +1,9 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { Subject } from 'rxjs';
-import { baseOf, outwards, type Breakpoint } from '@core/document/breakpoint';
+import { baseOf, breakpointAt, outwards, reachOf, type Breakpoint } from '@core/document/breakpoint';
 import { duplicate, outermost, removeParts, step, type Step } from '@core/document/commands/arrange';
 import { landingBy, place, type Target } from '@core/document/commands/place';
+import { sharedAround, unshare } from '@core/document/commands/shared';
 import { styleEdit, toggleShown } from '@core/document/commands/style';
 import { canUnwrap, canWrap, waysToUnwrap, waysToWrap, type Way } from '@core/document/commands/wrap';
 import { idOfThing, newThing, type Thing } from '@core/document/commands/thing';
@@ -12,6 +13,7 @@ import { Problem } from '@core/document/problem';
 import { kindOf, nameOf } from '@core/document/kinds/registry';
 import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
+import type { State } from '@core/document/style-map';
 import { parentOf, pathTo, placeOf } from '@core/document/tree';
 import { leafRooms } from '@core/geometry/spread';
 import type { Moved } from '@core/geometry/moved';
@@ -22,7 +24,10 @@ import { PageSession } from '../services/page-session';
 import { tryWays } from './trial';
 
 export const leafGap = 14;
-export type LedgerGroup = Group | 'content';
+export type LedgerGroup = Group | 'content' | 'screen' | 'findings';
+
+/** Tabs of the ledger that show something else than values. */
+export const isApart = (group: LedgerGroup): group is 'content' | 'screen' | 'findings' => group === 'content' || group === 'screen' || group === 'findings';
 
 /** Where a dragged thing would land, and in which leaf, or in the outline. */
 export interface Landing {
@@ -59,6 +64,8 @@ export class Bench {
   });
   /** The breakpoint of the leaf worked in last; commands that need one take it. */
   readonly breakpoint = signal('');
+  /** The state whose values are shown and set; every other part is in its normal one. */
+  readonly state = signal<State>('normal');
   readonly hover = signal<{ readonly part: string; readonly breakpoint: string } | undefined>(undefined);
   readonly group = signal<LedgerGroup>('type');
   readonly folded = signal<ReadonlySet<string>>(new Set());
@@ -78,6 +85,13 @@ export class Bench {
   /** Words the outline is searched by. */
   readonly outlineQuery = signal('');
   readonly planAsked = signal(0);
+  readonly overridesAsked = signal(0);
+  readonly sectionsAsked = signal(0);
+  readonly refitAsked = signal(0);
+  readonly keepAsked = signal(0);
+  /** A part the leaves are asked to scroll to. */
+  readonly revealed = signal<{ readonly part: string } | undefined>(undefined);
+  readonly breakpointsAsked = signal(0);
   readonly menuAt = signal<{ readonly x: number; readonly y: number; readonly pile: readonly string[] } | undefined>(undefined);
   /** Parts that a click on a leaf passes by, and parts out of sight: in the editor alone, kept in this browser. */
   readonly locked = signal<ReadonlySet<string>>(new Set());
@@ -85,18 +99,36 @@ export class Bench {
   /** Asks the leaf of the breakpoint to open the selection for writing. */
   readonly writeRequest = signal(0);
 
-  readonly breakpoints = computed<readonly Breakpoint[]>(() => outwards(this.session.site()?.breakpoints ?? []));
+  readonly breakpoints = computed<readonly Breakpoint[]>(() => {
+    const site = this.session.site();
+    return site ? outwards(site.breakpoints) : [];
+  });
   readonly active = computed(() => this.breakpoint() || baseOf(this.session.site()?.breakpoints ?? []).id);
+
+  /** Every leaf is drawn as high as its page, with the end of each screen marked. */
+  readonly unrolled = signal(false);
+
+  /** A screen of any size: the leaf of the breakpoint that decides there takes it on. */
+  readonly free = signal<{ readonly width: number; readonly height?: number } | undefined>(undefined);
 
   /** The leaves drawn, each with its room and scale; one opened to fill leaves spines of the others. */
   readonly leaves = computed(() => {
     const opened = this.opened();
-    const shown = this.breakpoints().map((breakpoint) => ({
+    const all = this.breakpoints();
+    const widestFirst = [...all].sort((a, b) => reachOf(all, b).from - reachOf(all, a).from);
+    const shown = widestFirst.map((breakpoint) => ({
       breakpoint,
       folded: opened === undefined ? this.folded().has(breakpoint.id) : breakpoint.id !== opened,
     }));
     const rooms = leafRooms(this.spreadWidth(), shown.map((one) => ({ width: one.breakpoint.preview.width, folded: one.folded })), leafGap);
-    return shown.map((one, index) => ({ ...one, ...rooms[index]! }));
+    const free = this.free();
+    const freed = free && breakpointAt(all, free.width);
+    return shown.map((one, index) => {
+      const room = rooms[index]!;
+      if (!free || one.breakpoint.id !== freed?.id) return { ...one, ...room, free: false };
+      const breakpoint = { ...one.breakpoint, preview: { width: free.width, height: free.height ?? one.breakpoint.preview.height } };
+      return { ...one, ...room, breakpoint, scale: one.folded ? 0 : Math.min(room.width / free.width, 1), free: true };
+    });
   });
 
   /** The selection, as long as it is still on the page. */
@@ -109,10 +141,11 @@ export class Bench {
     const page = this.session.page();
     if (!page) return [];
     const id = this.selected()?.id ?? page.root;
-    return pathTo(page, id).map((one) => ({ id: one, name: one === page.root ? 'Page' : nameOf(page.parts[one]!) }));
+    return pathTo(page, id).map((one) => ({ id: one, name: nameOf(page.parts[one]!) }));
   });
 
   select(id: string | undefined, breakpoint?: string): void {
+    if (id !== this.selection()) this.state.set('normal');
     this.selection.set(id);
     this.also.set(new Set());
     if (breakpoint !== undefined) this.breakpoint.set(breakpoint);
@@ -248,8 +281,17 @@ export class Bench {
   }
 
   step(way: Step): void {
-    const chosen = this.selected();
-    if (chosen) this.attempt((site, page) => step(site, page, chosen.id, way));
+    const ids = way === 'after' ? [...this.chosen()].reverse() : this.chosen();
+    this.attempt((site, page) => {
+      const edits: Edit[] = [];
+      let current = page;
+      for (const id of ids) {
+        const next = step(site, current, id, way);
+        edits.push(...next);
+        current = applyEdits(site, current, next).page;
+      }
+      return edits;
+    });
   }
 
   /** What is kept in this browser about a page: what is locked and what is out of sight. */
@@ -282,6 +324,34 @@ export class Bench {
     this.attempt((site, page) => toggleShown(site, page, id, breakpoint));
   }
 
+  /** Brings a part into view on every leaf. */
+  reveal(part: string): void {
+    this.revealed.set({ part });
+  }
+
+  /** The shared section the selection stands in. */
+  readonly sharedHere = computed(() => {
+    const [site, chosen] = [this.session.site(), this.selected()];
+    return site && chosen ? sharedAround(site, chosen.page, chosen.id) : undefined;
+  });
+
+  /** Makes this page's copy of the shared section its own. */
+  unshare(): void {
+    const section = this.sharedHere();
+    let made: string | undefined;
+    if (section && this.attempt((_site, page) => {
+      const result = unshare(page, section.root);
+      made = result.made;
+      return result.edits;
+    })) this.select(made);
+  }
+
+  /** Switches the selection off everywhere, and keeps it; or on again. */
+  toggleOff(): void {
+    const off = this.chosen().every((id) => this.session.page()?.parts[id]?.off);
+    this.attempt(() => this.chosen().map((part) => ({ do: 'set', part, field: ['off'], ...(!off && { value: true }) })));
+  }
+
   setStyle(breakpoint: string, property: string, value: string | undefined): boolean {
     return this.setStyles(breakpoint, { [property]: value });
   }
@@ -291,11 +361,13 @@ export class Bench {
     const chosen = this.selected();
     if (!chosen) return false;
     const ids = this.chosen().length > 0 ? this.chosen() : [chosen.id];
-    return this.attempt(() => ids.flatMap((id) => Object.entries(values).map(([property, value]) => styleEdit(id, breakpoint, 'normal', property, value))), `${ids.join()} ${breakpoint} ${Object.keys(values).join()}`);
+    const state = this.state();
+    return this.attempt(() => ids.flatMap((id) => Object.entries(values).map(([property, value]) => styleEdit(id, breakpoint, state, property, value))), `${ids.join()} ${breakpoint} ${state} ${Object.keys(values).join()}`);
   }
 
-  setContent(id: string, key: string, value: string | Record<string, string> | undefined): boolean {
-    return this.attempt(() => [{ do: 'set', part: id, field: ['content', 'base', key], ...(value !== undefined && { value }) }], `${id} ${key}`);
+  /** Sets what a part says, everywhere or at one breakpoint; without a value, takes it back. */
+  setContent(id: string, key: string, value: string | boolean | Record<string, string> | undefined, at = 'base'): boolean {
+    return this.attempt(() => [{ do: 'set', part: id, field: ['content', at, key], ...(value !== undefined && { value }) }], `${id} ${key} ${at}`);
   }
 
   readonly can = computed(() => {

@@ -20,7 +20,14 @@ export const ledgerGroups: readonly { readonly id: LedgerGroup; readonly word: s
   { id: 'fill', word: 'Fill' },
   { id: 'edge', word: 'Edge' },
   { id: 'content', word: 'Content' },
+  { id: 'screen', word: 'First screen' },
+  { id: 'findings', word: 'Findings' },
 ];
+
+const arrows: Readonly<Record<string, string>> = { ArrowUp: '↑', ArrowDown: '↓', ArrowLeft: '←', ArrowRight: '→' };
+
+/** Keys as people read them: arrows as arrows. */
+export const arrowed = (keys: string): string => keys.replace(/Arrow(?:Up|Down|Left|Right)/g, (key) => arrows[key]!);
 
 /** A keyboard event as it is written in the list: `Ctrl+Shift+Z`. */
 export function written(event: KeyboardEvent): string {
@@ -46,10 +53,16 @@ export class Keys {
     { keys: 'Alt+W', says: 'Wrap the selection in a container', run: () => this.bench.wrap() },
     { keys: 'Alt+U', says: 'Unwrap: take the box away, keep what it holds', run: () => this.bench.unwrap() },
     { keys: 'Alt+H', says: 'Hide or show the selection at this breakpoint', run: () => this.hide() },
+    { keys: 'Alt+K', says: 'Switch the selection off everywhere, and keep it; or on again', run: () => this.bench.toggleOff() },
     { keys: 'Alt+L', says: 'Lock the selection against clicks, or unlock it', run: () => this.bench.toggleLocked() },
     { keys: 'Alt+O', says: 'Take the selection out of sight in the editor, or bring it back', run: () => this.bench.toggleUnseen() },
     { keys: 'Alt+V', says: 'Paste the style alone of what was copied', run: () => void this.clipboard.pasteStyle() },
     { keys: 'Alt+P', says: 'Plan the page: lay a skeleton of sections', run: () => this.bench.planAsked.update((count) => count + 1) },
+    { keys: 'Alt+R', says: 'Ready-made sections, and those this site keeps', run: () => this.bench.sectionsAsked.update((count) => count + 1) },
+    { keys: 'Alt+N', says: 'Unroll the leaves to the height of their pages, or roll them up', run: () => this.bench.unrolled.update((now) => !now) },
+    { keys: 'Alt+F', says: 'Refit: propose overrides for the smaller screens', run: () => this.bench.refitAsked.update((count) => count + 1) },
+    { keys: 'Alt+T', says: 'The table of all values set on this page’s parts', run: () => this.bench.overridesAsked.update((count) => count + 1) },
+    { keys: 'Alt+B', says: 'The breakpoints of this site', run: () => this.bench.breakpointsAsked.update((count) => count + 1) },
     { keys: 'Alt+M', says: 'The menu of the selection, and what lies there', run: () => this.menu() },
     { keys: 'Alt+ArrowUp', says: 'Move the selection before its neighbour', run: () => this.bench.step('before') },
     { keys: 'Alt+ArrowDown', says: 'Move the selection behind its neighbour', run: () => this.bench.step('after') },
@@ -57,7 +70,7 @@ export class Keys {
     { keys: 'Alt+ArrowLeft', says: 'Move the selection out of its box', run: () => this.bench.step('out') },
     { keys: '/', says: 'Find a part to add', run: () => document.querySelector<HTMLElement>('[data-parts-search]')?.focus() },
     { keys: '?', says: 'Show this list', run: () => this.bench.helpOpen.set(true) },
-    ...ledgerGroups.map(({ id, word }, index) => ({ keys: `Alt+${index + 1}`, says: `Ledger: ${word}`, run: () => this.bench.group.set(id) })),
+    ...ledgerGroups.map(({ id, word }, index) => ({ keys: `Alt+${(index + 1) % 10}`, says: `Ledger: ${word}`, run: () => this.bench.group.set(id) })),
   ];
 
   /** Runs the command of a key press that no field claims; says whether there was one. */
@@ -95,8 +108,7 @@ export class Keys {
   }
 
   private hide(): void {
-    const chosen = this.bench.selected();
-    if (chosen && chosen.id !== chosen.page.root) this.bench.toggleShown(chosen.id, this.bench.active());
+    for (const id of this.bench.chosen()) this.bench.toggleShown(id, this.bench.active());
   }
 
   private selectParent(): void {

@@ -140,7 +140,7 @@ export class LeafHandles {
     const outcome = this.outcome(event);
     const moved = this.drag && Math.hypot(event.clientX - this.drag.start.x, event.clientY - this.drag.start.y) > 2;
     this.cancel();
-    if (outcome && moved) this.bench.attempt(() => Object.entries(outcome.values).map(([property, value]): Edit => styleEdit(outcome.part, this.breakpoint(), 'normal', property, value)));
+    if (outcome && moved) this.bench.attempt(() => Object.entries(outcome.values).map(([property, value]): Edit => styleEdit(outcome.part, this.breakpoint(), this.bench.state(), property, value)));
   }
 
   protected cancel(): void {

@@ -1,9 +1,18 @@
 import { rulesInSheet, type Patch } from '@core/compile/canvas';
-import type { ElementText, Run } from '@core/compile/markup';
+import { heldAttribute } from '@core/compile/rules';
+import type { State } from '@core/document/style-map';
+import { holderTag, type ElementText, type Run } from '@core/compile/markup';
 import type { Laid } from '@core/geometry/box';
 import { gridLines } from '@core/geometry/grid-cells';
 import type { Page } from '@core/document/page';
 import { measureElement } from './measuring';
+import { isForWork } from './opening';
+
+/** The element that stands for a part among its siblings: its own, or the `picture` around it. */
+const outermostOf = (element: HTMLElement): HTMLElement => (element.parentElement?.localName === 'picture' ? element.parentElement : element);
+
+/** The element around what an element holds, where it has one. */
+const holderOf = (element: Element): HTMLElement | null => element.querySelector<HTMLElement>(`:scope > ${holderTag}`);
 
 /** Draws one page into the document of a leaf's frame, and changes only what a patch names. */
 export class LeafPainter {
@@ -31,6 +40,12 @@ export class LeafPainter {
     const node = target as Node | null; // a frame's nodes fail the parent's instanceof
     const element = node && node.nodeType === 1 ? (node as Element) : node?.parentElement;
     return element?.closest<HTMLElement>('[data-part]')?.dataset['part'];
+  }
+
+  /** Shows parts as they are in a state, whatever the pointer does. */
+  hold(ids: readonly string[], state: State): void {
+    for (const element of this.document.querySelectorAll(`[${heldAttribute}]`)) element.removeAttribute(heldAttribute);
+    if (state !== 'normal') for (const id of ids) this.element(id)?.setAttribute(heldAttribute, state);
   }
 
   apply(patch: Patch): void {
@@ -103,9 +118,42 @@ export class LeafPainter {
     let element = this.element(id);
     if (!element) return;
     if (element.localName !== text.tag) element = this.retag(element, text.tag);
-    for (const name of element.getAttributeNames()) if (!(name in text.attributes) && name !== 'contenteditable') element.removeAttribute(name);
+    for (const name of element.getAttributeNames()) if (!(name in text.attributes) && name !== 'contenteditable' && name !== heldAttribute && !isForWork(element, name)) element.removeAttribute(name);
     for (const [name, value] of Object.entries(text.attributes)) if (element.getAttribute(name) !== value) element.setAttribute(name, value);
+    this.wrap(element, text.sources);
+    if (text.inner === undefined) this.setBefore(element, text.before ?? '', text.holder);
     if (text.inner !== undefined && id !== this.writing && element.innerHTML !== text.inner) element.innerHTML = text.inner;
+  }
+
+  /** Writes what stands before the parts an element holds, and puts them into a holder or out of it. */
+  private setBefore(element: HTMLElement, before: string, holder: ElementText['holder']): void {
+    for (const child of [...element.children]) if (!this.isOfParts(child)) child.remove();
+    let present = holderOf(element);
+    if (present && !holder) present.replaceWith(...present.childNodes);
+    if (!present && holder) {
+      present = this.document.createElement(holderTag);
+      present.append(...element.children);
+      element.append(present);
+    }
+    for (const [name, value] of Object.entries(holder ?? {})) present?.setAttribute(name, value);
+    element.insertAdjacentHTML('afterbegin', before);
+  }
+
+  /** Whether an element is a part's, or holds some. */
+  private isOfParts = (element: Element): boolean => element.hasAttribute('data-part') || ['main', 'picture', holderTag].includes(element.localName);
+
+  /** Puts an element into a `picture` with these sources, or out of it. */
+  private wrap(element: HTMLElement, sources: string | undefined): void {
+    const around = outermostOf(element);
+    if (sources === undefined) {
+      if (around !== element) around.replaceWith(element);
+      return;
+    }
+    const picture = around === element ? this.document.createElement('picture') : around;
+    if (around === element) element.replaceWith(picture);
+    for (const old of picture.querySelectorAll('source')) old.remove();
+    picture.insertAdjacentHTML('afterbegin', sources);
+    picture.append(element);
   }
 
   private retag(element: HTMLElement, tag: string): HTMLElement {
@@ -122,7 +170,7 @@ export class LeafPainter {
     for (const runs of arranged.values())
       for (const id of runs.flatMap((run) => run.ids)) {
         const element = this.element(id) ?? this.made(subtrees.get(id));
-        if (element) kept.set(id, element);
+        if (element) kept.set(id, outermostOf(element));
       }
     return kept;
   }
@@ -136,7 +184,9 @@ export class LeafPainter {
       this.setChildren(main, children);
       return [main];
     });
-    this.setChildren(holder, wanted);
+    const inside = holderOf(holder) ?? holder;
+    const before = inside === holder ? [...holder.children].filter((child) => !this.isOfParts(child)) : [];
+    this.setChildren(inside, [...before, ...wanted]);
   }
 
   /** Gives an element exactly these children, moving only those that stand elsewhere. */

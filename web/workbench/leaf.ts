@@ -1,14 +1,17 @@
-import { afterNextRender, ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, input, OnDestroy, signal, viewChild } from '@angular/core';
+import { afterNextRender, ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, input, OnDestroy, signal, untracked, viewChild } from '@angular/core';
 import type { Subscription } from 'rxjs';
 import type { Breakpoint } from '@core/document/breakpoint';
 import { chain } from '@core/document/breakpoint';
 import { styleEdit } from '@core/document/commands/style';
 import { parentOf } from '@core/document/tree';
+import { dropSays } from '@core/geometry/drop-target';
 import type { Box } from '@core/geometry/box';
 import { pileAt } from '@core/geometry/paint-order';
+import type { Addresses } from '@core/compile/declarations';
 import { compileCanvas, recompile } from '@core/compile/canvas';
-import { kindOf, nameOf } from '@core/document/kinds/registry';
+import { kindOf } from '@core/document/kinds/registry';
 import type { Page } from '@core/document/page';
+import type { Site } from '@core/document/site';
 import { canvasAddresses } from '../services/addresses';
 import type { Turn } from '../services/page-session';
 import { Bench } from './bench';
@@ -20,6 +23,7 @@ import { LeafPainter } from './leaf-painter';
 import { LeafTravel } from './leaf-travel';
 import { Leaves, type LeafView } from './leaves';
 import { Marquee } from './marquee';
+import { openAround } from './opening';
 import { PinDrag } from './pin-drag';
 import { ScrollStep } from './scroll-step';
 import { Writer } from './writer';
@@ -61,9 +65,7 @@ export class Leaf implements OnDestroy, Surface, LeafView {
   protected readonly into = computed(() => {
     const landing = this.mark();
     const page = this.bench.session.page();
-    const part = landing && page?.parts[landing.drop.into];
-    const way = landing?.drop.target.where === 'beside' ? 'beside, in' : landing?.drop.target.where === 'cell' ? 'into a cell of' : 'into';
-    return part ? `${way} ${nameOf(part)}` : '';
+    return landing && page && Object.hasOwn(page.parts, landing.drop.into) ? dropSays(page, landing.drop) : '';
   });
 
   private painter: LeafPainter | undefined;
@@ -71,6 +73,7 @@ export class Leaf implements OnDestroy, Surface, LeafView {
   private turns: Subscription | undefined;
   private leave: (() => void)[] = [];
   private drawing = 0;
+  private wasUnrolled = false;
   private lastPress = { x: 0, y: 0, time: 0, id: '' };
   /** One of several selected parts was pressed: a drag takes all along, a click selects it alone. */
   private keptPress: string | undefined;
@@ -88,6 +91,20 @@ export class Leaf implements OnDestroy, Surface, LeafView {
     });
     effect(() => this.taste());
     effect(() => this.hide());
+    effect(() => {
+      this.bench.unrolled();
+      this.breakpoint();
+      untracked(() => {
+        const page = this.bench.session.page();
+        if (page && this.painter && (this.bench.unrolled() || this.wasUnrolled)) this.load(page);
+        this.wasUnrolled = this.bench.unrolled();
+      });
+    });
+    effect(() => this.hold());
+    effect(() => {
+      const part = this.bench.revealed()?.part;
+      if (part !== undefined) requestAnimationFrame(() => this.reveal(part));
+    });
     effect(() => {
       if (this.bench.writeRequest() > 0 && this.bench.active() === this.breakpoint().id) {
         const id = this.bench.selected()?.id;
@@ -143,6 +160,14 @@ export class Leaf implements OnDestroy, Surface, LeafView {
     this.outlineSoon();
   }
 
+  /** Shows the selection in the state that is worked on. */
+  private hold(): void {
+    const [held, state] = [this.bench.chosen(), this.bench.state()]; // read first: an effect hears only of what it has read
+    this.painter?.hold(held, state);
+    if (this.document) openAround(this.document, held.map(this.element), state);
+    this.outlineSoon();
+  }
+
   /** Takes parts out of sight, in the editor alone. */
   private hide(): void {
     const unseen = this.bench.unseen();
@@ -150,6 +175,12 @@ export class Leaf implements OnDestroy, Surface, LeafView {
     if (!document?.head) return;
     const style = document.getElementById('fold-unseen') ?? document.head.appendChild(Object.assign(document.createElement('style'), { id: 'fold-unseen' }));
     style.textContent = [...unseen].map((id) => `[data-part="${CSS.escape(id)}"]{visibility:hidden!important}`).join('');
+  }
+
+  /** Scrolls this leaf, and nothing around it, until a part is in view. */
+  private reveal(part: string): void {
+    const [view, box] = [this.view(), this.painter?.element(part)?.getBoundingClientRect()];
+    if (view && box && (box.top < 0 || box.bottom > view.innerHeight)) view.scrollBy(0, box.top - Math.max(0, Math.min(80, view.innerHeight - box.height)));
   }
 
   private view(): Window | null {
@@ -169,14 +200,29 @@ export class Leaf implements OnDestroy, Surface, LeafView {
     this.hide();
   }
 
+  private addresses(site: Site): Addresses {
+    const { preview } = this.breakpoint();
+    return { ...canvasAddresses(site.id), ...(this.bench.unrolled() && { unrolled: preview }) };
+  }
+
+  /** The page's own height while it is unrolled, else its screen's. */
+  protected readonly pageHeight = signal(0);
+  protected readonly height = computed(() => (this.bench.unrolled() ? Math.max(this.pageHeight(), this.breakpoint().preview.height) : this.breakpoint().preview.height));
+  /** Where each screen ends, in px of the page. */
+  protected readonly folds = computed(() => {
+    const screen = this.breakpoint().preview.height;
+    return this.bench.unrolled() ? Array.from({ length: Math.floor((this.height() - 1) / screen) }, (_, index) => (index + 1) * screen) : [];
+  });
+
   private load(page: Page): void {
     const site = this.bench.session.site();
     if (!site || !this.painter) return;
-    const { html, sheets } = compileCanvas(site, page, canvasAddresses(site.id));
+    const { html, sheets } = compileCanvas(site, page, this.addresses(site));
     const top = this.view()?.scrollY ?? 0;
     this.painter.load(html, sheets);
     this.listen();
     this.hide();
+    this.hold();
     this.view()?.scrollTo(0, top);
     this.outlineSoon();
   }
@@ -185,7 +231,7 @@ export class Leaf implements OnDestroy, Surface, LeafView {
     const site = this.bench.session.site();
     if (!site || !this.painter) return;
     if (edits === 'all') this.load(after);
-    else this.painter.apply(recompile(site, before, after, edits, canvasAddresses(site.id)));
+    else this.painter.apply(recompile(site, before, after, edits, this.addresses(site)));
     this.outlineSoon();
   }
 
@@ -334,7 +380,7 @@ export class Leaf implements OnDestroy, Surface, LeafView {
     const values = this.pinDrag.moved(this.name, id, { x: way[0]! * step, y: way[1]! * step });
     if (!values) return false;
     event.preventDefault();
-    this.bench.attempt(() => Object.entries(values).map(([property, value]) => styleEdit(id, this.name, 'normal', property, value)), `${id} nudge`);
+    this.bench.attempt(() => Object.entries(values).map(([property, value]) => styleEdit(id, this.name, this.bench.state(), property, value)), `${id} nudge`);
     return true;
   }
 
@@ -352,6 +398,8 @@ export class Leaf implements OnDestroy, Surface, LeafView {
   }
 
   private outline(): void {
+    const body = this.painter?.document.body;
+    if (this.bench.unrolled() && body) this.pageHeight.set(Math.min(Math.ceil(body.getBoundingClientRect().bottom + (this.view()?.scrollY ?? 0)), 60_000));
     const page = this.bench.session.page();
     const chosen = this.bench.selected();
     const hover = this.bench.hover();

@@ -24,10 +24,13 @@ export class Leaves {
   private readonly views = new Map<string, LeafView>();
   private readonly kept = new Map<string, { readonly version: number; readonly page: MeasuredPage }>();
   /** How often each leaf was drawn anew, scrolled or resized. */
+  private readonly structures = new Map<string, WritableSignal<number>>();
   private readonly versions = new Map<string, WritableSignal<number>>();
 
   register(view: LeafView): () => void {
     this.views.set(view.name, view);
+    this.structure(view.name);
+    this.structures.get(view.name)?.update((count) => count + 1);
     return () => {
       if (this.views.get(view.name) === view) this.views.delete(view.name);
     };
@@ -43,6 +46,13 @@ export class Leaves {
   changed(breakpoint: string): void {
     this.version(breakpoint);
     this.versions.get(breakpoint)?.update((count) => count + 1);
+  }
+
+  /** Grows when the leaf is written anew, and not while it is scrolled. */
+  structure(breakpoint: string): number {
+    let known = this.structures.get(breakpoint);
+    if (!known) this.structures.set(breakpoint, (known = signal(0)));
+    return known();
   }
 
   view = (breakpoint: string): LeafView | undefined => this.views.get(breakpoint);

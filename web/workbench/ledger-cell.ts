@@ -145,7 +145,7 @@ export class LedgerCell {
     if (!site || !chosen || !values) return false;
     const checked = this.row().map((property, index) => checkValue(site, property, values[index] ?? ''));
     if (!checked.every((one) => one.ok)) return false;
-    this.bench.attempt(() => this.row().map((property, index) => styleEdit(chosen.id, this.breakpoint(), 'normal', property, checked[index]!.ok ? checked[index]!.value : undefined)));
+    this.bench.attempt(() => this.row().map((property, index) => styleEdit(chosen.id, this.breakpoint(), this.bench.state(), property, checked[index]!.ok ? checked[index]!.value : undefined)));
     this.accept();
     return true;
   }

@@ -1,13 +1,40 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { kindOf } from '@core/document/kinds/registry';
 import { Problem } from '@core/document/problem';
-import { checkContent } from '@core/document/edits/check-part';
-import { Attributes } from '@core/document/page';
-import { ClassName } from '@core/document/site';
+import { baseOf, type Breakpoint } from '@core/document/breakpoint';
+import { contentAt, contentFrom } from '@core/document/content';
+import { checkContents } from '@core/document/edits/check-part';
+import type { ContentField } from '@core/document/kinds/kind';
+import { Attributes, type Part } from '@core/document/page';
+import { ClassName, type Site } from '@core/document/site';
 import { canvasAddresses } from '../services/addresses';
-import { Bench } from './bench';
+import { Bench, leafGap } from './bench';
 
-/** What a part says and is: its content, tag, name, classes and id. They are the page's, the same on every screen. */
+interface Shown {
+  readonly name: string;
+  readonly width: number;
+  readonly height: number;
+  readonly address: string;
+}
+type Said = ContentField & { readonly value: string; readonly picture: Shown | undefined };
+
+function pictureOf(site: Site, id: unknown): Shown | undefined {
+  const picture = typeof id === 'string' && Object.hasOwn(site.pictures, id) ? site.pictures[id] : undefined;
+  return picture && { name: picture.name, width: picture.width, height: picture.height, address: canvasAddresses(site.id).pictures + picture.files[0]!.file };
+}
+
+/** One field at one breakpoint: what it says there, where that stands, and what it would say without a wording of its own. */
+function columnOf(site: Site, part: Part, breakpoint: Breakpoint, key: string): { at: string; value: string; above: string; own: boolean; from: string; picture: Shown | undefined } {
+  const at = breakpoint.reach === 'base' ? 'base' : breakpoint.id;
+  const value = contentAt(site, part, breakpoint.id)[key];
+  const source = contentFrom(site, part, breakpoint.id, key);
+  const { [at]: own, ...others } = part.content;
+  const above = at === 'base' ? '' : contentAt(site, { content: { ...others, base: part.content.base } }, breakpoint.id)[key];
+  const from = source === 'base' ? baseOf(site.breakpoints) : site.breakpoints.find((one) => one.id === source);
+  return { at, value: String(value ?? ''), above: String(above ?? ''), own: at !== 'base' && own !== undefined && Object.hasOwn(own, key), from: from && from.id !== breakpoint.id ? `← ${from.name}` : '', picture: pictureOf(site, value) };
+}
+
+/** What a part says and is: what it says stands in a column under each leaf; its tag, name, classes and id are the page's. */
 @Component({
   selector: 'fold-ledger-content',
   templateUrl: './ledger-content.html',
@@ -19,35 +46,46 @@ export class LedgerContent {
   readonly choosePicture = output<(id: string) => void>();
   protected readonly problem = signal<{ readonly key: string; readonly sentence: string } | undefined>(undefined);
 
+  protected readonly gap = leafGap;
+
   protected readonly shown = computed(() => {
     const chosen = this.bench.selected();
     const site = this.bench.session.site();
     if (!chosen || !site) return undefined;
     const { id, part } = chosen;
     const kind = kindOf(part.kind);
-    const picture = typeof part.content.base['picture'] === 'string' ? site.pictures[part.content.base['picture']] : undefined;
+    const field = (one: ContentField): Said => ({ ...one, value: String(part.content.base[one.key] ?? ''), picture: pictureOf(site, part.content.base[one.editor === 'picture' ? one.key : 'picture']) });
     return {
       id,
       kind,
       part,
-      fields: kind.fields.map((field) => ({ ...field, value: String(part.content.base[field.key] ?? '') })),
-      picture: picture && { ...picture, address: canvasAddresses(site.id).pictures + picture.files[0]!.file },
+      fields: kind.fields.filter((one) => !one.varies).map(field),
+      rows: kind.fields.filter((one) => one.varies).map((one) => ({ ...one, columns: this.bench.leaves().map((leaf) => ({ ...leaf, ...columnOf(site, part, leaf.breakpoint, one.key) })) })),
       known: site.classes.map((one) => one.name),
     };
   });
 
-  protected setField(event: Event, key: string): void {
-    const shown = this.shown();
-    if (!shown) return;
+  /** Writes a field everywhere, or at one breakpoint; what equals the wording above is no wording of its own. */
+  protected setField(event: Event, key: string, at = 'base', above?: string): void {
     const value = (event.target as HTMLInputElement).value; // a field of this form
+    const shown = this.shown();
+    if (!shown || value === String(shown.part.content[at]?.[key] ?? (at === 'base' ? '' : above))) return this.problem.set(undefined);
+    if (at !== 'base' && value === above) return this.takeBack(key, at);
+    const site = this.bench.session.site();
     try {
-      checkContent(shown.part.kind, { ...shown.part.content.base, [key]: value }, shown.id);
+      if (site) checkContents(site, shown.part.kind, { ...shown.part.content, [at]: { ...shown.part.content[at], [key]: value } }, shown.id);
     } catch (error) {
       if (!(error instanceof Problem)) throw error;
-      return this.problem.set({ key, sentence: error.message });
+      return this.problem.set({ key: `${key}@${at}`, sentence: error.message });
     }
     this.problem.set(undefined);
-    if (value !== shown.part.content.base[key]) this.bench.setContent(shown.id, key, value);
+    this.bench.setContent(shown.id, key, value, at);
+  }
+
+  protected takeBack(key: string, at: string): void {
+    const shown = this.shown();
+    this.problem.set(undefined);
+    if (shown) this.bench.setContent(shown.id, key, undefined, at);
   }
 
   protected setTag(event: Event): void {
@@ -82,8 +120,14 @@ export class LedgerContent {
       this.bench.attempt(() => [{ do: 'set', part: shown.id, field: ['attributes', 'id'], ...(value !== '' && { value }) }]);
   }
 
-  protected pick(): void {
+  protected setSwitch(event: Event, key: string): void {
+    const on = (event.target as HTMLInputElement).checked; // a switch of this form
     const shown = this.shown();
-    if (shown) this.choosePicture.emit((picture) => this.bench.setContent(shown.id, 'picture', picture));
+    if (shown) this.bench.setContent(shown.id, key, on ? true : undefined);
+  }
+
+  protected pick(at: string, key = 'picture'): void {
+    const shown = this.shown();
+    if (shown) this.choosePicture.emit((picture) => this.bench.setContent(shown.id, key, picture, at));
   }
 }

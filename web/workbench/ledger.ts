@@ -1,24 +1,28 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild } from '@angular/core';
 import type { MenuItem } from 'primeng/api';
 import { Menu } from 'primeng/menu';
-import { below, type Breakpoint } from '@core/document/breakpoint';
+import type { Breakpoint } from '@core/document/breakpoint';
 import { columnShares, setColumnShare, setSplit } from '@core/document/commands/columns';
-import { copyBelow, ownValue, styleEdit } from '@core/document/commands/style';
+import { ownValues } from '@core/document/commands/overrides';
+import { ownCount, ownValue, styleEdit } from '@core/document/commands/style';
+import { State } from '@core/document/style-map';
 import { commonSplits, readShares } from '@core/document/shares';
 import { Problem } from '@core/document/problem';
+import { statesOf } from '@core/document/kinds/registry';
 import { parentOf } from '@core/document/tree';
 import { ledgerCell, ledgerRows, type LedgerCell as Cell, type LedgerRow } from '@core/style/ledger';
-import { lengthUnits, unitOf } from '@core/geometry/units';
-import { propertyOf } from '@core/style/properties';
-import { checkValue } from '@core/style/value';
-import { Bench, leafGap } from './bench';
+import { groups, propertyOf } from '@core/style/properties';
+import { Bench, isApart, leafGap } from './bench';
 import { BoxDrawing } from './box-drawing';
+import { FirstScreenPanel } from './first-screen-panel';
+import { FindingsList } from './findings-list';
 import { FlowDrawing } from './flow-drawing';
 import { LedgerCell } from './ledger-cell';
-import { Leaves } from './leaves';
 import { LedgerContent } from './ledger-content';
+import { LedgerMenu } from './ledger-menu';
 import { PictureLibrary } from './picture-library';
 import { PlaceDrawing } from './place-drawing';
+import { PropertyHelp } from './property-help';
 import { SpaceDrawing } from './space-drawing';
 
 interface ShownCell {
@@ -42,14 +46,15 @@ interface ShownRow {
 /** The values of the selection: a row a property, a column a breakpoint, each column under its leaf. */
 @Component({
   selector: 'fold-ledger',
-  imports: [BoxDrawing, FlowDrawing, LedgerCell, LedgerContent, Menu, PictureLibrary, PlaceDrawing, SpaceDrawing],
+  imports: [BoxDrawing, FirstScreenPanel, FindingsList, FlowDrawing, LedgerCell, LedgerContent, Menu, PictureLibrary, PlaceDrawing, PropertyHelp, SpaceDrawing],
   templateUrl: './ledger.html',
   styleUrl: './ledger.css',
+  providers: [LedgerMenu],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Ledger {
   protected readonly bench = inject(Bench);
-  private readonly leaves = inject(Leaves);
+  private readonly menu = inject(LedgerMenu);
   protected readonly gap = leafGap;
   protected readonly splits = commonSplits;
   private readonly cellMenu = viewChild.required<Menu>('cellMenu');
@@ -61,18 +66,39 @@ export class Ledger {
     const group = this.bench.group();
     const chosen = this.bench.selected();
     const site = this.bench.session.site();
-    if (group === 'content' || !chosen || !site) return [];
-    return ledgerRows[group].map((row) => ({
+    if (isApart(group) || !chosen || !site) return [];
+    const state = this.bench.state();
+    const rows = this.ownOnly() ? groups.flatMap((one) => ledgerRows[one]) : ledgerRows[group];
+    const shown = rows.map((row) => ({
       row,
       says: row.properties.length === 1 ? (propertyOf(row.label)?.says ?? '') : row.properties.join(', '),
       columns: this.bench.leaves().map(({ breakpoint, width, folded }) => {
         const cells = row.properties.map((property, index) => ({
           property,
           part: row.parts[index] ?? '',
-          cell: this.known(`${property}@${breakpoint.id}`, ledgerCell(site, chosen.page, chosen.id, breakpoint.id, 'normal', property)),
+          cell: this.known(`${property}@${breakpoint.id}`, ledgerCell(site, chosen.page, chosen.id, breakpoint.id, state, property)),
         }));
         return { breakpoint, width, folded, cells, own: cells.filter((one) => one.cell.own).length };
       }),
+    }));
+    return this.ownOnly() ? shown.filter(({ columns }) => columns.some((one) => one.own > 0)) : shown;
+  });
+
+  /** Only what is set on the part itself, of every group. */
+  protected readonly ownOnly = signal(false);
+  protected readonly states = computed(() => statesOf(this.bench.selected()?.part.kind ?? 'page'));
+
+  /** How many values of its own the part has at each breakpoint, in the group shown and in all, over all states. */
+  protected readonly ownCounts = computed(() => {
+    const chosen = this.bench.selected();
+    const group = this.bench.group();
+    const among = new Set(isApart(group) ? [] : ledgerRows[group].flatMap((row) => row.properties));
+    return this.bench.leaves().map(({ breakpoint, width, folded }) => ({
+      breakpoint,
+      width,
+      folded,
+      here: chosen ? ownValues(chosen.page, chosen.id, breakpoint.id, among).length : 0,
+      all: chosen ? ownCount(chosen.page, chosen.id, breakpoint.id) : 0,
     }));
   });
 
@@ -88,7 +114,7 @@ export class Ledger {
   }
 
   /** Groups that are drawn as well as written. */
-  protected readonly isDrawn = computed(() => ['flow', 'box', 'space', 'place'].includes(this.bench.group()));
+  protected readonly isDrawn = computed(() => !this.ownOnly() && this.bench.state() === 'normal' && ['flow', 'box', 'space', 'place'].includes(this.bench.group()));
   protected readonly idleShown = signal(false);
   /** Rows that do nothing on this part at any breakpoint and hold no value of its own: out of the way until asked for. */
   protected readonly idleRows = computed(() => this.rows().filter(({ columns }) => columns.every(({ cells }) => cells.every(({ cell }) => cell.noEffect !== undefined && !cell.own))));
@@ -141,46 +167,17 @@ export class Ledger {
   }
 
   protected openMenu(event: Event, properties: readonly string[], breakpoint: Breakpoint): void {
-    const chosen = this.bench.selected();
-    const site = this.bench.session.site();
-    if (!chosen || !site) return;
-    const own = properties.filter((property) => ownValue(chosen.page, chosen.id, breakpoint.id, 'normal', property) !== undefined);
-    const under = below(site.breakpoints, breakpoint.id);
-    const names = under.map((one) => one.name).join(' and ');
-    this.menuItems.set([
-      {
-        label: 'Take back',
-        icon: 'pi pi-undo',
-        disabled: own.length === 0,
-        command: () => this.bench.attempt(() => own.map((property) => styleEdit(chosen.id, breakpoint.id, 'normal', property))),
-      },
-      {
-        label: under.length > 0 ? `Copy to ${names}` : 'Nothing lies below',
-        icon: 'pi pi-copy',
-        disabled: own.length === 0 || under.length === 0,
-        command: () =>
-          this.bench.attempt((_site, page) =>
-            own.flatMap((property) => copyBelow(site, chosen.id, breakpoint.id, 'normal', property, ownValue(page, chosen.id, breakpoint.id, 'normal', property) ?? '')),
-          ),
-      },
-    ]);
-    this.menuItems.update((items) => [...items, ...this.unitItems(properties[0] ?? '', breakpoint.id)]);
+    this.menuItems.set(this.menu.cell(properties, breakpoint));
     this.cellMenu().show(event);
   }
 
-  /** The value in other units, each as it would be written so that the size stays as measured. */
-  private unitItems(property: string, breakpoint: string): MenuItem[] {
-    const chosen = this.bench.selected();
-    const site = this.bench.session.site();
-    if (!chosen || !site) return [];
-    const { value } = ledgerCell(site, chosen.page, chosen.id, breakpoint, 'normal', property);
-    const items = lengthUnits.flatMap((unit): MenuItem[] => {
-      if (unit === unitOf(value)) return [];
-      const next = this.leaves.inUnit(breakpoint, chosen.id, property, unit, value);
-      const fits = next !== undefined && next.endsWith(unit) && checkValue(site, property, next).ok;
-      return fits ? [{ label: `Write as ${next}`, command: () => this.bench.setStyle(breakpoint, property, next) }] : [];
-    });
-    return items.length > 0 ? [{ separator: true }, ...items] : [];
+  protected setState(event: Event): void {
+    this.bench.state.set(State.parse((event.target as HTMLSelectElement).value)); // the list of states
+  }
+
+  protected openColumn(event: Event, breakpoint: Breakpoint): void {
+    this.menuItems.set(this.menu.column(breakpoint));
+    this.cellMenu().show(event);
   }
 
   protected pickBackground(breakpoint: string): void {
@@ -188,7 +185,7 @@ export class Ledger {
       const chosen = this.bench.selected();
       if (!chosen) return;
       this.bench.attempt((_site, page) => {
-        const set = (property: string, value: string) => styleEdit(chosen.id, breakpoint, 'normal', property, value);
+        const set = (property: string, value: string) => styleEdit(chosen.id, breakpoint, this.bench.state(), property, value);
         const sized = ownValue(page, chosen.id, breakpoint, 'normal', 'background-size') !== undefined;
         const fits = [set('background-size', 'cover'), set('background-position-x', 'center'), set('background-position-y', 'center')];
         return [set('background-image', `url("picture:${picture}")`), ...(sized ? [] : fits)];

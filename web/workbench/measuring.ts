@@ -8,15 +8,19 @@ const sidesOf = (style: CSSStyleDeclaration, before: string, after = ''): Sides 
 
 const boxOf = ({ left, top, width, height }: DOMRect): Box => ({ left, top, width, height });
 
-/** Boxes of the lines of text that stand in an element itself. */
+/** Boxes of the lines of text that stand in an element itself, or in what belongs to it and is no part. */
 function linesOf(element: Element): Box[] {
   const lines: Box[] = [];
   const range = element.ownerDocument.createRange();
-  for (const node of element.childNodes) {
-    if (node.nodeType !== 3 || !node.nodeValue?.trim()) continue;
-    range.selectNode(node);
-    for (const rect of range.getClientRects()) lines.push(boxOf(rect));
-  }
+  const visit = (holder: Element): void => {
+    for (const node of holder.childNodes) {
+      if (node.nodeType === 1 && !(node as Element).hasAttribute('data-part') && !(node as Element).querySelector('[data-part]')) visit(node as Element); // type 1 is an element
+      if (node.nodeType !== 3 || !node.nodeValue?.trim()) continue;
+      range.selectNode(node);
+      for (const rect of range.getClientRects()) lines.push(boxOf(rect));
+    }
+  };
+  visit(element);
   return lines;
 }
 
@@ -45,6 +49,7 @@ export function measurePage(document: Document, only?: (id: string) => boolean):
     for (const element of document.querySelectorAll<HTMLElement>('[data-part]')) {
       const id = element.dataset['part']!;
       if (only && !only(id)) continue;
+      if (element.parentElement?.closest('details:not([open])')) continue; // nothing of what is closed is laid out to be seen
       const parent = element.parentElement?.closest<HTMLElement>('[data-part]')?.dataset['part'];
       parts.set(id, measureElement(view, element, id, parent));
     }

@@ -1,6 +1,8 @@
 import { afterNextRender, ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, OnDestroy, signal } from '@angular/core';
+import { sharedRoots } from '@core/document/commands/shared';
 import { kindOf, nameOf } from '@core/document/kinds/registry';
 import type { Page, Part } from '@core/document/page';
+import { blankSite } from '@core/document/site';
 import type { Laid } from '@core/geometry/box';
 import type { Drop } from '@core/geometry/drop-target';
 import { pathTo } from '@core/document/tree';
@@ -17,7 +19,11 @@ interface Row {
   readonly holds: boolean;
   readonly open: boolean;
   readonly hidden: readonly string[];
+  readonly off: boolean;
+  readonly shared: boolean;
 }
+
+const noSite = blankSite('none', 'None', 'none');
 
 /** Most edits change no row: then nothing is drawn anew. */
 const sameRows = (a: readonly Row[], b: readonly Row[]): boolean =>
@@ -26,7 +32,7 @@ const sameRows = (a: readonly Row[], b: readonly Row[]): boolean =>
     const other = b[index]!;
     if (row === other) return true;
     return (
-      row.id === other.id && row.name === other.name && row.words === other.words && row.depth === other.depth && row.holds === other.holds && row.open === other.open && row.kind === other.kind && row.hidden.join() === other.hidden.join()
+      row.id === other.id && row.name === other.name && row.words === other.words && row.depth === other.depth && row.holds === other.holds && row.open === other.open && row.kind === other.kind && row.off === other.off && row.shared === other.shared && row.hidden.join() === other.hidden.join()
     );
   });
 
@@ -44,6 +50,7 @@ export class Outline implements OnDestroy, Surface {
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   private readonly closed = signal<ReadonlySet<string>>(new Set());
   protected readonly renaming = signal<string | undefined>(undefined);
+  private readonly shared = computed(() => sharedRoots(this.bench.session.site() ?? noSite));
   private unregister: (() => void) | undefined;
 
   protected readonly rows = computed<Row[]>(() => {
@@ -66,11 +73,12 @@ export class Outline implements OnDestroy, Surface {
 
   private rowOf(id: string, part: Part, depth: number, open: boolean): Row {
     const known = this.made.get(part);
-    if (known && known.depth === depth && known.open === open && known.id === id) return known;
+    const shared = this.shared().has(id);
+    if (known && known.shared === shared && known.depth === depth && known.open === open && known.id === id) return known;
     const text = part.content.base['text'];
     const hidden = this.bench.breakpoints().filter((one) => part.style[one.id]?.normal?.['display'] === 'none').map((one) => one.name);
     const words = typeof text === 'string' && !part.name ? text : '';
-    const row = { id, kind: part.kind, name: nameOf(part), words, depth, holds: part.children.length > 0, open, hidden };
+    const row = { id, kind: part.kind, name: nameOf(part), words, depth, holds: part.children.length > 0, open, hidden, off: part.off === true, shared };
     this.made.set(part, row);
     return row;
   }

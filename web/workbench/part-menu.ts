@@ -56,7 +56,7 @@ export class PartMenu {
     const page = this.bench.session.page();
     const measured = this.leaves.whole(this.bench.active());
     if (!page || !measured || ids.length === 0) return [];
-    const known = new Map([...measured.parts.keys()].map((id) => [id, id === page.root ? 'Page' : page.parts[id] ? nameOf(page.parts[id]) : id]));
+    const known = new Map([...measured.parts.keys()].map((id) => [id, page.parts[id] ? nameOf(page.parts[id]) : id]));
     const first = measured.parts.get(ids[0]!);
     const all = first ? pileWithReasons(measured, { x: this.pointIn().x, y: this.pointIn().y }) : [];
     return all.map((one) => {
@@ -97,8 +97,11 @@ export class PartMenu {
       { label: 'Wrap in a container', keys: 'Alt+W', off: !can.wrap, run: () => this.bench.wrap() },
       { label: 'Unwrap', keys: 'Alt+U', off: !can.unwrap, run: () => this.bench.unwrap() },
       { label: 'Hide or show at this breakpoint', keys: 'Alt+H', off: none, run: () => id !== undefined && this.bench.toggleShown(id, this.bench.active()) },
+      { label: chosen?.part.off ? 'Switch on again' : 'Switch off everywhere, and keep', keys: 'Alt+K', off: none, run: () => this.bench.toggleOff() },
       { label: id !== undefined && this.bench.locked().has(id) ? 'Unlock' : 'Lock against clicks', keys: 'Alt+L', off: none, run: () => this.bench.toggleLocked() },
       { label: id !== undefined && this.bench.unseen().has(id) ? 'Bring back into sight' : 'Out of sight in the editor', keys: 'Alt+O', off: none, run: () => this.bench.toggleUnseen() },
+      ...(chosen?.part.kind === 'section' && !this.bench.sharedHere() ? [{ label: 'Keep this section, or share it …', run: () => this.bench.keepAsked.update((count) => count + 1) }] : []),
+      ...(this.bench.sharedHere() ? [{ label: 'Stop sharing here: make it this page’s own', run: () => this.bench.unshare() }] : []),
       { label: 'Delete', keys: 'Delete', off: !can.remove, run: () => this.bench.remove() },
     ];
   }

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal, type WritableSignal } from '@angular/core';
 import { newThing } from '@core/document/commands/thing';
 import { kinds } from '@core/document/kinds/registry';
 import { Bench } from './bench';
@@ -10,38 +10,51 @@ import { Glyph } from './glyph';
   selector: 'fold-parts-drawer',
   imports: [Glyph],
   template: `
-    <input
-      type="search"
-      placeholder="Add a part …"
-      aria-label="Find a part to add"
-      data-parts-search
-      [value]="query()"
-      (input)="search($event)"
-      (keydown.enter)="addFirst()"
-      (keydown.escape)="query.set('')"
-    />
-    <div class="parts">
-      @for (kind of found(); track kind.kind) {
-        <button type="button" [title]="kind.purpose" [attr.data-add]="kind.kind" (pointerdown)="press($event, kind.kind)" (click)="add(kind.kind)">
-          <fold-glyph [kind]="kind.kind" />{{ kind.word }}
-        </button>
-      } @empty {
-        <p>No part is called that.</p>
-      }
+    <div class="find">
+      <input
+        type="search"
+        placeholder="Add a part …"
+        aria-label="Find a part to add"
+        data-parts-search
+        [value]="query()"
+        (input)="search($event)"
+        (keydown.enter)="addFirst()"
+        (keydown.escape)="query.set('')"
+      />
+      <button type="button" class="tuck" [attr.aria-expanded]="unfolded()" [title]="unfolded() ? 'Fold the drawer; typing still finds every part' : 'Show all parts'" aria-label="All parts" (click)="toggle()">
+        <i [class]="unfolded() ? 'pi pi-angle-up' : 'pi pi-angle-down'"></i>
+      </button>
     </div>
+    @if (unfolded() || query() !== '') {
+      <div class="parts">
+        @for (kind of found(); track kind.kind) {
+          <button type="button" [title]="kind.purpose" [attr.data-add]="kind.kind" (pointerdown)="press($event, kind.kind)" (click)="add(kind.kind)">
+            <fold-glyph [kind]="kind.kind" />{{ kind.word }}
+          </button>
+        } @empty {
+          <p>No part is called that.</p>
+        }
+        <button type="button" class="whole" aria-label="Plan the page …" title="Lay a whole skeleton of sections in one step (Alt+P)" (click)="ask(bench.planAsked)"><i class="pi pi-list"></i>Plan</button>
+        <button type="button" class="whole" aria-label="Sections …" title="Ready-made sections, and those this site keeps (Alt+R)" (click)="ask(bench.sectionsAsked)"><i class="pi pi-objects-column"></i>Sections</button>
+      </div>
+    }
   `,
   styles: `
     :host { display: block; padding: 8px 8px 6px; border-bottom: 1px solid var(--line); }
-    input { width: 100%; font: inherit; padding: 4px 8px; border: 1px solid var(--line); border-radius: 4px; background: var(--sheet); color: inherit; }
-    .parts { display: grid; grid-template-columns: 1fr 1fr; gap: 2px 4px; margin-top: 6px; }
-    button { display: flex; align-items: center; gap: 7px; padding: 2px 6px; font: inherit; color: inherit; text-align: left; background: none; border: 1px solid transparent; border-radius: 4px; cursor: grab; touch-action: none; }
+    .find { display: flex; gap: 4px; }
+    .tuck { padding: 0 6px; cursor: pointer; }
+    .whole { cursor: pointer; }
+    .whole i { font-size: 13px; }
+    input { flex: 1; min-width: 0; font: inherit; padding: 4px 8px; border: 1px solid var(--line); border-radius: 4px; background: var(--sheet); color: inherit; }
+    .parts { display: grid; grid-template-columns: 1fr 1fr; gap: 0 4px; margin-top: 5px; font-size: 13px; }
+    button { display: flex; align-items: center; gap: 7px; padding: 1px 6px; font: inherit; color: inherit; text-align: left; background: none; border: 1px solid transparent; border-radius: 4px; cursor: grab; touch-action: none; }
     button:hover { background: var(--sheet); border-color: var(--line); }
     p { grid-column: 1 / -1; padding: 4px 6px; color: var(--ink-soft); }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PartsDrawer {
-  private readonly bench = inject(Bench);
+  protected readonly bench = inject(Bench);
   private readonly dragging = inject(Dragging);
   protected readonly query = signal('');
   protected readonly found = computed(() => {
@@ -50,7 +63,17 @@ export class PartsDrawer {
     const named = (word: string): number => (word.toLowerCase().startsWith(words) ? 0 : 1);
     return found.sort((a, b) => named(a.word) - named(b.word)); // what is called so before what merely speaks of it
   });
+  protected readonly unfolded = signal(localStorage.getItem('fold drawer') !== 'folded');
   private dragged = false;
+
+  protected ask(dialog: WritableSignal<number>): void {
+    dialog.update((count) => count + 1);
+  }
+
+  protected toggle(): void {
+    this.unfolded.update((now) => !now);
+    localStorage.setItem('fold drawer', this.unfolded() ? 'unfolded' : 'folded');
+  }
 
   protected search(event: Event): void {
     this.query.set((event.target as HTMLInputElement).value); // the search field

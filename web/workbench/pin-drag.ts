@@ -55,7 +55,7 @@ export class PinDrag {
     const { drag } = this;
     this.cancel();
     if (!drag?.moved) return false;
-    this.bench.attempt(() => Object.entries(drag.values).map(([property, value]) => styleEdit(drag.id, drag.breakpoint, 'normal', property, value)));
+    this.bench.attempt(() => Object.entries(drag.values).map(([property, value]) => styleEdit(drag.id, drag.breakpoint, this.bench.state(), property, value)));
     return true;
   }
 

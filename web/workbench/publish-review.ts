@@ -1,10 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { firstValueFrom } from 'rxjs';
+import { catchError, firstValueFrom, of } from 'rxjs';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
 import { MessageService } from 'primeng/api';
 import { sharingParts } from '@core/document/changes';
 import { Api, failureOf } from '../services/api';
+import { nameOf } from '@core/document/kinds/registry';
+import { Bench } from './bench';
+import { Findings } from './findings';
 import { PageSession } from '../services/page-session';
 
 /** What goes live, before it does. */
@@ -26,6 +29,22 @@ import { PageSession } from '../services/page-session';
             <li>and {{ session.changes().length - listed().length }} more</li>
           }
         </ul>
+        @if (others().length > 0) {
+          <p data-publish-others>A section shared with {{ others().length === 1 ? 'another live page' : others().length + ' other live pages' }} goes live there too:</p>
+          <ul>
+            @for (one of others(); track one.path) {
+              <li>{{ one.title }} ({{ one.path }})</li>
+            }
+          </ul>
+        }
+        @if (troubles().length > 0) {
+          <p data-publish-findings>Before it does: {{ findings.errors() }} {{ findings.errors() === 1 ? 'error' : 'errors' }} and {{ findings.list().length - findings.errors() }} other findings. <button type="button" class="link" (click)="look()">See them</button></p>
+          <ul>
+            @for (one of troubles(); track $index) {
+              <li>{{ one }}</li>
+            }
+          </ul>
+        }
         @if (problem(); as said) {
           <p class="problem" role="alert">{{ said }}</p>
         }
@@ -41,18 +60,31 @@ import { PageSession } from '../services/page-session';
   styles: `
     ul { max-height: 240px; overflow: auto; padding-left: 20px; margin: 8px 0; font: 12px/1.6 var(--values); }
     a { color: var(--madder); }
+    .link { padding: 0; border: 0; background: none; font: inherit; color: var(--madder); text-decoration: underline; cursor: pointer; }
     .problem { color: var(--madder); }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PublishReview {
   protected readonly session = inject(PageSession);
+  protected readonly findings = inject(Findings);
+  private readonly bench = inject(Bench);
+  /** What breaks the page for somebody, and whether anybody finds it. */
+  protected readonly troubles = computed(() => {
+    const page = this.session.page();
+    return this.findings
+      .list()
+      .filter((one) => page && Object.hasOwn(page.parts, one.part) && (one.severity === 'error' || one.check === 'in no menu'))
+      .slice(0, 8)
+      .map((one) => `${nameOf(page!.parts[one.part]!)}: ${one.reason}`);
+  });
   private readonly api = inject(Api);
   private readonly messages = inject(MessageService);
   protected readonly open = signal(false);
   protected readonly busy = signal(false);
   protected readonly done = signal<string | undefined>(undefined);
   protected readonly problem = signal<string | undefined>(undefined);
+  protected readonly others = signal<readonly { title: string; path: string }[]>([]);
   protected readonly listed = computed(() => (this.session.release()?.page ? this.session.changes().slice(0, 60) : []));
   protected readonly sentence = computed(() => {
     const count = this.session.changes().length;
@@ -61,10 +93,24 @@ export class PublishReview {
     return `${count} ${count === 1 ? 'change goes' : 'changes go'} live:`;
   });
 
+  protected look(): void {
+    this.open.set(false);
+    this.bench.group.set('findings');
+  }
+
   show(): void {
     this.done.set(undefined);
     this.problem.set(undefined);
+    this.others.set([]);
     this.open.set(true);
+    void this.hearOfOthers();
+  }
+
+  private async hearOfOthers(): Promise<void> {
+    const page = this.session.page();
+    if (!page) return;
+    await this.session.settled();
+    this.others.set(await firstValueFrom(this.api.changedWith(page.id).pipe(catchError(() => of([])))));
   }
 
   protected async publish(): Promise<void> {

@@ -1,14 +1,16 @@
 import { DecimalPipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, OnDestroy, viewChild, afterNextRender } from '@angular/core';
+import type { Breakpoint } from '@core/document/breakpoint';
 import { ownCount } from '@core/document/commands/style';
 import { Bench, leafGap } from './bench';
 import { Leaf } from './leaf';
 import { ScrollStep } from './scroll-step';
+import { WidthRuler } from './width-ruler';
 
 /** The leaves side by side, each under its head. */
 @Component({
   selector: 'fold-spread',
-  imports: [DecimalPipe, Leaf],
+  imports: [DecimalPipe, Leaf, WidthRuler],
   templateUrl: './spread.html',
   styleUrl: './spread.css',
   providers: [ScrollStep],
@@ -37,6 +39,11 @@ export class Spread implements OnDestroy {
   protected reachOf(breakpoint: { reach: string; limit?: number | undefined }): string {
     if (breakpoint.reach === 'base') return 'base';
     return breakpoint.reach === 'down' ? `≤ ${breakpoint.limit}` : `≥ ${breakpoint.limit}`;
+  }
+
+  /** Lays a screen on its side; the leaf of the breakpoint that decides at that width shows it. */
+  protected turn(breakpoint: Breakpoint, free: boolean): void {
+    this.bench.free.set(free ? undefined : { width: breakpoint.preview.height, height: breakpoint.preview.width });
   }
 
   protected toggleOpen(id: string): void {

@@ -1,4 +1,4 @@
-import { compileCanvas, recompile } from '@core/compile/canvas';
+import { recompile } from '@core/compile/canvas';
 import { outwards } from '@core/document/breakpoint';
 import type { Way } from '@core/document/commands/wrap';
 import { applyEdits } from '@core/document/edits/apply';
@@ -7,7 +7,7 @@ import type { Site } from '@core/document/site';
 import type { Box } from '@core/geometry/box';
 import { moved, type BoxesByBreakpoint, type Moved } from '@core/geometry/moved';
 import type { Addresses } from '@core/compile/declarations';
-import { LeafPainter } from './leaf-painter';
+import { hiddenLeaf } from './hidden-leaf';
 
 /** A way that was tried, and what it moved. */
 export interface Tried {
@@ -25,20 +25,6 @@ function boxesIn(document: Document): Map<string, Box> {
     if (hasBox) boxes.set(element.dataset['part']!, { left: left + (view?.scrollX ?? 0), top: top + (view?.scrollY ?? 0), width, height });
   }
   return boxes;
-}
-
-/** A frame that nobody sees, as wide and high as a screen, with a page painted in it. */
-function hiddenLeaf(site: Site, page: Page, screen: { width: number; height: number }, addresses: Addresses): { painter: LeafPainter; remove: () => void } {
-  const frame = document.createElement('iframe');
-  frame.setAttribute('sandbox', 'allow-same-origin');
-  frame.setAttribute('aria-hidden', 'true');
-  frame.tabIndex = -1;
-  frame.style.cssText = `position:fixed;left:-10000px;top:0;border:0;visibility:hidden;width:${screen.width}px;height:${screen.height}px`;
-  document.body.append(frame);
-  const painter = new LeafPainter(frame.contentDocument!);
-  const { html, sheets } = compileCanvas(site, page, addresses, false);
-  painter.load(html, sheets);
-  return { painter, remove: () => frame.remove() };
 }
 
 /**

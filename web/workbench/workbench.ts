@@ -13,15 +13,21 @@ import { Api, failureOf } from '../services/api';
 import { PageSession } from '../services/page-session';
 import { Bench } from './bench';
 import { Clipboard } from './clipboard';
+import { BreakpointsDialog } from './breakpoints-dialog';
 import { Dragging } from './dragging';
-import { Keys, ledgerGroups } from './keys';
+import { Findings } from './findings';
+import { arrowed, Keys, ledgerGroups } from './keys';
 import { Leaves } from './leaves';
 import { Ledger } from './ledger';
 import { Outline } from './outline';
 import { PartsDrawer } from './parts-drawer';
 import { PartMenu } from './part-menu';
 import { PinDrag } from './pin-drag';
+import { OverridesDialog } from './overrides-dialog';
 import { PlanDialog } from './plan-dialog';
+import { Sweeper } from './sweeper';
+import { RefitDialog } from './refit-dialog';
+import { SectionsDialog } from './sections-dialog';
 import { PublishReview } from './publish-review';
 import { Spread } from './spread';
 
@@ -30,10 +36,10 @@ const leastLedger = 120;
 /** Where a page is composed: leaves above, their values below, the fold line between. */
 @Component({
   selector: 'fold-workbench',
-  imports: [RouterLink, Button, Dialog, Menu, Ledger, Outline, PartMenu, PartsDrawer, PlanDialog, PublishReview, Spread],
+  imports: [RouterLink, BreakpointsDialog, Button, Dialog, Menu, Ledger, Outline, PartMenu, PartsDrawer, OverridesDialog, PlanDialog, PublishReview, RefitDialog, SectionsDialog, Spread],
   templateUrl: './workbench.html',
   styleUrl: './workbench.css',
-  providers: [PageSession, Bench, Leaves, PinDrag, Clipboard, Dragging, Keys],
+  providers: [PageSession, Bench, Leaves, PinDrag, Clipboard, Dragging, Keys, Sweeper, Findings],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Workbench implements OnInit, OnDestroy {
@@ -43,7 +49,9 @@ export class Workbench implements OnInit, OnDestroy {
   protected readonly bench = inject(Bench);
   protected readonly session = inject(PageSession);
   protected readonly dragging = inject(Dragging);
+  protected readonly arrowed = arrowed;
   protected readonly keys = inject(Keys);
+  protected readonly findings = inject(Findings);
   private readonly pinDrag = inject(PinDrag);
   private readonly api = inject(Api);
   private readonly messages = inject(MessageService);
@@ -73,6 +81,8 @@ export class Workbench implements OnInit, OnDestroy {
   });
   protected readonly more = computed<MenuItem[]>(() => [
     { label: 'Plan the page …', icon: 'pi pi-list', command: () => this.planner()?.show() },
+    { label: 'Table of values …', icon: 'pi pi-table', command: () => this.bench.overridesAsked.update((count) => count + 1) },
+    { label: 'Breakpoints …', icon: 'pi pi-sliders-h', command: () => this.bench.breakpointsAsked.update((count) => count + 1) },
     { label: 'View live', icon: 'pi pi-external-link', disabled: !this.session.release()?.page, command: () => this.viewLive() },
     { label: 'Export page.json', icon: 'pi pi-download', url: `/api/pages/${this.page()}/export/page.json` },
     { label: 'Export site.json', icon: 'pi pi-download', url: `/api/pages/${this.page()}/export/site.json` },

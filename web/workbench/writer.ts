@@ -1,3 +1,4 @@
+import { contentFrom } from '@core/document/content';
 import { kindOf } from '@core/document/kinds/registry';
 import type { Bench } from './bench';
 import type { LeafPainter } from './leaf-painter';
@@ -7,6 +8,8 @@ export class Writer {
   private element: HTMLElement | undefined;
   private id = '';
   private key = '';
+  /** Where the wording stands that is written: the base, or a breakpoint that has its own. */
+  private from = 'base';
   private single = false;
   private due: ReturnType<typeof setTimeout> | undefined;
 
@@ -33,10 +36,22 @@ export class Writer {
     if (!field || !element) return;
     this.id = id;
     this.key = field.key;
+    const site = this.bench.session.site();
+    this.from = site ? contentFrom(site, part, this.breakpoint, field.key) : 'base';
     this.single = field.editor === 'line';
-    this.element = element;
     this.painter.writing = id;
     this.bench.select(id, this.breakpoint);
+    this.element = this.shownIn(element);
+    this.open(this.element);
+  }
+
+  /** The wording that is shown: the element itself, or one of the spans in it. */
+  private shownIn(element: HTMLElement): HTMLElement {
+    const view = this.painter.document.defaultView;
+    return [...element.querySelectorAll<HTMLElement>(':scope > span[class^="_at-"]')].find((one) => view?.getComputedStyle(one).display !== 'none') ?? element;
+  }
+
+  private open(element: HTMLElement): void {
     element.contentEditable = 'plaintext-only';
     element.focus();
     this.painter.document.getSelection()?.selectAllChildren(element);
@@ -77,7 +92,7 @@ export class Writer {
     clearTimeout(this.due);
     if (!this.element) return;
     const text = this.element.innerText.replace(/\u00a0/g, ' ').replace(/\n$/, '');
-    const now = this.bench.session.page()?.parts[this.id]?.content.base[this.key];
-    if (text !== now) this.bench.setContent(this.id, this.key, text);
+    const now = this.bench.session.page()?.parts[this.id]?.content[this.from]?.[this.key];
+    if (text !== now) this.bench.setContent(this.id, this.key, text, this.from);
   }
 }

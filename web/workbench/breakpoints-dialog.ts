@@ -1,0 +1,141 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
+import { firstValueFrom } from 'rxjs';
+import { Button } from 'primeng/button';
+import { Dialog } from 'primeng/dialog';
+import { Breakpoints, outwards, reachOf, type Breakpoint } from '@core/document/breakpoint';
+import { heirOf, type BreakpointChange } from '@core/document/commands/breakpoints';
+import { Api, failureOf, type LeavingPlace } from '../services/api';
+import { Bench } from './bench';
+
+/** The site's own set of breakpoints: added, renamed, changed, removed; before one goes it is said what is set at it, and where that may go. */
+@Component({
+  selector: 'fold-breakpoints-dialog',
+  imports: [Button, Dialog],
+  templateUrl: './breakpoints-dialog.html',
+  styleUrl: './breakpoints-dialog.css',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class BreakpointsDialog {
+  private readonly bench = inject(Bench);
+  private readonly api = inject(Api);
+  protected readonly open = signal(false);
+  protected readonly draft = signal<readonly Breakpoint[]>([]);
+  private readonly heirs = signal<Readonly<Record<string, string>>>({});
+  private readonly leaving = signal<readonly LeavingPlace[]>([]);
+  /** What goes, place by place, before what only moves. */
+  protected readonly places = computed(() => this.leaving().map(({ title, values }) => ({ title, going: values.filter((one) => one.goes).length, values: [...values].sort((a, b) => Number(b.goes) - Number(a.goes)) })));
+  private asked = 0;
+  protected readonly refused = signal<string | undefined>(undefined);
+  protected readonly busy = signal(false);
+
+  protected readonly ordered = computed(() => {
+    const draft = this.draft();
+    return [...draft].sort((a, b) => reachOf(draft, b).from - reachOf(draft, a).from).map((one) => ({ one, ...reachOf(draft, one), index: draft.indexOf(one) }));
+  });
+  protected readonly problem = computed(() => {
+    const parsed = Breakpoints.safeParse(this.draft());
+    if (parsed.success) return undefined;
+    const issue = parsed.error.issues[0];
+    const name = typeof issue?.path[0] === 'number' ? this.draft()[issue.path[0]]?.name : undefined;
+    return `${name === undefined || issue?.message.startsWith(name) ? '' : `${name}: `}${issue?.message ?? 'This set cannot be.'}`;
+  });
+  protected readonly removed = computed(() => {
+    const all = this.bench.session.site()?.breakpoints ?? [];
+    const left = this.draft();
+    return all
+      .filter((one) => !left.some((other) => other.id === one.id))
+      .map((one) => ({ one, heir: this.heirs()[one.id] ?? '', choices: outwards(left.length > 0 ? left : all).filter((other) => other.reach !== 'base' && all.some((known) => known.id === other.id)) }));
+  });
+  protected readonly changed = computed(() => JSON.stringify(this.draft()) !== JSON.stringify(this.bench.session.site()?.breakpoints ?? []));
+
+  constructor() {
+    effect(() => {
+      if (this.bench.breakpointsAsked() > 0) untracked(() => this.show());
+    });
+  }
+
+  private show(): void {
+    this.draft.set(this.bench.session.site()?.breakpoints ?? []);
+    this.heirs.set({});
+    this.leaving.set([]);
+    this.refused.set(undefined);
+    this.open.set(true);
+  }
+
+  protected set(index: number, change: Partial<Breakpoint>): void {
+    this.draft.update((list) => list.map((one, at) => (at === index ? { ...one, ...change } : one)));
+  }
+  protected setName(index: number, event: Event): void {
+    this.set(index, { name: (event.target as HTMLInputElement).value }); // a name's field
+  }
+  protected setLimit(index: number, event: Event): void {
+    this.set(index, { limit: Math.round(Number((event.target as HTMLInputElement).value)) }); // a limit's field
+  }
+  protected setPreview(index: number, side: 'width' | 'height', event: Event): void {
+    const one = this.draft()[index];
+    if (one) this.set(index, { preview: { ...one.preview, [side]: Math.round(Number((event.target as HTMLInputElement).value)) } }); // a size's field
+  }
+
+  /** Adds one between the narrowest and nothing, or beyond the widest. */
+  protected add(way: 'down' | 'up'): void {
+    const draft = this.draft();
+    const limits = draft.filter((one) => one.reach === way).map((one) => one.limit ?? 0);
+    const base = draft.find((one) => one.reach === 'base');
+    const limit = way === 'down' ? (limits.length > 0 ? Math.max(260, Math.min(...limits) - 120) : 1024) : Math.max(1600, (base?.preview.width ?? 1280) + 160, ...limits.map((one) => one + 320));
+    const taken = new Set([...draft, ...(this.bench.session.site()?.breakpoints ?? [])].map((one) => one.id));
+    let count = 1;
+    while (taken.has(`${way === 'down' ? 'narrow' : 'broad'}-${count}`)) count++;
+    const id = `${way === 'down' ? 'narrow' : 'broad'}-${count}`;
+    this.draft.set([...draft, { id, name: way === 'down' ? 'Small' : 'Huge', reach: way, limit, preview: way === 'down' ? { width: Math.min(360, limit), height: 720 } : { width: limit + 320, height: 1080 } }]);
+  }
+
+  protected async remove(index: number): Promise<void> {
+    const one = this.draft()[index];
+    const all = this.bench.session.site()?.breakpoints ?? [];
+    if (!one) return;
+    this.draft.update((list) => list.filter((_, at) => at !== index));
+    const heir = all.some((known) => known.id === one.id) ? heirOf(all.filter((known) => known.id === one.id || this.draft().some((left) => left.id === known.id)), one.id) : undefined;
+    this.heirs.update((heirs) => ({ ...heirs, ...(heir && { [one.id]: heir.id }) }));
+    await this.look();
+  }
+
+  protected setHeir(id: string, event: Event): void {
+    const heir = (event.target as HTMLSelectElement).value; // the list of heirs
+    this.heirs.update(({ [id]: _before, ...others }) => (heir === '' ? others : { ...others, [id]: heir }));
+    void this.look();
+  }
+
+  private change(): BreakpointChange {
+    const gone = new Set(this.removed().map(({ one }) => one.id));
+    return { breakpoints: [...this.draft()], heirs: Object.fromEntries(Object.entries(this.heirs()).filter(([id]) => gone.has(id))) };
+  }
+
+  /** Asks what is set, on every page of the site, at those that would go. */
+  private async look(): Promise<void> {
+    const site = this.bench.session.site();
+    if (!site || this.problem() !== undefined) return;
+    const own = ++this.asked;
+    await firstValueFrom(this.api.tryBreakpoints(site.id, this.change())).then(
+      (leaving) => own === this.asked && this.leaving.set(leaving),
+      (error: unknown) => this.refused.set(failureOf(error).problem),
+    );
+  }
+
+  protected async keep(): Promise<void> {
+    const site = this.bench.session.site();
+    if (!site || this.problem() !== undefined) return;
+    this.busy.set(true);
+    this.refused.set(undefined);
+    try {
+      await this.bench.session.settled();
+      await firstValueFrom(this.api.setBreakpoints(site.id, this.change()));
+      this.bench.breakpoint.set('');
+      await this.bench.session.reopen();
+      this.open.set(false);
+    } catch (error) {
+      this.refused.set(failureOf(error).problem);
+    } finally {
+      this.busy.set(false);
+    }
+  }
+}

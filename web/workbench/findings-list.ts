@@ -1,0 +1,50 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { kindOf, nameOf } from '@core/document/kinds/registry';
+import type { Finding } from '@core/review/finding';
+import { Bench } from './bench';
+import { Findings } from './findings';
+import { Sweeper } from './sweeper';
+
+/** What the checks say, the gravest first, each where it holds; it leads to its place, and where a cure is certain, offers it. */
+@Component({
+  selector: 'fold-findings-list',
+  templateUrl: './findings-list.html',
+  styleUrl: './findings-list.css',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class FindingsList {
+  protected readonly bench = inject(Bench);
+  protected readonly findings = inject(Findings);
+  protected readonly sweeper = inject(Sweeper);
+
+  protected readonly rows = computed(() => {
+    const page = this.bench.session.page();
+    if (!page) return [];
+    return this.findings
+      .list()
+      .filter((one) => Object.hasOwn(page.parts, one.part))
+      .map((finding) => {
+        const part = page.parts[finding.part]!;
+        const words = typeof part.content.base['text'] === 'string' ? part.content.base['text'] : '';
+        const where = this.bench.breakpoints().filter((one) => finding.breakpoints === undefined || finding.breakpoints.includes(one.id));
+        return {
+          finding,
+          name: nameOf(part),
+          words: (part.name ? kindOf(part.kind).word : words).slice(0, 28),
+          where: finding.breakpoints === undefined ? 'everywhere' : where.map((one) => one.name).join(', '),
+          widths: (finding.widths ?? []).map(({ from, to }) => (from === to ? `${from}` : `${from}–${to}`)).join(', '),
+        };
+      });
+  });
+
+  protected go(finding: Finding): void {
+    this.bench.select(finding.part, finding.breakpoints?.[0]);
+    const widths = finding.widths?.[0];
+    this.bench.free.set(widths && { width: widths.from });
+  }
+
+  protected take(finding: Finding): void {
+    const cure = finding.cure;
+    if (cure) this.bench.attempt(() => cure.edits);
+  }
+}

@@ -1,0 +1,133 @@
+import type { Box } from '@core/geometry/box';
+import type { MeasuredPage } from '@core/geometry/measured';
+import { paintOrder, pileAt } from '@core/geometry/paint-order';
+import { over, type Colour } from '@core/review/contrast';
+import type { TextGround } from '@core/review/text-ground';
+
+const white: Colour = { r: 255, g: 255, b: 255, a: 1 };
+
+/** A part's background or picture as pixels, no wider than needed to judge text on it. */
+interface Painted {
+  readonly box: Box;
+  readonly width: number;
+  readonly height: number;
+  readonly data: Uint8ClampedArray;
+}
+
+/** Colours as Chromium computes them, in sRGB bytes. */
+class Colours {
+  private readonly known = new Map<string, Colour>();
+  private readonly pen = Object.assign(document.createElement('canvas'), { width: 1, height: 1 }).getContext('2d', { willReadFrequently: true });
+
+  read(text: string): Colour {
+    let colour = this.known.get(text);
+    if (!colour && this.pen) {
+      this.pen.clearRect(0, 0, 1, 1);
+      this.pen.fillStyle = text;
+      this.pen.fillRect(0, 0, 1, 1);
+      const [r = 0, g = 0, b = 0, a = 0] = this.pen.getImageData(0, 0, 1, 1).data;
+      this.known.set(text, (colour = { r, g, b, a: a / 255 }));
+    }
+    return colour ?? white;
+  }
+}
+
+const widest = 200;
+
+async function asData(address: string): Promise<string> {
+  const blob = await (await fetch(address)).blob();
+  return new Promise((done, failed) => {
+    const reader = new FileReader();
+    reader.onload = () => done(String(reader.result));
+    reader.onerror = () => failed(reader.error ?? new Error('A picture could not be read.'));
+    reader.readAsDataURL(blob);
+  });
+}
+
+/** Lets Chromium paint a part's own background, alone, at a small scale: an SVG image with the background's computed values in it. */
+async function paintedBackground(view: Window, element: Element, box: Box): Promise<Painted | undefined> {
+  const style = view.getComputedStyle(element);
+  let image = style.backgroundImage;
+  for (const [whole, address] of [...image.matchAll(/url\("([^"]+)"\)/g)]) image = image.replace(whole, `url("${address!.startsWith('data:') ? address : await asData(address!)}")`);
+  const declarations = `width:${box.width}px;height:${box.height}px;background-image:${image};` + ['size', 'position', 'repeat', 'origin', 'clip'].map((one) => `background-${one}:${style.getPropertyValue(`background-${one}`)}`).join(';');
+  const scale = Math.min(1, widest / box.width);
+  const [width, height] = [Math.max(1, Math.round(box.width * scale)), Math.max(1, Math.round(box.height * scale))];
+  const escaped = declarations.replace(/&/g, '&amp;').replace(/"/g, '&quot;').replace(/</g, '&lt;');
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${box.width} ${box.height}" preserveAspectRatio="none"><foreignObject width="${box.width}" height="${box.height}"><div xmlns="http://www.w3.org/1999/xhtml" style="${escaped}"></div></foreignObject></svg>`;
+  const picture = new Image();
+  picture.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(svg)}`;
+  await picture.decode();
+  return pixelsOf(box, width, height, (pen) => pen.drawImage(picture, 0, 0, width, height));
+}
+
+function pixelsOf(box: Box, width: number, height: number, draw: (pen: CanvasRenderingContext2D) => void): Painted | undefined {
+  const pen = Object.assign(document.createElement('canvas'), { width, height }).getContext('2d', { willReadFrequently: true });
+  if (!pen) return undefined;
+  draw(pen);
+  return { box, width, height, data: pen.getImageData(0, 0, width, height).data };
+}
+
+/** A picture element's pixels where it stands, cropped as `object-fit: cover` does. */
+function paintedPicture(view: Window, element: HTMLImageElement, box: Box): Painted | undefined {
+  if (!element.complete || element.naturalWidth === 0) return undefined;
+  const cover = view.getComputedStyle(element).objectFit === 'cover';
+  const { naturalWidth, naturalHeight } = element;
+  const ratio = cover ? Math.max(box.width / naturalWidth, box.height / naturalHeight) : 0;
+  const [shownX, shownY] = cover ? [box.width / ratio, box.height / ratio] : [naturalWidth, naturalHeight];
+  const scale = Math.min(1, widest / box.width);
+  const [width, height] = [Math.max(1, Math.round(box.width * scale)), Math.max(1, Math.round(box.height * scale))];
+  return pixelsOf(box, width, height, (pen) => pen.drawImage(element, (naturalWidth - shownX) / 2, (naturalHeight - shownY) / 2, shownX, shownY, 0, 0, width, height));
+}
+
+function pixelAt({ box, width, height, data }: Painted, x: number, y: number): Colour {
+  const column = Math.min(width - 1, Math.max(0, Math.floor(((x - box.left) / box.width) * width)));
+  const row = Math.min(height - 1, Math.max(0, Math.floor(((y - box.top) / box.height) * height)));
+  const at = (row * width + column) * 4;
+  return { r: data[at]!, g: data[at + 1]!, b: data[at + 2]!, a: data[at + 3]! / 255 };
+}
+
+/** What lies behind the texts of a measured document, as pixels; waits between texts so that nothing else does. */
+export async function groundsOf(inside: Document, page: MeasuredPage, elementOf: (id: string) => HTMLElement | null, calm: () => Promise<void>): Promise<TextGround[]> {
+  const view = inside.defaultView;
+  if (!view) return [];
+  const colours = new Colours();
+  const order = paintOrder(page);
+  const painted = new Map<string, Promise<Painted | undefined>>();
+  const layer = (id: string, element: HTMLElement, box: Box): Promise<Painted | undefined> => {
+    let known = painted.get(id);
+    if (!known) {
+      known = element instanceof view.HTMLImageElement ? Promise.resolve(paintedPicture(view, element, box)) : paintedBackground(view, element, box).catch(() => undefined); // a picture that cannot be read is judged by what lies behind it
+      painted.set(id, known);
+    }
+    return known;
+  };
+  const grounds: TextGround[] = [];
+  for (const part of page.parts.values()) {
+    if (part.lines.length === 0 || part.style.visibility !== 'visible') continue;
+    await calm();
+    const element = elementOf(part.id);
+    const middle = part.lines[0]!;
+    const pile = pileAt(page, { x: middle.left + middle.width / 2, y: middle.top + middle.height / 2 }, order);
+    if (!element || !pile.includes(part.id)) continue;
+    const layers: { colour: Colour; pixels: Painted | undefined; id: string }[] = [];
+    for (const id of pile.slice(pile.indexOf(part.id))) {
+      const one = elementOf(id);
+      const box = page.parts.get(id)?.box;
+      if (!one || !box || box.width === 0 || box.height === 0) continue;
+      const style = view.getComputedStyle(one);
+      const pixels = style.backgroundImage !== 'none' || one.localName === 'img' ? await layer(id, one, box) : undefined;
+      layers.unshift({ colour: colours.read(style.backgroundColor), pixels, id });
+    }
+    const style = view.getComputedStyle(element);
+    const samples = part.lines.flatMap((line) =>
+      [0.15, 0.5, 0.85].flatMap((down) =>
+        Array.from({ length: 9 }, (_, index) => {
+          const [x, y] = [line.left + (line.width * (index + 0.5)) / 9, line.top + line.height * down];
+          return layers.reduce((ground, { colour, pixels }) => (pixels ? over(pixelAt(pixels, x, y), over(colour, ground)) : over(colour, ground)), white);
+        }),
+      ),
+    );
+    grounds.push({ part: part.id, colour: colours.read(style.color), fontSize: Number.parseFloat(style.fontSize), bold: Number(style.fontWeight) >= 700, samples, painter: layers.filter((one) => one.pixels).at(-1)?.id });
+  }
+  return grounds;
+}

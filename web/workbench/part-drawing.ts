@@ -1,0 +1,43 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import type { Page } from '@core/document/page';
+import { parentOf } from '@core/document/tree';
+import { PageFrame, partIn, type Cut } from '../drawing/page-frame';
+import { Bench } from './bench';
+
+const room = { width: 208, height: 130 };
+
+/** A part with what stands around it, drawn small from the real thing, itself outlined. */
+@Component({
+  selector: 'fold-part-drawing',
+  imports: [PageFrame],
+  template: `@if (bench.session.site(); as site) {<fold-page-frame [site]="site" [page]="page()" [screen]="screen()" [cut]="cut()" (written)="look($event)" />}`,
+  styles: `
+    :host { display: block; }
+    fold-page-frame { width: ${room.width}px; height: ${room.height}px; }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class PartDrawing {
+  protected readonly bench = inject(Bench);
+  readonly page = input.required<Page>();
+  readonly part = input.required<string>();
+  readonly breakpoint = input.required<string>();
+  protected readonly cut = signal<Cut>({ left: 0, top: 0, scale: 0.15 });
+  private readonly preview = computed(() => this.bench.breakpoints().find((one) => one.id === this.breakpoint())!.preview);
+  /** High enough for what is cut out of it. */
+  protected readonly screen = computed(() => ({ width: this.preview().width, height: Math.max(this.preview().height, Math.ceil(this.cut().top + room.height / this.cut().scale)) }));
+
+  /** Finds the part with some of its surroundings: all of its parent where that is not far larger than itself. */
+  protected look(document: Document): void {
+    const own = partIn(document, this.part());
+    const around = partIn(document, parentOf(this.page(), this.part()) ?? this.part());
+    if (!own || !around) return;
+    const [part, box] = [own.getBoundingClientRect(), around.getBoundingClientRect()];
+    const seen = box.height > 3 * this.preview().height || box.height === 0 ? part : box;
+    const byWidth = room.width / Math.max(seen.width, part.width, 40);
+    const scale = Math.min(byWidth, Math.max(room.height / Math.max(seen.height, 40), byWidth / 2.5), 1);
+    own.style.outline = `${2 / scale}px solid #8c2f39`;
+    own.style.outlineOffset = `${-2 / scale}px`;
+    this.cut.set({ left: Math.min(seen.left, part.left), top: Math.min(seen.top, part.top), scale });
+  }
+}

@@ -1,0 +1,56 @@
+import type { Box } from '@core/geometry/box';
+import type { Page } from '@core/document/page';
+import { headingLevel } from '@core/review/checks/headings';
+import type { Slice, SweptPart } from '@core/review/sweep/slice';
+
+/** Boxes of an element's own lines of text, in px of the page. */
+function linesOf(element: Element, range: Range, x: number, y: number): { lines: Box[]; characters: number } {
+  const lines: Box[] = [];
+  let characters = 0;
+  const visit = (node: Node): void => {
+    if (node.nodeType === 3) {
+      const text = node.nodeValue?.trim() ?? '';
+      if (text === '') return;
+      range.selectNode(node);
+      const rects = range.getClientRects();
+      if (rects.length > 0) characters += text.length;
+      for (const { left, top, width, height } of rects) if (width > 0) lines.push({ left: left + x, top: top + y, width, height });
+    } else if (!(node as Element).hasAttribute('data-part')) node.childNodes.forEach(visit); // nodes of a page are texts and elements
+  };
+  element.childNodes.forEach(visit);
+  return { lines: joined(lines), characters };
+}
+
+/** Runs of text that stand in one line, as one. */
+function joined(lines: readonly Box[]): Box[] {
+  const out: Box[] = [];
+  for (const line of lines) {
+    const last = out.at(-1);
+    if (last && Math.abs(last.top - line.top) < 2 && line.left >= last.left) out[out.length - 1] = { ...last, width: line.left + line.width - last.left };
+    else out.push(line);
+  }
+  return out;
+}
+
+const sized = (value: string): number => Number.parseFloat(value) || 0;
+
+/** Measures a page as it is laid out now in a document of this width. Parts without a box are left out. */
+export function sliceOf(document: Document, page: Page, width: number): Slice {
+  const view = document.defaultView!; // a frame's document that is shown has one
+  const { scrollX: x, scrollY: y } = view;
+  const parts = new Map<string, SweptPart>();
+  const range = document.createRange();
+  for (const element of document.querySelectorAll<HTMLElement>('[data-part]')) {
+    const id = element.dataset['part']!;
+    const part = page.parts[id];
+    const style = view.getComputedStyle(element);
+    if (!part || element.parentElement?.closest('details:not([open])')) continue; // nothing of what is closed is laid out to be seen
+    if (style.display === 'none' || style.visibility === 'hidden') continue;
+    const rect = element.getBoundingClientRect();
+    const box = { left: rect.left + x, top: rect.top + y, width: rect.width, height: rect.height };
+    const port = { left: box.left + element.clientLeft, top: box.top + element.clientTop, width: element.clientWidth || box.width, height: element.clientHeight || box.height };
+    const parent = element.parentElement?.closest<HTMLElement>('[data-part]')?.dataset['part'];
+    parts.set(id, { id, parent, kind: part.kind, box, port, ...linesOf(element, range, x, y), display: style.display, position: style.position, overflowX: style.overflowX, overflowY: style.overflowY, columnGap: sized(style.columnGap), rowGap: sized(style.rowGap), paddingX: sized(style.paddingLeft) + sized(style.paddingRight), paddingY: sized(style.paddingTop) + sized(style.paddingBottom), fontSize: sized(style.fontSize), level: headingLevel(part.tag) });
+  }
+  return { width, scrollWidth: document.documentElement.scrollWidth, parts };
+}

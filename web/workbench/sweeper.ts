@@ -1,0 +1,96 @@
+import { computed, inject, Injectable, signal, type OnDestroy } from '@angular/core';
+import { breakpointAt, reachOf } from '@core/document/breakpoint';
+import type { Edit } from '@core/document/edits/edit';
+import type { Page } from '@core/document/page';
+import { parentOf } from '@core/document/tree';
+import { Sweep, sweepOrder, type Jump, type SweptFault } from '@core/review/sweep/sweep';
+import { sizesFrom } from '@core/review/sweep/sizes';
+import { canvasAddresses } from '../services/addresses';
+import { Bench } from './bench';
+import { hiddenLeaf } from './hidden-leaf';
+import { sliceOf } from './slicing';
+
+/** The longest a turn of measuring may take, in ms: less than a frame. */
+const turn = 9;
+
+/** What a sweep has found so far. */
+export interface Swept {
+  readonly page: Page;
+  readonly measured: number;
+  readonly total: number;
+  readonly done: boolean;
+  readonly faults: readonly SweptFault[];
+  readonly jumps: readonly Jump[];
+}
+
+/** Measures the page at every width on a leaf nobody sees, a few at a time between frames, so that work goes on meanwhile. */
+@Injectable()
+export class Sweeper implements OnDestroy {
+  private readonly bench = inject(Bench);
+  readonly swept = signal<Swept | undefined>(undefined);
+  readonly running = signal(false);
+  /** The page has changed since it was measured. */
+  readonly stale = computed(() => {
+    const swept = this.swept();
+    return swept !== undefined && swept.page !== this.bench.session.page();
+  });
+  private sweep: Sweep | undefined;
+  private asked = 0;
+
+  cancel(): void {
+    this.asked++;
+    this.running.set(false);
+  }
+
+  ngOnDestroy(): void {
+    this.cancel();
+  }
+
+  async start(): Promise<void> {
+    const site = this.bench.session.site();
+    const page = this.bench.session.page();
+    if (!site || !page) return;
+    const mine = ++this.asked;
+    const edges = site.breakpoints.flatMap((one) => [reachOf(site.breakpoints, one).from, reachOf(site.breakpoints, one).to]);
+    const order = sweepOrder(edges);
+    const leaf = hiddenLeaf(site, page, { width: 320, height: 800 }, canvasAddresses(site.id));
+    const sweep = (this.sweep = new Sweep());
+    this.running.set(true);
+    const tell = (done: boolean): void =>
+      this.swept.set({ page, measured: sweep.measured, total: order.length, done, faults: sweep.results(), jumps: done ? sweep.jumps((id) => parentOf(page, id)) : [] });
+    try {
+      await Promise.race([leaf.painter.document.fonts.ready, new Promise((go) => setTimeout(go, 1000))]);
+      let at = 0;
+      let told = 0;
+      while (at < order.length) {
+        await new Promise((go) => requestAnimationFrame(() => setTimeout(go)));
+        if (mine !== this.asked) return;
+        const begun = performance.now();
+        do {
+          const width = order[at++]!;
+          leaf.size(width, breakpointAt(site.breakpoints, width).preview.height);
+          sweep.add(sliceOf(leaf.painter.document, page, width));
+        } while (at < order.length && performance.now() - begun < turn);
+        if (performance.now() - told > 400) {
+          told = performance.now();
+          tell(false);
+        }
+      }
+      tell(true);
+    } finally {
+      leaf.remove();
+      if (mine === this.asked) this.running.set(false);
+    }
+  }
+
+  /** Edits that write each picture's measured widths as its `sizes`. */
+  sizes(): Edit[] {
+    const swept = this.swept();
+    const page = this.bench.session.page();
+    if (!swept?.done || !page) return [];
+    return [...(this.sweep?.pictures ?? [])].flatMap(([part, samples]): Edit[] => {
+      const value = sizesFrom(samples);
+      return page.parts[part]?.kind === 'image' && page.parts[part].content.base['sizes'] !== value ? [{ do: 'set', part, field: ['content', 'base', 'sizes'], value }] : [];
+    });
+  }
+}

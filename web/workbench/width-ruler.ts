@@ -1,0 +1,120 @@
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal, viewChild } from '@angular/core';
+import { breakpointAt, reachOf } from '@core/document/breakpoint';
+import { nameOf } from '@core/document/kinds/registry';
+import { faultKinds, type FaultKind } from '@core/review/sweep/faults';
+import { sweptFrom, sweptTo, type SweptFault } from '@core/review/sweep/sweep';
+import { faultSentence } from '@core/review/sweep/sentences';
+import { Bench } from './bench';
+import { Sweeper } from './sweeper';
+
+interface Band {
+  readonly fault: SweptFault;
+  readonly from: number;
+  readonly size: number;
+  readonly says: string;
+}
+
+/** The width ruler: dragging along it gives a leaf that width at once; after a sweep, what is wrong lies along it. */
+@Component({
+  selector: 'fold-width-ruler',
+  templateUrl: './width-ruler.html',
+  styleUrl: './width-ruler.css',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class WidthRuler {
+  protected readonly bench = inject(Bench);
+  protected readonly sweeper = inject(Sweeper);
+  private readonly scale = viewChild.required<ElementRef<HTMLElement>>('scale');
+  protected readonly from = sweptFrom;
+  protected readonly to = sweptTo;
+  private dragging = false;
+  /** What writing the pictures’ sizes came to. */
+  protected readonly said = signal('');
+
+  protected readonly ticks = Array.from({ length: 8 }, (_, at) => ({ px: 400 + at * 200, at: this.percent(400 + at * 200) }));
+  protected readonly stretches = computed(() => {
+    const all = this.bench.breakpoints();
+    return all
+      .map((one) => ({ one, ...reachOf(all, one) }))
+      .filter(({ from, to }) => to >= sweptFrom && from <= sweptTo)
+      .map(({ one, from, to }) => ({ id: one.id, name: one.name, from: this.percent(Math.max(from, sweptFrom)), size: this.percent(Math.min(to, sweptTo) + 1) - this.percent(Math.max(from, sweptFrom)) }));
+  });
+  protected readonly width = computed(() => this.bench.free()?.width);
+  protected readonly decider = computed(() => {
+    const width = this.width();
+    return width === undefined ? '' : breakpointAt(this.bench.breakpoints(), width).name;
+  });
+
+  protected readonly lanes = computed(() => {
+    const page = this.bench.session.page();
+    const swept = this.sweeper.swept();
+    if (!page || !swept) return [];
+    const bands = (kind: FaultKind): Band[] =>
+      swept.faults
+        .filter((one) => one.kind === kind && Object.hasOwn(page.parts, one.part))
+        .flatMap((fault) => fault.widths.map(({ from, to }) => ({ fault, from: this.percent(from), size: Math.max(this.percent(to + 1) - this.percent(from), 0.15), says: `${faultSentence(page, fault)} From ${from} to ${to} px.` })));
+    return faultKinds.map((kind) => ({ kind, bands: bands(kind) })).filter((lane) => lane.bands.length > 0);
+  });
+  protected readonly jumps = computed(() => {
+    const page = this.bench.session.page();
+    const edges = new Set(this.stretches().map(({ id }) => reachOf(this.bench.breakpoints(), this.bench.breakpoints().find((one) => one.id === id)!).from));
+    return (this.sweeper.swept()?.jumps ?? [])
+      .filter((jump) => !edges.has(jump.at) && page && Object.hasOwn(page.parts, jump.part))
+      .map((jump) => ({ ...jump, place: this.percent(jump.at), says: `${nameOf(page!.parts[jump.part]!)} changes by ${Math.round(jump.by)} px between ${jump.at - 1} and ${jump.at} px.` }));
+  });
+  protected readonly summary = computed(() => {
+    const swept = this.sweeper.swept();
+    if (!swept) return '';
+    if (!swept.done) return `${Math.round((swept.measured / swept.total) * 100)} %`;
+    return swept.faults.length === 0 ? 'Every width fits' : `${swept.faults.length} found${this.sweeper.stale() ? ', before the last edits' : ''}`;
+  });
+
+  private percent(px: number): number {
+    return ((px - sweptFrom) / (sweptTo - sweptFrom)) * 100;
+  }
+
+  private widthAt(event: PointerEvent): number {
+    const { left, width } = this.scale().nativeElement.getBoundingClientRect();
+    return Math.round(Math.min(Math.max(sweptFrom + ((event.clientX - left) / width) * (sweptTo - sweptFrom), sweptFrom), sweptTo));
+  }
+
+  protected pressed(event: PointerEvent): void {
+    if (event.button !== 0) return;
+    event.preventDefault();
+    this.scale().nativeElement.setPointerCapture(event.pointerId);
+    this.scale().nativeElement.focus({ preventScroll: true });
+    this.dragging = true;
+    this.bench.free.set({ width: this.widthAt(event) });
+  }
+  protected moved(event: PointerEvent): void {
+    if (this.dragging) this.bench.free.set({ width: this.widthAt(event) });
+  }
+  protected released(): void {
+    this.dragging = false;
+  }
+
+  protected keyed(event: KeyboardEvent): void {
+    if (event.key === 'Escape') return this.bench.free.set(undefined);
+    const way = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1 }[event.key];
+    if (way === undefined || event.altKey) return;
+    event.preventDefault();
+    const now = this.width() ?? this.bench.leaves().find((one) => one.breakpoint.id === this.bench.active())?.breakpoint.preview.width ?? sweptFrom;
+    this.bench.free.set({ width: Math.min(Math.max(now + way * (event.shiftKey ? 10 : 1), sweptFrom), sweptTo) });
+  }
+
+  protected measure(): void {
+    this.said.set('');
+    void this.sweeper.start();
+  }
+
+  protected show({ fault }: Band): void {
+    this.bench.free.set({ width: fault.worstAt });
+    this.bench.select(fault.part, breakpointAt(this.bench.breakpoints(), fault.worstAt).id);
+  }
+
+  protected writeSizes(): void {
+    const edits = this.sweeper.sizes();
+    if (edits.length > 0) this.bench.attempt(() => edits);
+    this.said.set(edits.length > 0 ? `written for ${edits.length}` : 'written already');
+  }
+}
