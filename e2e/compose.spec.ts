@@ -67,9 +67,7 @@ describe('From a blank page to a live one', () => {
   });
 
   it('one types on the page', async () => {
-    await visit.hands.clickOn('wide', 'h2', 2);
-    await visit.hands.keys('The winter timetable');
-    await visit.hands.keys(Key.ESCAPE);
+    await visit.hands.write('wide', 'h2', 'The winter timetable');
     await visit.hands.until(() => visit.hands.inLeaf<boolean>('phone', 'return document.querySelector("h2").textContent === "The winter timetable"'));
     await visit.hands.group('Content');
     await (await visit.hands.find('#content-tag')).sendKeys('h1');
@@ -172,18 +170,19 @@ describe('From a blank page to a live one', () => {
 
   it('the preview opens in a tab of its own and follows the edits', async () => {
     const own = await visit.hands.inNewTab(async () => (await visit.hands.button('Preview')).click());
-    await visit.browser.driver.wait(until.urlMatches(/preview-[0-9a-f]{32}\.localhost/), 15_000);
-    const preview = await visit.browser.driver.getWindowHandle();
-    expect(await (await visit.hands.find('h1')).getText()).toBe('The winter timetable');
-    await visit.browser.driver.switchTo().window(own);
-    await visit.hands.clickOn('wide', 'h1', 2);
-    await visit.hands.keys('Five boats a day');
-    await visit.hands.keys(Key.ESCAPE);
-    await visit.hands.saved();
-    await visit.browser.driver.switchTo().window(preview);
-    await visit.hands.until(async () => (await visit.browser.driver.findElement(By.css('h1')).getText()) === 'Five boats a day', 'the preview did not follow');
-    await visit.browser.driver.close();
-    await visit.browser.driver.switchTo().window(own);
+    try {
+      await visit.browser.driver.wait(until.urlMatches(/preview-[0-9a-f]{32}\.localhost/), 15_000);
+      const preview = await visit.browser.driver.getWindowHandle();
+      expect(await (await visit.hands.find('h1')).getText()).toBe('The winter timetable');
+      await visit.browser.driver.switchTo().window(own);
+      await visit.hands.write('wide', 'h1', 'Five boats a day');
+      await visit.hands.saved();
+      await visit.browser.driver.switchTo().window(preview);
+      await visit.hands.until(async () => (await visit.browser.driver.findElement(By.css('h1')).getText()) === 'Five boats a day', 'the preview did not follow');
+      await visit.browser.driver.close();
+    } finally {
+      await visit.browser.driver.switchTo().window(own);
+    }
   });
 
   it('saved is not published; publishing goes live whole', async () => {

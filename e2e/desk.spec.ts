@@ -19,7 +19,7 @@ describe('A client’s desk', () => {
 
   it('copies a page, gives it a title and a path, and deletes it', async () => {
     await visit.browser.driver.get(`${visit.house.editor}/sites/tidewick`);
-    await visit.hands.until(async () => (await rows()).length === 3);
+    await visit.hands.until(async () => (await rows()).length === 4);
     await inRow('Fares and passes', 'Copy');
     expect(await (await visit.hands.find('#page-path')).getAttribute('value')).toBe('/fares-and-passes-copy');
     await confirm();
@@ -33,7 +33,7 @@ describe('A client’s desk', () => {
     await visit.hands.until(async () => (await rows()).some((row) => row.includes('Winter fares') && row.includes('/winter/fares')));
     await inRow('Winter fares', 'Delete');
     await confirm();
-    await visit.hands.until(async () => (await rows()).length === 3);
+    await visit.hands.until(async () => (await rows()).length === 4);
     await settled();
   });
 

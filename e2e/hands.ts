@@ -1,10 +1,13 @@
+import { nanoid } from 'nanoid';
 import { By, Key, until, type WebElement } from 'selenium-webdriver';
 import type { Driver } from 'selenium-webdriver/chrome';
+import type { Edit } from '@core/document/edits/edit';
+import type { Site } from '@core/document/site';
 import type { House } from './house';
 
 export type LeafName = 'wide' | 'tablet' | 'phone';
 
-const patience = 25_000;
+const patience = 40_000;
 
 /** What a person does at the workbench, with mouse and keys. */
 export class Hands {
@@ -48,13 +51,22 @@ export class Hands {
   computed = (leaf: LeafName, css: string, property: string, index = 0): Promise<string> =>
     this.inLeaf<string>(leaf, 'const one = document.querySelectorAll(args[0])[args[2]]; return one ? view.getComputedStyle(one).getPropertyValue(args[1]) : ""', css, property, index);
 
-  /** A point of the window over an element in a leaf, given as shares of its box. */
+  /** A point of the window over an element in a leaf, given as shares of its box, once what is drawn over the leaf has followed its scrolling. */
   async pointOn(leaf: LeafName, css: string, x = 0.5, y = 0.5): Promise<{ x: number; y: number }> {
     const script = `const frame = document.querySelector('[data-leaf="${leaf}"] iframe'); const one = frame.contentDocument.querySelector(arguments[0]);
       one.scrollIntoView({ block: 'nearest' });
-      const outer = frame.getBoundingClientRect(); const scale = outer.width / frame.offsetWidth; const box = one.getBoundingClientRect();
-      return { x: outer.left + (box.left + box.width * arguments[1]) * scale, y: outer.top + (box.top + box.height * arguments[2]) * scale }`;
-    const point = await this.driver.executeScript<{ x: number; y: number }>(script, css, x, y);
+      const [, x, y, done] = arguments;
+      const answer = () => {
+        const outer = frame.getBoundingClientRect(); const scale = outer.width / frame.offsetWidth; const box = one.getBoundingClientRect();
+        done({ x: outer.left + (box.left + box.width * x) * scale, y: outer.top + (box.top + box.height * y) * scale });
+      };
+      const clear = () => { // of the leaf's head, which covers what is scrolled below it
+        const sheets = document.querySelector('.sheets'); const outer = frame.getBoundingClientRect(); const box = one.getBoundingClientRect();
+        const above = sheets.getBoundingClientRect().top + 34 - (outer.top + (box.top + box.height * y) * (outer.width / frame.offsetWidth));
+        if (above > 0) sheets.scrollTop -= above;
+      };
+      requestAnimationFrame(() => { clear(); requestAnimationFrame(() => requestAnimationFrame(() => requestAnimationFrame(answer))); })`;
+    const point = await this.driver.executeAsyncScript<{ x: number; y: number }>(script, css, x, y);
     return { x: Math.round(point.x), y: Math.round(point.y) };
   }
 
@@ -62,6 +74,32 @@ export class Hands {
     const point = await this.pointOn(leaf, css);
     const move = this.driver.actions().move({ ...point, duration: 20 });
     await (times === 2 ? move.press().release().press().release() : move.press().release()).perform();
+  }
+
+  /** Clicks on a leaf until a part of this name is selected: what has just been put on the page may still be moving. */
+  async pick(leaf: LeafName, css: string, name: string): Promise<void> {
+    const selected = async (): Promise<boolean> => (await (await this.find('.path')).getText()).trim().endsWith(name);
+    await this.until(async () => {
+      await this.clickOn(leaf, css);
+      await this.driver.sleep(250);
+      return selected();
+    }, `${name} is not selected`);
+  }
+
+  /** Opens a text on the page for writing; what has just been drawn may still be moving. */
+  async openText(leaf: LeafName, css: string): Promise<void> {
+    await this.until(async () => {
+      await this.clickOn(leaf, css, 2);
+      return this.inLeaf<boolean>(leaf, 'return document.activeElement.isContentEditable && document.querySelector(args[0]).contains(document.activeElement)', css);
+    }, `${css} does not open for writing`);
+  }
+
+  /** Writes a text on the page anew. */
+  async write(leaf: LeafName, css: string, text: string): Promise<void> {
+    await this.openText(leaf, css);
+    await this.keys(text);
+    await this.keys(Key.ESCAPE);
+    await this.until(() => this.inLeaf<boolean>(leaf, 'return document.activeElement === document.body && document.querySelector(args[0]).innerText.trim() === args[1]', css, text), `“${text}” was not written`);
   }
 
   async drag(from: { x: number; y: number }, to: { x: number; y: number }): Promise<void> {
@@ -91,6 +129,21 @@ export class Hands {
     return id;
   }
 
+  /** Stores edits on the page that is open, as another person's would come, and opens it anew; the site as it then is. */
+  async store(edits: readonly Edit[]): Promise<Site> {
+    const site = await this.driver.executeAsyncScript<Site>(
+      `const [id, edits, done] = arguments; const page = '/api/pages/' + location.pathname.split('/').at(-1);
+      fetch(page).then((answer) => answer.json())
+        .then(({ revision }) => fetch(page + '/edits', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ id, base: revision, edits }) }))
+        .then(() => fetch(page)).then((answer) => answer.json()).then((facts) => done(facts.site))`,
+      nanoid(),
+      edits,
+    );
+    await this.driver.navigate().refresh();
+    await this.ready();
+    return site;
+  }
+
   /** Drags a handle of the selection by px of the leaf. */
   async dragHandle(name: string, leaf: LeafName, x: number, y: number, held?: string): Promise<void> {
     const from = await this.centre(await this.find(`[data-leaf="${leaf}"] [data-handle="${name}"]`));
@@ -116,7 +169,12 @@ export class Hands {
     await (await this.button('Go live')).click();
     await this.find('[data-live-address]');
     await (await this.button('Close')).click();
-    await this.until(async () => (await this.driver.findElements(By.css('.p-dialog-mask'))).length === 0);
+    await this.noDialog();
+  }
+
+  /** Waits until the last dialog has gone, its veil with it. */
+  async noDialog(): Promise<void> {
+    await this.until(async () => (await this.driver.findElements(By.css('.p-dialog-mask'))).length === 0, 'a dialog stays open');
   }
 
   /** A box on the page the driver is at. */
@@ -125,6 +183,28 @@ export class Hands {
 
   async addPart(kind: string): Promise<void> {
     await (await this.find(`[data-add="${kind}"]`)).click();
+  }
+
+  /** Looks at the selected part in a state, and sets values for it. */
+  async state(name: string): Promise<void> {
+    await this.choose('select.state', name);
+  }
+
+  /** Chooses from the menu of what is selected. */
+  async partMenu(item: string): Promise<void> {
+    await this.chord(Key.ALT, 'm');
+    await this.menuItem(item);
+  }
+
+  /** Chooses from the menu that is open. */
+  async menuItem(words: string): Promise<void> {
+    const item = By.xpath(`//*[@role='menuitem'][contains(normalize-space(), '${words}')]`);
+    await (await this.driver.wait(until.elementLocated(item), patience, `no “${words}” in the menu`)).click();
+  }
+
+  /** Chooses from a list by the value of its option. */
+  async choose(css: string, value: string): Promise<void> {
+    await this.driver.executeScript('const [list, value] = arguments; list.value = value; list.dispatchEvent(new Event("change"))', await this.find(css), value);
   }
 
   async group(word: string): Promise<void> {

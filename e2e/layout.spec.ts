@@ -185,7 +185,7 @@ describe('Layouts by mouse', () => {
     await visit.hands.until(async () => (await structure('wide')) === 'main(section(h2) section)', 'the heading is not in the first section');
     await visit.hands.dragPart('image', 'wide', 'section:nth-of-type(2)');
     await visit.hands.until(async () => (await structure('wide')) === 'main(section(h2) section(img))', 'the picture is not in the second section');
-    await visit.hands.clickOn('wide', 'h2');
+    await visit.hands.pick('wide', 'h2', 'Heading');
     await up(1);
     await visit.hands.group('Place');
     await visit.hands.clickDrawing('wide', '[data-standing] option[value=left]');

@@ -10,7 +10,7 @@ describe('Nothing is lost', () => {
   const title = (): Promise<string> => visit.hands.inLeaf<string>('wide', 'return document.querySelector("h1").textContent');
 
   it('when the server is killed in the middle of typing: what was saved is there, what came after is sent when it is back', async () => {
-    await visit.hands.clickOn('wide', 'h1', 2);
+    await visit.hands.openText('wide', 'h1');
     await visit.hands.keys('Saved before the cut');
     await visit.hands.until(async () => (await title()) === 'Saved before the cut');
     await visit.browser.driver.sleep(400);
@@ -28,9 +28,7 @@ describe('Nothing is lost', () => {
 
   it('when the tab is closed while the server is away: the edits are sent on the next visit', async () => {
     await visit.house.kill();
-    await visit.hands.clickOn('wide', 'h1', 2);
-    await visit.hands.keys('Made while nobody answered');
-    await visit.hands.keys(Key.ESCAPE);
+    await visit.hands.write('wide', 'h1', 'Made while nobody answered');
     await visit.hands.until(async () => (await visit.hands.saveState()) === 'waiting');
     await visit.browser.driver.executeScript('window.stop()');
     await visit.browser.driver.get('about:blank').catch(() => undefined);
@@ -46,9 +44,7 @@ describe('Nothing is lost', () => {
     await visit.browser.driver.switchTo().newWindow('tab');
     await visit.hands.openPage('tidewick-fares');
     const second = await visit.browser.driver.getWindowHandle();
-    await visit.hands.clickOn('wide', 'h1', 2);
-    await visit.hands.keys('From the second tab');
-    await visit.hands.keys(Key.ESCAPE);
+    await visit.hands.write('wide', 'h1', 'From the second tab');
     await visit.hands.saved();
     await visit.browser.driver.switchTo().window(first);
     await visit.hands.until(async () => (await title()) === 'From the second tab', 'the first tab did not hear of it');

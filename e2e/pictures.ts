@@ -1,5 +1,5 @@
-import { Key } from 'selenium-webdriver';
-import { openBrowser, picture, sizeTo } from './browser';
+import { By, Key } from 'selenium-webdriver';
+import { openBrowser, picture } from './browser';
 import { Hands } from './hands';
 import { House } from './house';
 
@@ -11,10 +11,11 @@ const shoot = async (name: string): Promise<void> => {
   await browser.driver.sleep(900);
   await picture(browser.driver, `docs/screenshots/${name}.png`);
 };
+/** Opens a tab of the ledger, whatever number stands beside its word. */
+const tab = (word: string): Promise<unknown> => browser.driver.executeScript('[...document.querySelectorAll(".groups [role=tab]")].find((one) => one.textContent.trim().startsWith(arguments[0])).click()', word);
 try {
   await browser.driver.get(`${house.editor}/sign-in`);
   await hands.find('#email');
-  await shoot('sign-in');
   await hands.signIn('ada@studio.example', 'paper-and-ink');
   await hands.find('fold-page-drawing');
   await shoot('clients');
@@ -29,8 +30,6 @@ try {
   await (await hands.find('.path button:nth-of-type(3)')).click();
   await hands.group('Space');
   await shoot('ledger-space');
-  await hands.group('Fill');
-  await shoot('ledger-fill');
   await hands.clickOn('wide', 'article img');
   await hands.group('Content');
   await shoot('ledger-content');
@@ -40,10 +39,6 @@ try {
   await browser.driver.sleep(600);
 
   await hands.inLeaf('wide', 'view.scrollTo(0, 0)');
-  await (await hands.button('Open Phone')).click();
-  await shoot('leaf-open');
-  await (await hands.button('Open Phone')).click();
-  await hands.ready();
   await browser.driver.sleep(800);
   const from = await hands.centre(await hands.find('[data-add="text"]'));
   const to = await hands.pointOn('wide', 'h1', 0.5, 0.9);
@@ -74,6 +69,32 @@ try {
 
   await hands.clickOn('wide', 'h1');
   await hands.group('Type');
+  await (await hands.find('[data-help="font-size"]')).click();
+  await browser.driver.sleep(800);
+  await shoot('help');
+  await hands.keys(Key.ESCAPE);
+  await (await hands.button('Sections …')).click();
+  await browser.driver.sleep(1500);
+  await shoot('sections');
+  await hands.keys(Key.ESCAPE);
+  await hands.noDialog();
+  await tab('First screen');
+  await (await hands.find('[data-unroll]')).click();
+  await hands.find('[data-first-screen="phone"] [data-line]');
+  await shoot('first-screen');
+  await hands.openPage('tidewick-timetable');
+  await (await hands.find('[data-sweep]')).click();
+  await tab('Findings');
+  await browser.driver.wait(async () => (await (await hands.find('[data-sweep-state]')).getAttribute('data-state')) === 'done', 120_000);
+  await browser.driver.wait(async () => (await (await hands.find('[data-findings]')).getAttribute('data-state')) === 'done', 60_000);
+  await shoot('sweep');
+  await (await hands.find('[data-refit]')).click();
+  await browser.driver.wait(async () => (await browser.driver.findElements(By.css('[data-refit-state="shown"]'))).length === 1, 120_000);
+  await shoot('refit');
+  await hands.openPage('tidewick-home');
+
+  await hands.clickOn('wide', 'h1');
+  await hands.group('Type');
   await hands.setCell('font-size', 'wide', '80px');
   await hands.setCell('color', 'phone', '#f3c98b');
   await (await hands.button('Publish')).click();
@@ -87,11 +108,6 @@ try {
   await browser.driver.get(house.site('tidewick'));
   await browser.driver.sendDevToolsCommand('Emulation.setScrollbarsHidden', { hidden: true });
   await shoot('live');
-  await browser.driver.executeScript('window.scrollTo(0, 560)');
-  await shoot('live-further');
-  await sizeTo(browser.driver, 390, 844);
-  await browser.driver.get(house.site('tidewick'));
-  await shoot('live-phone');
 } finally {
   await browser.close();
   await house.close();

@@ -1,4 +1,6 @@
 import { By, Key } from 'selenium-webdriver';
+import { around, gap, planted, type Tree } from '@core/document/planting';
+import { blankSite } from '@core/document/site';
 import type { LeafName } from './hands';
 import { visiting } from './visit';
 
@@ -7,12 +9,13 @@ describe('Structure and reaching', () => {
   const visit = visiting(({ hands }) => hands.signIn('ada@studio.example', 'paper-and-ink'));
   const structure = (leaf: LeafName): Promise<string> =>
     visit.hands.inLeaf<string>(leaf, 'const walk = (one) => one.localName + (one.children.length ? "(" + [...one.children].map(walk).join(" ") + ")" : ""); return [...document.body.children].map(walk).join(" ")');
+  let planned = '';
   const path = async (): Promise<string> => (await (await visit.hands.find('.path')).getText()).replace(/\s+/g, ' ');
   const count = (css: string, leaf: LeafName = 'wide'): Promise<number> => visit.hands.inLeaf<number>(leaf, 'return document.querySelectorAll(args[0]).length', css);
   const rows = async (css: string): Promise<number> => (await visit.browser.driver.findElements(By.css(css))).length;
 
   it('a plan lays the whole skeleton in one step, and one step of undo takes it away', async () => {
-    await visit.hands.freshPage('tidewick', 'Planned', '/planned');
+    planned = await visit.hands.freshPage('tidewick', 'Planned', '/planned');
     await visit.hands.chord(Key.ALT, 'p');
     const split = await visit.hands.find('input[aria-label="Split of section 3"]');
     await split.sendKeys('25 50 20');
@@ -28,9 +31,60 @@ describe('Structure and reaching', () => {
     await visit.hands.until(async () => (await count('main > section')) === 0, 'one undo did not take the plan away');
     await visit.browser.driver.actions().keyDown(Key.CONTROL).keyDown(Key.SHIFT).sendKeys('z').keyUp(Key.SHIFT).keyUp(Key.CONTROL).perform();
     await visit.hands.until(async () => (await count('main > section')) === 3);
+    await visit.hands.saved();
+  });
+
+  it('a drag is marked and lands as marked: before, after, between, inside, beside, below in a row, in a cell', async () => {
+    await visit.hands.freshPage('tidewick', 'Dropped', '/dropped');
+    const words = (name: string): Tree => ({ kind: 'text', name, content: { text: name }, base: around('padding', 12) });
+    const boxed = (name: string, base: Tree['base'], holds: readonly Tree[]): Tree => ({ kind: 'container', name, base: { ...around('padding', 16), 'min-height': '90px', ...base }, holds });
+    const tree: Tree = {
+      kind: 'section',
+      base: { ...around('padding', 20), ...gap(16) },
+      holds: [
+        boxed('Stack', {}, [words('S1'), words('S2')]),
+        boxed('Row', { 'flex-direction': 'row', ...gap(12) }, [words('R1'), words('R2')]),
+        boxed('Empty', {}, []),
+        boxed('Grid', { display: 'grid', 'grid-template-columns': '1fr 1fr', 'grid-template-rows': '60px' }, [words('G1')]),
+      ],
+    };
+    const { root, parts } = planted(blankSite('s', 'S', 'site'), tree);
+    await visit.hands.store([{ do: 'insert', parent: 'root', index: 0, root, parts }]);
+    const id = (name: string): string => Object.keys(parts).find((one) => parts[one]!.name === name)!;
+    const at = (name: string): string => `[data-part="${id(name)}"]`;
+    const short = new Map(Object.keys(parts).map((one) => [one, parts[one]!.name ?? 'section']));
+    /** A box as it then is: names of old parts, `new` for what came, and boxes around them in brackets. */
+    const holding = async (name: string): Promise<string> => {
+      const written = 'const names = new Map(args[1]); const walk = (one) => { const held = [...one.children].filter((each) => each.dataset.part).map(walk).join(" "); const name = names.get(one.dataset.part); return name ?? (held === "" ? "new" : `(${held})`); }; return [...document.querySelector(args[0]).children].map(walk).join(" ")';
+      return visit.hands.inLeaf<string>('wide', written, at(name), [...short]);
+    };
+    const cases: readonly (readonly [string, number, number, string, string, string])[] = [
+      ['S1', 0.5, 0.1, 'into Stack', 'Stack', 'new S1 S2'],
+      ['S1', 0.5, 0.9, 'into Stack', 'Stack', 'S1 new S2'],
+      ['S2', 0.5, 0.9, 'into Stack', 'Stack', 'S1 S2 new'],
+      ['S1', 0.98, 0.5, 'in a row with S1', 'Stack', '(S1 new) S2'],
+      ['R2', 0.03, 0.5, 'into Row', 'Row', 'R1 new R2'],
+      ['R1', 0.5, 0.95, 'in a column below R1', 'Row', '(R1 new) R2'],
+      ['R2', 0.5, 0.05, 'in a column above R2', 'Row', 'R1 (new R2)'],
+      ['Empty', 0.5, 0.5, 'into Empty', 'Empty', 'new'],
+      ['Grid', 0.75, 0.5, 'into a cell of Grid', 'Grid', 'G1 new'],
+    ];
+    for (const [over, x, y, says, box, then] of cases) {
+      const from = await visit.hands.centre(await visit.hands.find('[data-add="text"]'));
+      const to = await visit.hands.pointOn('wide', at(over), x, y);
+      const before = await holding(box);
+      await visit.browser.driver.actions().move(from).press().move({ x: from.x + 10, y: from.y }).move({ ...to, duration: 120 }).move({ ...to, duration: 30 }).perform();
+      expect(await (await visit.hands.find('[data-leaf="wide"] .mark .tag')).getText()).toBe(says);
+      await visit.browser.driver.actions().release().perform();
+      await visit.hands.until(async () => (await holding(box)) === then, `${says}: it did not land as marked`);
+      if (box === 'Grid') expect(await visit.hands.inLeaf<string>('wide', 'return view.getComputedStyle(document.querySelector(args[0]).lastElementChild).gridColumnStart', at('Grid'))).toBe('2');
+      await visit.hands.chord(Key.CONTROL, 'z');
+      await visit.hands.until(async () => (await holding(box)) === before, `${says}: it did not go away in one step`);
+    }
   });
 
   it('a placeholder keeps its size and place when a picture takes its place', async () => {
+    await visit.hands.openPage(planned);
     await visit.hands.clickOn('wide', 'img');
     const before = await visit.hands.inLeaf<number[]>('wide', 'const { top, width, height } = document.querySelector("img").getBoundingClientRect(); return [top + view.scrollY, width, height]');
     await visit.hands.group('Content');
@@ -46,7 +100,9 @@ describe('Structure and reaching', () => {
     await visit.hands.clickOn('tablet', 'section:nth-of-type(2) h2');
     await visit.browser.driver.executeScript(`[...document.querySelectorAll('.path button')].at(-3).click()`);
     await visit.hands.until(async () => (await path()).endsWith('Columns'));
-    const at = await visit.hands.centre(await visit.hands.find('[data-leaf="tablet"] [data-handle="gutter-0"]'));
+    const handle = await visit.hands.find('[data-leaf="tablet"] [data-handle="gutter-0"]');
+    const { x, y, width } = await handle.getRect();
+    const at = { x: Math.round(x + width / 2), y: Math.round(y + 40) }; // its middle may lie below the fold line
     await visit.browser.driver.actions().move(at).press().move({ x: at.x + 30, y: at.y, duration: 100 }).perform();
     expect(await (await visit.hands.find('fold-leaf-handles .number')).getText()).toMatch(/\d+(\.\d)? %\s+\/\s+\d+(\.\d)? %/);
     const tasted = await visit.hands.inLeaf<number>('phone', 'return view.getComputedStyle(document.querySelector("._cols")).gridTemplateColumns.split(" ").length');
@@ -85,6 +141,11 @@ describe('Structure and reaching', () => {
     const to = await visit.hands.pointOn('wide', 'section:nth-of-type(1)', 0.9, 0.8);
     await visit.browser.driver.actions().keyDown(Key.SHIFT).move(from).press().move({ ...to, duration: 100 }).release().keyUp(Key.SHIFT).perform();
     await visit.hands.until(async () => (await rows('fold-outline .row.selected')) === 2, 'the sweep did not select both');
+    await visit.hands.inLeaf('wide', 'view.scrollTo(0, 330)');
+    await visit.hands.drag(await visit.hands.pointOn('wide', 'section:nth-of-type(1) p'), await visit.hands.pointOn('wide', 'section:nth-of-type(2) h2', 0.5, 0.2));
+    await visit.hands.until(async () => (await count('section:nth-of-type(1) > *')) === 0 && (await count('section:nth-of-type(2) h2')) === 2, 'the two were not moved together');
+    await visit.hands.chord(Key.CONTROL, 'z');
+    await visit.hands.until(async () => (await structure('wide')) === before, 'one undo did not bring both back');
   });
 
   it('wrapping several moves no box; unwrapping what would move is said before', async () => {

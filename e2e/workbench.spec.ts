@@ -55,10 +55,10 @@ describe('The workbench', () => {
     const before = (await line.getRect()).y;
     const at = await visit.hands.centre(grip);
     await visit.hands.drag(at, { x: at.x, y: at.y - 60 });
+    await visit.hands.until(async () => Math.abs(before - (await line.getRect()).y - 60) <= 4, 'the fold line did not follow the drag');
     const after = (await line.getRect()).y;
-    expect(Math.abs(before - after - 60)).toBeLessThanOrEqual(4);
     await grip.sendKeys(Key.ARROW_DOWN, Key.ARROW_DOWN, Key.ARROW_DOWN);
-    expect(Math.abs((await line.getRect()).y - after - 60)).toBeLessThanOrEqual(4);
+    await visit.hands.until(async () => Math.abs((await line.getRect()).y - after - 60) <= 4, 'the fold line did not follow the keys');
   });
 
   it('scrolls its leaves in step', async () => {
@@ -128,6 +128,7 @@ describe('The workbench', () => {
   it('gives a section a picture of the library as its background', async () => {
     await visit.browser.driver.executeScript('document.querySelector(".path button:nth-of-type(2)").click()');
     await visit.hands.group('Fill');
+    await visit.hands.find('[data-cell="background-image@phone"]');
     await visit.browser.driver.executeScript(`document.querySelector('[data-cell="background-image@phone"]').closest('fold-ledger-cell').querySelector('[aria-label="Choose a picture"]').click()`);
     await (await visit.hands.find('[data-picture="kelder"] button')).click();
     await visit.hands.until(async () => /files\/[0-9a-f]+\.webp/.test(await visit.hands.computed('phone', 'main > section', 'background-image')) && !(await visit.hands.computed('phone', 'main > section', 'background-image')).includes('gradient'));
