@@ -37,7 +37,8 @@ export class Hands {
     await this.until(() => this.inLeaf<boolean>('phone', 'return document.body !== null && document.body.dataset.part !== undefined'));
   }
 
-  async until(holds: () => Promise<boolean | undefined>, what = 'it did not come true'): Promise<void> {
+  /** Waits for something to hold; when it doesn't, says `what`, or else what was waited for. */
+  async until(holds: () => Promise<boolean | undefined>, what = `this did not come true: ${String(holds)}`): Promise<void> {
     await this.driver.wait(async () => (await holds().catch(() => false)) === true, patience, what);
   }
 

@@ -103,6 +103,8 @@ export class Bench {
     const site = this.session.site();
     return site ? outwards(site.breakpoints) : [];
   });
+  /** A breakpoint by its id; the base while it is gone. */
+  breakpointOf = (id: string | undefined): Breakpoint => this.breakpoints().find((one) => one.id === id) ?? baseOf(this.session.site()?.breakpoints ?? []);
   readonly active = computed(() => this.breakpoint() || baseOf(this.session.site()?.breakpoints ?? []).id);
 
   /** Every leaf is drawn as high as its page, with the end of each screen marked. */

@@ -20,21 +20,18 @@ export class FindingsList {
   protected readonly rows = computed(() => {
     const page = this.bench.session.page();
     if (!page) return [];
-    return this.findings
-      .list()
-      .filter((one) => Object.hasOwn(page.parts, one.part))
-      .map((finding) => {
-        const part = page.parts[finding.part]!;
-        const words = typeof part.content.base['text'] === 'string' ? part.content.base['text'] : '';
-        const where = this.bench.breakpoints().filter((one) => finding.breakpoints === undefined || finding.breakpoints.includes(one.id));
-        return {
-          finding,
-          name: nameOf(part),
-          words: (part.name ? kindOf(part.kind).word : words).slice(0, 28),
-          where: finding.breakpoints === undefined ? 'everywhere' : where.map((one) => one.name).join(', '),
-          widths: (finding.widths ?? []).map(({ from, to }) => (from === to ? `${from}` : `${from}–${to}`)).join(', '),
-        };
-      });
+    return this.findings.list().map((finding) => {
+      const part = page.parts[finding.part]!;
+      const words = typeof part.content.base['text'] === 'string' ? part.content.base['text'] : '';
+      const where = this.bench.breakpoints().filter((one) => finding.breakpoints === undefined || finding.breakpoints.includes(one.id));
+      return {
+        finding,
+        name: nameOf(part),
+        words: (part.name ? kindOf(part.kind).word : words).slice(0, 28),
+        where: finding.breakpoints === undefined ? 'everywhere' : where.map((one) => one.name).join(', '),
+        widths: (finding.widths ?? []).map(({ from, to }) => (from === to ? `${from}` : `${from}–${to}`)).join(', '),
+      };
+    });
   });
 
   protected go(finding: Finding): void {

@@ -23,8 +23,13 @@ export class Findings implements OnDestroy {
   private readonly sweeper = inject(Sweeper);
   private readonly reviewer = inject(Reviewer);
   private readonly api = inject(Api);
-  readonly list = signal<readonly Finding[]>([]);
-  /** The page the list speaks of. */
+  private readonly found = signal<readonly Finding[]>([]);
+  /** What was found last, of the parts that are still on the page. */
+  readonly list = computed<readonly Finding[]>(() => {
+    const page = this.bench.session.page();
+    return page ? this.found().filter((one) => Object.hasOwn(page.parts, one.part)) : [];
+  });
+  /** The page has changed since, or is being looked through. */
   readonly busy = signal(true);
   readonly errors = computed(() => this.list().filter((one) => one.severity === 'error').length);
   private desk: Pick<DeskFacts, 'pages' | 'menus'> | undefined;
@@ -76,12 +81,12 @@ export class Findings implements OnDestroy {
       const grounds = await groundsOf(view.document, measured, (part) => view.element(part), calm);
       leaves.set(id, { measured, natural, grounds });
     }
-    this.desk ??= await firstValueFrom(this.api.desk(site.id)).catch(() => undefined);
+    this.desk = await firstValueFrom(this.api.desk(site.id)).catch(() => this.desk); // pages come and go meanwhile
     const menus = this.desk && [...this.desk.menus, ...menuPaths([page])];
     const swept = this.sweeper.swept();
     const found = await this.reviewer.review({ site, page, paths: this.desk?.pages.map((one) => one.path), menus, leaves, swept: swept?.done && !this.sweeper.stale() ? swept.faults : undefined });
     if (mine !== this.asked) return;
-    this.list.set(found);
+    this.found.set(found);
     this.busy.set(false);
   }
 }

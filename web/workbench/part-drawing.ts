@@ -23,7 +23,7 @@ export class PartDrawing {
   readonly part = input.required<string>();
   readonly breakpoint = input.required<string>();
   protected readonly cut = signal<Cut>({ left: 0, top: 0, scale: 0.15 });
-  private readonly preview = computed(() => this.bench.breakpoints().find((one) => one.id === this.breakpoint())!.preview);
+  private readonly preview = computed(() => this.bench.breakpointOf(this.breakpoint()).preview);
   /** High enough for what is cut out of it. */
   protected readonly screen = computed(() => ({ width: this.preview().width, height: Math.max(this.preview().height, Math.ceil(this.cut().top + room.height / this.cut().scale)) }));
 

@@ -78,7 +78,7 @@ export class PropertyHelp {
     const help = this.shown();
     return help?.properties.map((one) => propertyOf(one)?.says ?? '').slice(0, help.properties.length > 2 ? 1 : 2).join(' ') ?? '';
   });
-  protected readonly name = computed(() => this.bench.breakpoints().find((one) => one.id === this.shown()?.breakpoint)?.name ?? '');
+  protected readonly name = computed(() => this.bench.breakpointOf(this.shown()?.breakpoint).name);
 
   private readonly cell = computed(() => {
     const help = this.shown();

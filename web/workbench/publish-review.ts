@@ -74,7 +74,7 @@ export class PublishReview {
     const page = this.session.page();
     return this.findings
       .list()
-      .filter((one) => page && Object.hasOwn(page.parts, one.part) && (one.severity === 'error' || one.check === 'in no menu'))
+      .filter((one) => one.severity === 'error' || one.check === 'in no menu')
       .slice(0, 8)
       .map((one) => `${nameOf(page!.parts[one.part]!)}: ${one.reason}`);
   });

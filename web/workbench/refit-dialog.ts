@@ -50,7 +50,7 @@ export class RefitDialog {
     return site && found ? applyEdits(site, found.page, this.taken().flatMap((one) => one.edits)).page : undefined;
   });
   protected readonly stale = computed(() => this.found() !== undefined && this.found()?.page !== this.bench.session.page());
-  protected readonly name = computed(() => this.bench.breakpoints().find((one) => one.id === this.at())?.name ?? '');
+  protected readonly name = computed(() => this.bench.breakpointOf(this.at()).name);
 
   constructor() {
     effect(() => {

@@ -21,7 +21,7 @@ export class RefitPage {
   readonly breakpoint = input.required<string>();
   readonly width = input.required<number>();
   readonly part = input<string>();
-  protected readonly preview = computed(() => this.bench.breakpoints().find((one) => one.id === this.breakpoint())!.preview);
+  protected readonly preview = computed(() => this.bench.breakpointOf(this.breakpoint()).preview);
   protected readonly scale = computed(() => this.width() / this.preview().width);
   protected readonly height = signal(800);
   private readonly document = signal<Document | undefined>(undefined, { equal: () => false });

@@ -57,7 +57,7 @@ export class WidthRuler {
   });
   protected readonly jumps = computed(() => {
     const page = this.bench.session.page();
-    const edges = new Set(this.stretches().map(({ id }) => reachOf(this.bench.breakpoints(), this.bench.breakpoints().find((one) => one.id === id)!).from));
+    const edges = new Set(this.stretches().map(({ id }) => reachOf(this.bench.breakpoints(), this.bench.breakpointOf(id)).from));
     return (this.sweeper.swept()?.jumps ?? [])
       .filter((jump) => !edges.has(jump.at) && page && Object.hasOwn(page.parts, jump.part))
       .map((jump) => ({ ...jump, place: this.percent(jump.at), says: `${nameOf(page!.parts[jump.part]!)} changes by ${Math.round(jump.by)} px between ${jump.at - 1} and ${jump.at} px.` }));
