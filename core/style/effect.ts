@@ -145,7 +145,19 @@ const reachOf = new Map(reaches.flatMap((reach) => reach.names.map((name): [stri
 /** These reach further than their line says: z-index counts for flex and grid items too (CSS Flexbox 1 §5.4, CSS Grid 1 §17). */
 const itemsToo = new Set(['z-index']);
 
+/** What was found for a page last: a ledger asks for a part's layout once a cell. */
+const found = new WeakMap<Page, { readonly site: Site; readonly layouts: Map<string, Layout> }>();
+
 function layoutOf(site: Site, page: Page, id: string, breakpoint: string): Layout {
+  let known = found.get(page);
+  if (known?.site !== site) found.set(page, (known = { site, layouts: new Map() }));
+  const key = `${breakpoint} ${id}`;
+  const layout = known.layouts.get(key) ?? findLayout(site, page, id, breakpoint);
+  known.layouts.set(key, layout);
+  return layout;
+}
+
+function findLayout(site: Site, page: Page, id: string, breakpoint: string): Layout {
   const of = (at: string, name: string): string => resolve(site, page, at, breakpoint, 'normal', name).value;
   const parent = parentOf(page, id);
   const position = of(id, 'position');

@@ -48,6 +48,9 @@ export interface Foretaste {
   readonly values: ReadonlyMap<string, Readonly<Record<string, string | undefined>>>;
 }
 
+/** Most edits leave the selection as it is: then nothing that hangs on it alone is done anew. */
+export const sameList = (a: readonly string[], b: readonly string[]): boolean => a.length === b.length && a.every((one, index) => one === b[index]);
+
 /** What is selected, shown and dragged on the workbench, and the commands on it. */
 @Injectable()
 export class Bench {
@@ -61,7 +64,7 @@ export class Bench {
     const page = this.session.page();
     const id = this.selection();
     return page ? outermost(page, [...this.also(), ...(id === undefined ? [] : [id])]) : [];
-  });
+  }, { equal: sameList });
   /** The breakpoint of the leaf worked in last; commands that need one take it. */
   readonly breakpoint = signal('');
   /** The state whose values are shown and set; every other part is in its normal one. */

@@ -1,4 +1,4 @@
-import { afterNextRender, ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, OnDestroy, signal } from '@angular/core';
+import { afterNextRender, ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, OnDestroy, signal, untracked } from '@angular/core';
 import { sharedRoots } from '@core/document/commands/shared';
 import { kindOf, nameOf } from '@core/document/kinds/registry';
 import type { Page, Part } from '@core/document/page';
@@ -6,7 +6,7 @@ import { blankSite } from '@core/document/site';
 import type { Laid } from '@core/geometry/box';
 import type { Drop } from '@core/geometry/drop-target';
 import { pathTo } from '@core/document/tree';
-import { Bench } from './bench';
+import { Bench, sameList } from './bench';
 import { Dragging, type Surface } from './dragging';
 import { Glyph } from './glyph';
 
@@ -92,12 +92,16 @@ export class Outline implements OnDestroy, Surface {
 
   constructor() {
     afterNextRender(() => (this.unregister = this.dragging.register(this)));
-    effect(() => {
+    const way = computed<readonly string[]>(() => {
       const chosen = this.bench.selected();
-      if (!chosen) return;
-      const above = pathTo(chosen.page, chosen.id).slice(0, -1);
-      if (above.some((id) => this.closed().has(id))) this.closed.update((closed) => new Set([...closed].filter((id) => !above.includes(id))));
-      requestAnimationFrame(() => this.rowElement(chosen.id)?.scrollIntoView({ block: 'nearest' }));
+      return chosen ? pathTo(chosen.page, chosen.id) : [];
+    }, { equal: sameList });
+    effect(() => {
+      const above = way().slice(0, -1);
+      const id = way().at(-1);
+      if (id === undefined) return;
+      if (untracked(this.closed).size > 0) this.closed.update((closed) => new Set([...closed].filter((one) => !above.includes(one))));
+      requestAnimationFrame(() => this.rowElement(id)?.scrollIntoView({ block: 'nearest' }));
     });
   }
 
