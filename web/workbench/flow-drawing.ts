@@ -237,7 +237,7 @@ export class FlowDrawing {
     const page = this.leaves.around(this.breakpoint(), part.id);
     const story = flexStory(part, parent, held.flatMap((id) => page?.parts.get(id) ?? []));
     const free = story && (story.share >= 0 ? `starts at ${Math.round(story.basis)}, takes ${Math.round(story.share)} of ${Math.round(story.free)} free` : `starts at ${Math.round(story.basis)}, gives ${Math.round(-story.share)} of the ${Math.round(-story.free)} lacking`);
-    return { px, inside, free: free && `${free}${story.stopped ? `, stopped by its ${story.stopped === 'min' ? 'minimum' : 'maximum'}` : ''}`, grow: of('flex-grow'), shrink: of('flex-shrink') };
+    return { px, inside, way: across ? '↔' : '↕', free: free && `${free}${story.stopped ? `, stopped by its ${story.stopped === 'min' ? 'minimum' : 'maximum'}` : ''}`, grow: of('flex-grow'), shrink: of('flex-shrink') };
   });
 
   protected setGrow(grow: string): void {
