@@ -70,6 +70,37 @@ describe('Findings (needs 9)', () => {
     expect(told('0', '0px')).toEqual({ said: [], top: 't' });
     expect(told('2', '60px')).toEqual({ said: [], top: 'i' }); // half of it still shows
   });
+  it('name a button that no click reaches, and lay it where elementFromPoint finds it', () => {
+    const covered = (cover: string, button: Part['style'] = {}): { told: Finding[]; top: (style: string) => string | null | undefined; of: Page } => {
+      const css = (style: Part['style']): string => Object.entries(style['wide']?.normal ?? {}).map(([name, value]) => `${name}:${value}`).join(';');
+      const html = (style: string): string => `<section data-part="s" style="position:relative;height:200px"><a data-part="b" style="display:block;width:120px;height:40px;${css(button)};${style}">Book</a><div data-part="c" style="${cover}"><p data-part="t">Words</p></div></section>`;
+      const whole = page({ b: { kind: 'button', style: button, content: { base: { text: 'Book', link: '/' } } }, c: { kind: 'container', children: ['t'] }, t: { kind: 'text', content: { base: { text: 'Words' } } } });
+      const of2 = applyEdits(site, whole, [styleEdit('s', 'wide', 'normal', 'display', 'block')]).page;
+      const frame = frameWith(html(''));
+      const facts: LeafFacts = { measured: measurePage(frame.document), natural: new Map(), grounds: [] };
+      frame.remove();
+      const top = (style: string): string | null | undefined => {
+        const again = frameWith(html(style));
+        const at = again.find('b').getBoundingClientRect();
+        const found = again.document.elementFromPoint(at.left + at.width / 2, at.top + at.height / 2)?.getAttribute('data-part');
+        again.remove();
+        return found;
+      };
+      return { told: of('out of reach', findings(of2, { leaves: new Map([['wide', facts]]) })), top, of: of2 };
+    };
+    const glass = covered('position:absolute;inset:0');
+    expect(glass.top('')).toBe('c');
+    expect(glass.told.map(({ part, other, reason }) => [part, other, reason])).toEqual([['b', 'c', 'On Wide, Container lies over all of it: clicks and taps land there.']]);
+    const cured = applyEdits(site, glass.of, glass.told[0]!.cure!.edits).page.parts['b']!.style['wide']!.normal!;
+    expect(glass.top(Object.entries(cured).map(([name, value]) => `${name}:${value}`).join(';'))).toBe('b');
+    const half = covered('position:absolute;left:60px;top:0;width:60px;height:40px');
+    expect(half.told).withContext('half of it is free').toEqual([]);
+    const passing = covered('position:fixed;left:0;top:0;width:300px;height:60px');
+    expect([passing.top(''), passing.told.length]).withContext('moves on as the page scrolls').toEqual(['c', 0]);
+    expect(covered('position:absolute;inset:0;pointer-events:none').told).toEqual([]);
+    const asleep = covered('position:absolute;inset:0', { wide: { normal: { left: '300px' } } });
+    expect(asleep.told.map((one) => one.cure)).withContext('position relative would wake its inset').toEqual([undefined]);
+  });
   it('name pictures without words for who cannot see them', () => {
     const image = (alt: string): Page => page({ i: { kind: 'image', content: { base: { picture: 'pier', alt } } } });
     expect(of('missing alt', findings(image(''))).map((one) => one.severity)).toEqual(['error']);

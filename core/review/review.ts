@@ -12,6 +12,7 @@ import { inNoMenu } from './checks/in-no-menu';
 import { lineBreak } from './checks/line-break';
 import { missingAlt } from './checks/missing-alt';
 import { withoutEffect } from './checks/no-effect';
+import { outOfReach } from './checks/out-of-reach';
 import { pictureSize } from './checks/picture-size';
 import { readingOrder } from './checks/reading-order';
 import { smallText } from './checks/small-text';
@@ -23,7 +24,7 @@ import { severities, type Finding } from './finding';
 
 /** Every check, in no order that matters. */
 export const checks: readonly Check[] = [
-  buried, deadLinks, fixedWidth, headingOrder, idleValues, inNoMenu, lineBreak, missingAlt, withoutEffect, pictureSize, readingOrder, smallText, stickyTrouble, sweptFaults, targetSize, textContrast,
+  buried, deadLinks, fixedWidth, headingOrder, idleValues, inNoMenu, lineBreak, missingAlt, withoutEffect, outOfReach, pictureSize, readingOrder, smallText, stickyTrouble, sweptFaults, targetSize, textContrast,
 ];
 
 const known = (check: Check, reviewed: Reviewed): boolean => (check.looks === 'leaves' ? reviewed.leaves !== undefined : check.looks === 'sweep' ? reviewed.swept !== undefined : true);

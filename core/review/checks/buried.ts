@@ -1,12 +1,12 @@
 import { outwards } from '../../document/breakpoint';
 import { nameOf } from '../../document/kinds/registry';
-import { pathTo } from '../../document/tree';
-import { paintOrder, pileAt } from '../../geometry/paint-order';
+import type { Page } from '../../document/page';
+import type { Measured } from '../../geometry/measured';
 import type { Check } from '../check';
+import { coverOf, frontCure } from '../covers';
 
-/** Points of a box that are looked at, as shares of it. */
-const looked: readonly (readonly [number, number])[] = [[0.5, 0.5], [0.1, 0.2], [0.9, 0.2], [0.1, 0.8], [0.9, 0.8]];
-const opaque = new Set(['image', 'video']);
+/** Whether a part hides what lies behind it. */
+export const isPicture = (page: Page, one: Measured): boolean => ['image', 'video'].includes(page.parts[one.id]?.kind ?? '') && one.style.opacity === '1';
 
 /** Words or buttons that lie wholly behind a picture, as the paint order has it. */
 export const buried: Check = {
@@ -18,19 +18,11 @@ export const buried: Check = {
     if (!['text', 'heading', 'button'].includes(page.parts[id]!.kind)) return [];
     return outwards(site.breakpoints).flatMap((one) => {
       const measured = leaves?.get(one.id)?.measured;
-      const box = measured?.parts.get(id)?.box;
-      if (!measured || !box || box.width < 1 || box.height < 1) return [];
-      const pictures = [...measured.parts.values()].filter((other) => opaque.has(page.parts[other.id]?.kind ?? '') && other.style.opacity === '1' && other.box.left < box.left + box.width && other.box.left + other.box.width > box.left && other.box.top < box.top + box.height && other.box.top + other.box.height > box.top);
-      if (pictures.length === 0) return [];
-      const order = paintOrder(measured);
-      const covers = looked.map(([x, y]) => {
-        const pile = pileAt(measured, { x: box.left + box.width * x, y: box.top + box.height * y }, order);
-        const above = pile.slice(0, Math.max(pile.indexOf(id), 0));
-        return above.find((other) => opaque.has(page.parts[other]?.kind ?? '') && measured.parts.get(other)?.style.opacity === '1' && !pathTo(page, other).includes(id));
-      });
-      const over = covers[0];
-      if (over === undefined || covers.some((cover) => cover === undefined)) return [];
-      return [{ check: 'behind a picture', severity: 'error' as const, part: id, other: over, breakpoints: [one.id], reason: `On ${one.name} it lies wholly behind ${nameOf(page.parts[over]!)} and cannot be seen. Give the picture a lower z-index, or this part a higher one.` }];
+      const over = measured && coverOf(page, measured, id, (other) => isPicture(page, other));
+      if (over === undefined) return [];
+      const cure = frontCure(site, page, measured!, id, one.id, over);
+      const remedy = cure ? '' : ' Give the picture a lower z-index, or this part a higher one.';
+      return [{ check: 'behind a picture', severity: 'error' as const, part: id, other: over, breakpoints: [one.id], reason: `On ${one.name} it lies wholly behind ${nameOf(page.parts[over]!)} and cannot be seen.${remedy}`, ...(cure && { cure }) }];
     });
   },
 };
