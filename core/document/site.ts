@@ -27,6 +27,9 @@ export const HostName = z
   .regex(/^[a-z][a-z0-9-]{1,39}$/, 'A host name is a lower-case letter followed by letters, digits or hyphens.')
   .refine((name) => !name.startsWith('preview-'), 'A host name may not begin with "preview-".');
 
+/** Breakpoints that went: the set as it was, which of it went, and which took over what was set at those. */
+const FormerBreakpoints = z.strictObject({ breakpoints: Breakpoints, removed: z.array(Identifier).min(1), heirs: z.record(Identifier, Identifier) });
+
 /** A site: what its pages share. */
 export const Site = z.strictObject({
   format: z.literal('fold-line/site'),
@@ -36,6 +39,8 @@ export const Site = z.strictObject({
   host: HostName,
   language: z.string().regex(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/),
   breakpoints: Breakpoints,
+  /** Each time breakpoints went, in order: pages that are live as they were then are brought up to date by it. */
+  formerBreakpoints: z.array(FormerBreakpoints).optional(),
   tokens: z.record(z.string().regex(/^[a-z][a-z0-9-]{0,39}$/), z.string().min(1).max(300)),
   elements: z.record(z.string().regex(/^(body|h[1-6]|p|a|img|section|header|footer|div|button)$/), StyleMap),
   classes: z.array(z.strictObject({ name: ClassName, style: StyleMap })),

@@ -2,13 +2,14 @@ import { access, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { isDeepStrictEqual } from 'node:util';
 import type { EntityManager } from 'typeorm';
+import { caughtUp } from '@core/document/commands/breakpoints';
 import { withSharedOf } from '@core/document/commands/shared';
 import { titleOf, type Page } from '@core/document/page';
 import { Pages, Releases, Sites, type PageRow, type ReleaseRow, type SiteRow } from '../database/entities';
 import { jsonColumn } from '../database/json-column';
 import { notFound } from '../http/answer';
 import type { Service } from '../http/service';
-import { writeFolder, writePointer, writeWhole } from './write';
+import { servedHtml, writeFolder, writePointer, writeWhole } from './write';
 
 const siteFolder = (service: Service, host: string): string => join(service.config.liveFolder, 'sites', host);
 
@@ -18,18 +19,47 @@ interface Live {
   readonly document: Page;
 }
 
-/** The other pages of the next release as they are live, and as they will be: what the page shares with them goes live on all of them. */
-async function othersOf(service: Service, site: SiteRow, page: PageRow, last: ReleaseRow | null): Promise<{ id: string; now: Live; next: Live }[]> {
+/** Another live page: as it is, as the site's breakpoints have it now, and as it will be. */
+interface Other {
+  readonly id: string;
+  readonly now: Live;
+  readonly caughtUp: Page;
+  readonly next: Live;
+}
+
+/** The other pages of the next release: what the page shares with them goes live on all of them, and what was set at breakpoints that went since moves to their heirs. */
+async function othersOf(service: Service, site: SiteRow, page: PageRow, last: ReleaseRow | null): Promise<Other[]> {
+  if (!last) return [];
   const kept = await stillThere(service, last, page.path, page.id);
-  return Object.entries(kept).map(([id, now]) => ({ id, now, next: { ...now, document: withSharedOf(site.document, now.document, page.document) } }));
+  return Object.entries(kept).map(([id, now]) => {
+    const document = caughtUp(last.content.site, site.document, now.document);
+    return { id, now, caughtUp: document, next: { ...now, document: withSharedOf(site.document, document, page.document) } };
+  });
 }
 
 const lastRelease = (manager: EntityManager, site: string): Promise<ReleaseRow | null> => manager.getRepository(Releases).findOne({ where: { site }, order: { number: 'DESC' } });
 
-/** The other live pages that publishing a page would change, since they share a section with it. */
-export async function changedWith(service: Service, site: SiteRow, page: PageRow): Promise<{ title: string; path: string }[]> {
-  const others = await othersOf(service, site, page, await lastRelease(service.database.manager, site.id));
-  return others.filter(({ now, next }) => !isDeepStrictEqual(now.document, next.document)).map(({ now: { document } }) => ({ title: titleOf(document), path: document.path }));
+/** What publishing a page would change besides what was edited on it. */
+export interface AlsoChanges {
+  /** What the site says changes the page itself: classes, elements, breakpoints, alt texts. */
+  readonly site: boolean;
+  /** Other live pages, and whether they share a section with it or what the site says changes them. */
+  readonly pages: readonly { readonly title: string; readonly path: string; readonly because: 'section' | 'site' }[];
+}
+
+/** What else publishing a page would change. */
+export async function changedWith(service: Service, site: SiteRow, page: PageRow): Promise<AlsoChanges> {
+  const last = await lastRelease(service.database.manager, site.id);
+  if (!last) return { site: false, pages: [] };
+  const before = last.content.site;
+  const differs = (now: Page, next: Page): boolean => servedHtml(before, now) !== servedHtml(site.document, next);
+  const live = last.content.pages[page.id]?.document;
+  const others = await othersOf(service, site, page, last);
+  const pages = others.flatMap(({ now: { document }, caughtUp: own, next }) => {
+    if (!differs(document, next.document)) return [];
+    return [{ title: titleOf(document), path: document.path, because: isDeepStrictEqual(own, next.document) ? ('site' as const) : ('section' as const) }];
+  });
+  return { site: live !== undefined && differs(live, caughtUp(before, site.document, live)), pages };
 }
 
 /**

@@ -17,7 +17,7 @@ export function releaseRoutes(service: Service): Router {
   });
   router.get('/pages/:page/releases/next', async (request, response) => {
     const { page, site } = await pageFor(service, request, parameter(request, 'page'));
-    response.json({ alsoChanges: await changedWith(service, site, page) });
+    response.json(await changedWith(service, site, page));
   });
   return router;
 }

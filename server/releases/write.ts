@@ -30,6 +30,9 @@ function compiled(site: Site, page: Page): Compiled & { stylesheet: string } {
   return { ...made, stylesheet };
 }
 
+/** A page's HTML as it is served. It names its style sheet by what that says: where it is the same, the page is. */
+export const servedHtml = (site: Site, page: Page): string => compiled(site, page).html;
+
 /**
  * Writes pages as plain files that any static host can serve: an `index.html` a page, and everything they need,
  * under names that hold its hash, in `files`. `manifest.json` lists what there is.

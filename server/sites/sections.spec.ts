@@ -3,6 +3,7 @@ import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
 import { subtree } from '@core/document/tree';
 import { liveApp } from '../../live/app';
+import type { AlsoChanges } from '../releases/publish';
 import { ask, Client, runServer, serving, type Running } from '../trial/running';
 
 describe('The sections a site keeps', () => {
@@ -60,7 +61,7 @@ describe('The sections a site keeps', () => {
     expect(Object.hasOwn((await ada.open('tidewick-home')).page.parts, section!.root)).toBeTrue();
   });
   it('go live on every live page that shares them, which is said before; what else was saved there does not', async () => {
-    const next = async (page: string) => (await ada.call('GET', `/pages/${page}/releases/next`)).json<{ alsoChanges: { title: string; path: string }[] }>().alsoChanges;
+    const next = async (page: string) => (await ada.call('GET', `/pages/${page}/releases/next`)).json<AlsoChanges>().pages;
     const seen = async (path: string): Promise<string> => (await ask(live.port, 'GET', path, { host: 'tidewick.localhost' })).body;
     const foot = (await ada.open('tidewick-home')).page.parts['root']!.children.at(-1)!;
     const [kept] = (await keep('tidewick-home', foot, true, 'Foot')).json<{ sections: Site['sections'] }>().sections!;
@@ -71,7 +72,7 @@ describe('The sections a site keeps', () => {
     const words = Object.entries(kept!.parts).find(([, part]) => part.kind === 'text')![0];
     await ada.store('tidewick-home', [{ do: 'set', part: words, field: ['content', 'base', 'text'], value: 'New words below every page' }]);
     await ada.store('tidewick-lost', [{ do: 'set', part: 'root', field: ['content', 'base', 'title'], value: 'A title saved and not published' }]);
-    expect(await next('tidewick-home')).toEqual([{ title: jasmine.any(String), path: '/lost-property' }]);
+    expect(await next('tidewick-home')).toEqual([{ title: jasmine.any(String), path: '/lost-property', because: 'section' }]);
     expect(await seen('/lost-property')).not.toContain('New words below every page');
     expect((await ada.call('POST', '/pages/tidewick-home/releases', {})).status).toBe(201);
     expect(await seen('/')).toContain('New words below every page');
@@ -80,6 +81,32 @@ describe('The sections a site keeps', () => {
     expect(await seen('/fares')).not.toContain('New words below every page');
     expect(await next('tidewick-home')).toEqual([]);
     await ada.call('DELETE', `/sites/tidewick/sections/${kept!.id}`);
+  });
+  it('are not all that a release takes along: what the site says goes live on every page it changes, which is said before', async () => {
+    const next = async (page: string) => (await ada.call('GET', `/pages/${page}/releases/next`)).json<AlsoChanges>();
+    const style = async (path: string): Promise<string> => {
+      const html = (await ask(live.port, 'GET', path, { host: 'oxbow-mill.localhost' })).body;
+      return (await ask(live.port, 'GET', /\/files\/style-\w+\.css/.exec(html)![0], { host: 'oxbow-mill.localhost' })).body;
+    };
+    const { id } = (await ada.call('POST', '/sites/mill/pages', { title: 'Twin', path: '/twin', copyOf: 'mill-home' })).json<{ id: string }>();
+    const { id: plain } = (await ada.call('POST', '/sites/mill/pages', { title: 'Plain', path: '/plain' })).json<{ id: string }>();
+    const part = (await ada.open(id)).page.parts['root']!.children[0]!;
+    await ada.store(id, [{ do: 'set', part, field: ['style', 'tablet', 'normal', 'letter-spacing'], value: '7px' }]);
+    for (const page of ['mill-home', id, plain]) expect((await ada.call('POST', `/pages/${page}/releases`, {})).status).toBe(201);
+    expect(await next('mill-home')).toEqual({ site: false, pages: [] });
+    const { site } = (await ada.call('GET', '/sites/mill')).json<{ site: Site }>();
+    const breakpoints = site.breakpoints.map((one) => (one.id === 'phone' ? { ...one, limit: 555 } : one));
+    await ada.call('PUT', '/sites/mill/breakpoints', { breakpoints, heirs: {}, trial: false });
+    expect(await next('mill-home')).withContext('Plain sets nothing on the phone').toEqual({ site: true, pages: [{ title: 'Twin', path: '/twin', because: 'site' }] });
+    expect(await style('/twin')).not.toContain('555px');
+    await ada.call('POST', '/pages/mill-home/releases', {});
+    expect(await style('/twin')).toContain('555px');
+    expect(await next('mill-home')).toEqual({ site: false, pages: [] });
+    const rest = breakpoints.filter((one) => one.id !== 'tablet');
+    expect((await ada.call('PUT', '/sites/mill/breakpoints', { breakpoints: rest, heirs: { tablet: 'phone' }, trial: false })).status).toBe(200);
+    expect((await next('mill-home')).pages.map((one) => one.because)).toEqual(['site']);
+    await ada.call('POST', '/pages/mill-home/releases', {});
+    expect(await style('/twin')).withContext('what was set at the tablet moves on pages that stay as they are, too').toMatch(/@media[^{]*555px[^@]*letter-spacing:7px/);
   });
   it('keep their ids on a copy of a page, where everything else gets new ones', async () => {
     const original = await ada.open('tidewick-home');

@@ -52,6 +52,13 @@ export interface Stored {
   readonly edits: readonly Edit[];
 }
 
+/** What publishing a page would change besides what was edited on it. */
+export interface AlsoChanges {
+  /** What the site says has changed since, and changes the page. */
+  readonly site: boolean;
+  readonly pages: readonly { readonly title: string; readonly path: string; readonly because: 'section' | 'site' }[];
+}
+
 /** What is set at breakpoints that would go, on a page or on the site itself. */
 export interface LeavingPlace {
   readonly title: string;
@@ -109,8 +116,8 @@ export class Api {
     this.http.get<{ log: Stored[] }>(`/api/pages/${page}/log`, { params: { since } }).pipe(map((answer) => answer.log));
 
   preview = (page: string): Observable<{ address: string }> => this.http.post<{ address: string }>(`/api/pages/${page}/preview`, {});
-  /** The other live pages that publishing this one would change. */
-  changedWith = (page: string): Observable<readonly { title: string; path: string }[]> => this.http.get<{ alsoChanges: { title: string; path: string }[] }>(`/api/pages/${page}/releases/next`).pipe(map((answer) => answer.alsoChanges));
+  /** What publishing a page would change besides what was edited on it. */
+  changedWith = (page: string): Observable<AlsoChanges> => this.http.get<AlsoChanges>(`/api/pages/${page}/releases/next`);
   publish = (page: string): Observable<{ number: number; page: Page | null; live: string }> =>
     this.http.post<{ number: number; page: Page | null; live: string }>(`/api/pages/${page}/releases`, {});
 

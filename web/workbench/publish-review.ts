@@ -1,10 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { catchError, firstValueFrom, of } from 'rxjs';
+import { firstValueFrom } from 'rxjs';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
 import { MessageService } from 'primeng/api';
 import { sharingParts } from '@core/document/changes';
-import { Api, failureOf } from '../services/api';
+import { Api, failureOf, type AlsoChanges } from '../services/api';
 import { nameOf } from '@core/document/kinds/registry';
 import { Bench } from './bench';
 import { Findings } from './findings';
@@ -29,11 +29,14 @@ import { PageSession } from '../services/page-session';
             <li>and {{ session.changes().length - listed().length }} more</li>
           }
         </ul>
+        @if (ofSite()) {
+          <p data-publish-site>{{ ofSite() }}</p>
+        }
         @if (others().length > 0) {
-          <p data-publish-others>A section shared with {{ others().length === 1 ? 'another live page' : others().length + ' other live pages' }} goes live there too:</p>
+          <p data-publish-others>{{ others().length === 1 ? 'Another live page changes' : others().length + ' other live pages change' }} with it:</p>
           <ul>
             @for (one of others(); track one.path) {
-              <li>{{ one.title }} ({{ one.path }})</li>
+              <li>{{ one.title }} ({{ one.path }}), by {{ one.because === 'section' ? 'a section shared with this page' : 'what changed on the site' }}</li>
             }
           </ul>
         }
@@ -84,12 +87,14 @@ export class PublishReview {
   protected readonly busy = signal(false);
   protected readonly done = signal<string | undefined>(undefined);
   protected readonly problem = signal<string | undefined>(undefined);
-  protected readonly others = signal<readonly { title: string; path: string }[]>([]);
+  private readonly also = signal<AlsoChanges>({ site: false, pages: [] });
+  protected readonly others = computed(() => this.also().pages);
+  protected readonly ofSite = computed(() => (this.also().site ? 'The site’s classes, elements, breakpoints or alt texts have changed since it was published: this page goes live with them.' : ''));
   protected readonly listed = computed(() => (this.session.release()?.page ? this.session.changes().slice(0, 60) : []));
   protected readonly sentence = computed(() => {
     const count = this.session.changes().length;
     if (!this.session.release()?.page) return 'This page goes live for the first time.';
-    if (count === 0) return 'Nothing has changed since the page was published. Publishing again makes a new release of the same.';
+    if (count === 0) return this.also().site ? 'Nothing was edited on this page since it was published.' : 'Nothing has changed since the page was published. Publishing again makes a new release of the same.';
     return `${count} ${count === 1 ? 'change goes' : 'changes go'} live:`;
   });
 
@@ -101,7 +106,7 @@ export class PublishReview {
   show(): void {
     this.done.set(undefined);
     this.problem.set(undefined);
-    this.others.set([]);
+    this.also.set({ site: false, pages: [] });
     this.open.set(true);
     void this.hearOfOthers();
   }
@@ -110,7 +115,8 @@ export class PublishReview {
     const page = this.session.page();
     if (!page) return;
     await this.session.settled();
-    this.others.set(await firstValueFrom(this.api.changedWith(page.id).pipe(catchError(() => of([])))));
+    const also = await firstValueFrom(this.api.changedWith(page.id)).catch(() => undefined);
+    if (also) this.also.set(also);
   }
 
   protected async publish(): Promise<void> {

@@ -3,11 +3,12 @@ import { applyEdits } from '../edits/apply';
 import { readPage, readSite } from '../edits/check-page';
 import type { Page } from '../page';
 import { RandomPages } from '../random-page';
+import type { Site } from '../site';
 import { subtree } from '../tree';
 import { standardBreakpoints, type Breakpoint } from '../breakpoint';
 import { resolve } from '../../style/cascade';
 import { properties } from '../../style/properties';
-import { heirOf, leavingEdits, leavingOnPage, leavingOnSite, siteWith, type BreakpointChange } from './breakpoints';
+import { caughtUp, heirOf, leavingEdits, leavingOnPage, leavingOnSite, siteWith, type BreakpointChange } from './breakpoints';
 import { ownCount } from './style';
 
 const huge: Breakpoint = { id: 'huge', name: 'Huge', reach: 'up', limit: 1600, preview: { width: 1920, height: 1080 } };
@@ -45,6 +46,36 @@ describe('A site’s own breakpoints (needs 7.2)', () => {
               expect(resolve(after, changed, id, 'wide', 'normal', name).value).withContext(`wide ${name}`).toBe(resolve(site, page, id, 'wide', 'normal', name).value);
               if (change.heirs['tablet'] === 'phone') expect(resolve(after, changed, id, 'phone', 'normal', name).value).withContext(`phone ${name}`).toBe(resolve(site, page, id, 'phone', 'normal', name).value);
             }
+        }
+      }),
+      { numRuns: 12 },
+    );
+  });
+
+  it('bring a page that was left behind to where step by step it would have come', () => {
+    const away = (site: Site, id: string, heir?: string): BreakpointChange => ({ breakpoints: site.breakpoints.filter((one) => one.id !== id), heirs: heir === undefined ? {} : { [id]: heir } });
+    const small: Breakpoint = { id: 'small', name: 'Small', reach: 'down', limit: 380, preview: { width: 360, height: 640 } };
+    const steps: readonly ((site: Site) => BreakpointChange)[] = [
+      (site) => ({ breakpoints: [...site.breakpoints, small], heirs: {} }),
+      (site) => away(site, 'tablet', 'phone'),
+      (site) => away(site, 'phone', 'small'),
+      (site) => ({ breakpoints: [...site.breakpoints, standardBreakpoints.find((one) => one.id === 'tablet')!], heirs: {} }),
+      (site) => away(site, 'small', 'tablet'),
+      (site) => away(site, 'tablet'),
+    ];
+    fc.assert(
+      fc.property(fc.integer(), (seed) => {
+        const random = new RandomPages(seed);
+        const first = random.site();
+        const page = random.page(first, 12);
+        let [site, stepped] = [first, page];
+        for (const step of steps) {
+          const change = step(site);
+          stepped = applyEdits(site, stepped, leavingEdits(site, stepped, change)).page;
+          site = siteWith(site, change);
+          readSite(structuredClone(site));
+          expect(caughtUp(first, site, page)).toEqual(stepped);
+          expect(caughtUp(site, site, stepped)).toBe(stepped);
         }
       }),
       { numRuns: 12 },

@@ -94,9 +94,11 @@ function restyled(style: StyleMap, removed: readonly Breakpoint[], heirs: Breakp
 /** The site with its new breakpoints; element styles and classes keep what heirs take over. @throws Problem */
 export function siteWith(site: Site, change: BreakpointChange): Site {
   const removed = removedBy(site, change);
+  const former = removed.length === 0 ? [] : [{ breakpoints: site.breakpoints, removed: removed.map((one) => one.id), heirs: change.heirs }];
   return {
     ...site,
     breakpoints: change.breakpoints,
+    ...((site.formerBreakpoints || former.length > 0) && { formerBreakpoints: [...(site.formerBreakpoints ?? []), ...former] }),
     elements: Object.fromEntries(Object.entries(site.elements).map(([tag, style]) => [tag, restyled(style, removed, change.heirs)])),
     classes: site.classes.map((one) => ({ ...one, style: restyled(one.style, removed, change.heirs) })),
     ...(site.sections && { sections: site.sections.map((one) => resectioned(site, one, change)) }),
@@ -129,4 +131,12 @@ export function leavingEdits(site: Site, page: Page, change: BreakpointChange): 
     for (const [key, value] of Object.entries(kindOf(part.kind).leaving?.(part.content.base, removed.map((one) => ({ id: one.id, heir: change.heirs[one.id] }))) ?? {})) edits.push({ do: 'set', part: id, field: ['content', 'base', key], value: z.json().parse(value) });
   }
   return edits;
+}
+
+/** A page as it was under an earlier version of the site, with all that went with breakpoints since moved to their heirs. */
+export function caughtUp(then: Site, now: Site, page: Page): Page {
+  return (now.formerBreakpoints ?? []).slice(then.formerBreakpoints?.length ?? 0).reduce((at, { breakpoints, removed, heirs }) => {
+    const site = { ...then, breakpoints };
+    return applyEdits(site, at, leavingEdits(site, at, { breakpoints: breakpoints.filter((one) => !removed.includes(one.id)), heirs })).page;
+  }, page);
 }
