@@ -34,13 +34,17 @@ describe('From a blank page to a live one', () => {
     await (await visit.hands.find('#page-title')).sendKeys('Winter sailings');
     expect(await (await visit.hands.find('#page-path')).getAttribute('value')).toBe('/winter-sailings');
     await (await visit.hands.button('Make the page')).click();
-    await visit.browser.driver.wait(until.urlContains('/pages/'), 10_000);
+    await visit.browser.driver.wait(until.urlContains('/pages/'), 40_000);
     await visit.hands.ready();
     page = (await visit.browser.driver.getCurrentUrl()).split('/').at(-1)!;
   });
 
   it('one builds an opening by click and by drag', async () => {
     await visit.hands.addPart('section');
+    await visit.hands.until(async () => (await structure('phone')) === 'main(section)');
+    await visit.hands.chord(Key.CONTROL, 'z');
+    await visit.hands.until(async () => !(await structure('phone')).includes('section'), 'the section was not undone');
+    await visit.hands.addPart('section'); // what was selected is no longer there
     await visit.hands.until(async () => (await structure('phone')) === 'main(section)');
     await visit.hands.dragPart('container', 'wide', 'section');
     await visit.hands.until(async () => (await structure('wide')) === 'main(section(div))');
@@ -79,7 +83,7 @@ describe('From a blank page to a live one', () => {
     await visit.hands.group('Content');
     await (await visit.hands.find('#content-picture')).click();
     await (await visit.hands.find('[data-upload]')).sendKeys(join(folder, 'pier.png'));
-    const card = await visit.browser.driver.wait(until.elementLocated(By.xpath("//figure[.//b[normalize-space()='pier.png']]")), 15_000);
+    const card = await visit.browser.driver.wait(until.elementLocated(By.xpath("//figure[.//b[normalize-space()='pier.png']]")), 40_000);
     await card.findElement(By.css('button')).click();
     await visit.hands.until(() => visit.hands.inLeaf<boolean>('wide', 'const one = document.querySelector("img"); return one.srcset.includes("1200w") && one.naturalWidth > 0'), 'the picture is not shown');
     const alt = await visit.hands.find('#content-alt');
@@ -171,7 +175,7 @@ describe('From a blank page to a live one', () => {
   it('the preview opens in a tab of its own and follows the edits', async () => {
     const own = await visit.hands.inNewTab(async () => (await visit.hands.button('Preview')).click());
     try {
-      await visit.browser.driver.wait(until.urlMatches(/preview-[0-9a-f]{32}\.localhost/), 15_000);
+      await visit.browser.driver.wait(until.urlMatches(/preview-[0-9a-f]{32}\.localhost/), 40_000);
       const preview = await visit.browser.driver.getWindowHandle();
       expect(await (await visit.hands.find('h1')).getText()).toBe('The winter timetable');
       await visit.browser.driver.switchTo().window(own);

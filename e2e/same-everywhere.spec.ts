@@ -24,7 +24,7 @@ describe('The demo’s home page', () => {
     await sizeTo(visit.browser.driver, width, height);
     await visit.browser.driver.sendDevToolsCommand('Emulation.setScrollbarsHidden', { hidden: true });
     await visit.browser.driver.get(address);
-    await visit.browser.driver.wait(until.elementLocated({ css: 'h1' }), 10_000);
+    await visit.browser.driver.wait(until.elementLocated({ css: 'h1' }), 40_000);
     await visit.hands.until(() => visit.browser.driver.executeScript<boolean>(settled));
     return visit.browser.driver.executeScript<Boxes>(`const view = window; ${measure}`);
   }

@@ -104,7 +104,7 @@ describe('Whole sections', () => {
     await visit.hands.saved();
     await visit.hands.openPage('tidewick-lost');
     await (await visit.hands.button('Sections …')).click();
-    await visit.browser.driver.wait(async () => (await visit.browser.driver.findElements(By.xpath("//li[@data-offer]//small[contains(., 'shared')]"))).length === 1, 10_000);
+    await visit.browser.driver.wait(async () => (await visit.browser.driver.findElements(By.xpath("//li[@data-offer]//small[contains(., 'shared')]"))).length === 1, 40_000);
     await (await visit.browser.driver.findElement(By.xpath("//li[@data-offer][.//small[contains(., 'shared')]]//button"))).click();
     await visit.hands.noDialog();
     await visit.hands.until(async () => (await visit.hands.inLeaf<number>('wide', 'return document.querySelectorAll("details").length')) === 3);

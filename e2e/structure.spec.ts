@@ -18,7 +18,8 @@ describe('Structure and reaching', () => {
     planned = await visit.hands.freshPage('tidewick', 'Planned', '/planned');
     await visit.hands.chord(Key.ALT, 'p');
     const split = await visit.hands.find('input[aria-label="Split of section 3"]');
-    await split.sendKeys('25 50 20');
+    await split.sendKeys('25 50 20'); // while the dialog still opens
+    expect(await split.getAttribute('value')).toBe('25 50 20');
     await visit.hands.until(async () => (await (await visit.hands.find('fold-plan-dialog .problem, .p-dialog .problem')).getText()).includes('95 %'), 'the sum is not said');
     await split.sendKeys(Key.chord(Key.CONTROL, 'a'), '1/4 + 1/2 + 1/4');
     await visit.hands.until(async () => (await rows('.drawn .section:nth-child(3) .column')) === 3, 'the plan is not drawn as one goes');

@@ -20,7 +20,7 @@ export const routes: Routes = [
 @Component({
   selector: 'fold-root',
   imports: [RouterOutlet, Toast],
-  template: `<router-outlet /><p-toast position="bottom-right" />`,
+  template: `<router-outlet /><p-toast position="bottom-right" [preventOpenDuplicates]="true" />`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class App {}

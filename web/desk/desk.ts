@@ -6,6 +6,7 @@ import { Router, RouterLink } from '@angular/router';
 import { firstValueFrom } from 'rxjs';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
+import { DialogFocus } from '../theme/dialog-focus';
 import { InputText } from 'primeng/inputtext';
 import { PagePath } from '@core/document/page';
 import { Api, failureOf, type DeskFacts, type PageEntry } from '../services/api';
@@ -18,7 +19,7 @@ const headings = { new: 'New page', copy: 'Copy a page', rename: 'Title and path
 /** A client's site: its pages, to open, begin, copy, rename and delete. */
 @Component({
   selector: 'fold-desk',
-  imports: [DatePipe, RouterLink, FormsModule, Button, Dialog, InputText],
+  imports: [DatePipe, RouterLink, FormsModule, Button, Dialog, DialogFocus, InputText],
   templateUrl: './desk.html',
   styleUrl: './desk.css',
   changeDetection: ChangeDetectionStrategy.OnPush,

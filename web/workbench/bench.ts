@@ -203,7 +203,7 @@ export class Bench {
   /** Adds a new part by the selection and selects it. */
   add(kind: string): void {
     const now = this.now();
-    if (now) this.put(newThing(now.site, kind), landingBy(now.page, this.selection(), kind));
+    if (now) this.put(newThing(now.site, kind), landingBy(now.page, this.selected()?.id, kind));
   }
 
   /** Puts a thing at a target and selects it. */

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, u
 import { firstValueFrom } from 'rxjs';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
+import { DialogFocus } from '../theme/dialog-focus';
 import { Breakpoints, outwards, reachOf, type Breakpoint } from '@core/document/breakpoint';
 import { heirOf, type BreakpointChange } from '@core/document/commands/breakpoints';
 import { Api, failureOf, type LeavingPlace } from '../services/api';
@@ -10,7 +11,7 @@ import { Bench } from './bench';
 /** The site's own set of breakpoints: added, renamed, changed, removed; before one goes it is said what is set at it, and where that may go. */
 @Component({
   selector: 'fold-breakpoints-dialog',
-  imports: [Button, Dialog],
+  imports: [Button, Dialog, DialogFocus],
   templateUrl: './breakpoints-dialog.html',
   styleUrl: './breakpoints-dialog.css',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -59,7 +59,7 @@ export class Clipboard implements OnDestroy {
     if (!clip) return;
     let made: string[] = [];
     const done = this.bench.attempt((site, page) => {
-      const result = paste(site, page, clip, this.bench.selection());
+      const result = paste(site, page, clip, this.bench.selected()?.id);
       made = result.made;
       return result.edits;
     });

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
+import { DialogFocus } from '../theme/dialog-focus';
 import { takeBack } from '@core/document/commands/overrides';
 import { kindOf } from '@core/document/kinds/registry';
 import type { Override } from '@core/review/idle-overrides';
@@ -21,7 +22,7 @@ interface Row {
 /** Every value of the page's parts' own, as a table by part and property: to look through, to go to, and to clean. */
 @Component({
   selector: 'fold-overrides-dialog',
-  imports: [Button, Dialog],
+  imports: [Button, Dialog, DialogFocus],
   templateUrl: './overrides-dialog.html',
   styleUrl: './overrides-dialog.css',
   changeDetection: ChangeDetectionStrategy.OnPush,

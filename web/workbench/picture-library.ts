@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { firstValueFrom } from 'rxjs';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
+import { DialogFocus } from '../theme/dialog-focus';
 import type { Picture } from '@core/document/site';
 import { Api, failureOf } from '../services/api';
 import { canvasAddresses } from '../services/addresses';
@@ -10,7 +11,7 @@ import { Bench } from './bench';
 /** The site's pictures: search, upload, describe, choose. */
 @Component({
   selector: 'fold-picture-library',
-  imports: [Button, Dialog],
+  imports: [Button, Dialog, DialogFocus],
   templateUrl: './picture-library.html',
   styleUrl: './picture-library.css',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
+import { DialogFocus } from '../theme/dialog-focus';
 import { fillingAt, fillings, layPlan, newSection, sharesOfPlan, type Filling, type PlannedSection } from '@core/document/commands/plan';
 import { commonSplits } from '@core/document/shares';
 import { Problem } from '@core/document/problem';
@@ -11,7 +12,7 @@ const splits = commonSplits.map(({ name, shares }) => ({ name, text: shares.leng
 /** A whole page's skeleton described in one place, drawn as one goes, and made in one step. */
 @Component({
   selector: 'fold-plan-dialog',
-  imports: [Button, Dialog],
+  imports: [Button, Dialog, DialogFocus],
   templateUrl: './plan-dialog.html',
   styleUrl: './plan-dialog.css',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { firstValueFrom } from 'rxjs';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
+import { DialogFocus } from '../theme/dialog-focus';
 import { MessageService } from 'primeng/api';
 import { sharingParts } from '@core/document/changes';
 import { Api, failureOf, type AlsoChanges } from '../services/api';
@@ -13,7 +14,7 @@ import { PageSession } from '../services/page-session';
 /** What goes live, before it does. */
 @Component({
   selector: 'fold-publish-review',
-  imports: [Button, Dialog],
+  imports: [Button, Dialog, DialogFocus],
   template: `
     <p-dialog header="Publish" [visible]="open()" (visibleChange)="open.set($event)" [modal]="true" [draggable]="false" [style]="{ width: '480px' }">
       @if (done(); as live) {

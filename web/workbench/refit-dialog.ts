@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, signal, untracked, viewChild } from '@angular/core';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
+import { DialogFocus } from '../theme/dialog-focus';
 import { applyEdits } from '@core/document/edits/apply';
 import type { Page } from '@core/document/page';
 import type { Proposal } from '@core/refit/proposal';
@@ -16,7 +17,7 @@ const turn = 9;
 /** A first draft of the smaller layouts: searched on request, shown beside what there is, change by change, taken whole or in part as one step. */
 @Component({
   selector: 'fold-refit-dialog',
-  imports: [Button, Dialog, RefitPage],
+  imports: [Button, Dialog, DialogFocus, RefitPage],
   templateUrl: './refit-dialog.html',
   styleUrl: './refit-dialog.css',
   changeDetection: ChangeDetectionStrategy.OnPush,

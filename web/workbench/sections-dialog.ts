@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, u
 import { firstValueFrom } from 'rxjs';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
+import { DialogFocus } from '../theme/dialog-focus';
 import { landingBy } from '@core/document/commands/place';
 import { insertShared } from '@core/document/commands/shared';
 import { copyOf } from '@core/document/commands/thing';
@@ -30,7 +31,7 @@ interface Offer {
 /** Sections to add whole, drawn from the real thing: ready-made ones and those the site keeps; and the form to keep one. */
 @Component({
   selector: 'fold-sections-dialog',
-  imports: [Button, Dialog, PageDrawing],
+  imports: [Button, Dialog, DialogFocus, PageDrawing],
   templateUrl: './sections-dialog.html',
   styleUrl: './sections-dialog.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -93,7 +94,7 @@ export class SectionsDialog {
     }
     let made = '';
     const done = this.bench.attempt((site, page) => {
-      const target = landingBy(page, this.bench.selection(), 'section');
+      const target = landingBy(page, this.bench.selected()?.id, 'section');
       const index = target.where === 'inside' ? target.index : 0;
       if (section?.shared) {
         made = section.root;

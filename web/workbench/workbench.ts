@@ -5,6 +5,7 @@ import { firstValueFrom, Subscription } from 'rxjs';
 import { MessageService } from 'primeng/api';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
+import { DialogFocus } from '../theme/dialog-focus';
 import { Menu } from 'primeng/menu';
 import type { MenuItem } from 'primeng/api';
 import { nameOf } from '@core/document/kinds/registry';
@@ -36,7 +37,7 @@ const leastLedger = 120;
 /** Where a page is composed: leaves above, their values below, the fold line between. */
 @Component({
   selector: 'fold-workbench',
-  imports: [RouterLink, BreakpointsDialog, Button, Dialog, Menu, Ledger, Outline, PartMenu, PartsDrawer, OverridesDialog, PlanDialog, PublishReview, RefitDialog, SectionsDialog, Spread],
+  imports: [RouterLink, BreakpointsDialog, Button, Dialog, DialogFocus, Menu, Ledger, Outline, PartMenu, PartsDrawer, OverridesDialog, PlanDialog, PublishReview, RefitDialog, SectionsDialog, Spread],
   templateUrl: './workbench.html',
   styleUrl: './workbench.css',
   providers: [PageSession, Bench, Leaves, PinDrag, Clipboard, Dragging, Keys, Sweeper, Findings],
