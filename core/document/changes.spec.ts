@@ -28,6 +28,16 @@ describe('What differs between what is live and what is saved', () => {
     expect(told({ do: 'set', part: 'heading', field: ['classes'], value: ['lead'] })).toEqual(['Title: classes']);
   });
 
+  it('is said with what was and what is, and by the names breakpoints have', () => {
+    const values = (...edits: Edit[]): unknown[] => changesBetween(page, applyEdits(site, page, edits).page, (id) => site.breakpoints.find((one) => one.id === id)!.name).map(({ what, values: both }) => [what, both?.was, both?.is]);
+    expect(values(styleEdit('heading', 'wide', 'normal', 'font-size', '50px'))).toEqual([['Title: Wide font-size', '45px', '50px']]);
+    expect(values(styleEdit('heading', 'phone', 'hover', 'font-size', '34px'))).toEqual([['Title: Phone hover font-size', undefined, '34px']]);
+    expect(values(styleEdit('heading', 'wide', 'normal', 'font-size'))).toEqual([['Title: Wide font-size', '45px', undefined]]);
+    expect(values({ do: 'set', part: 'heading', field: ['content', 'base', 'text'], value: 'Boats' })).toEqual([['Title: text', 'Sailings', 'Boats']]);
+    expect(values({ do: 'set', part: 'heading', field: ['classes'], value: ['lead', 'measure'] })).toEqual([['Title: classes', '', 'lead measure']]);
+    expect(values({ do: 'set', part: 'section', field: ['off'], value: true })).toEqual([['Opening: switched off', undefined, undefined]]);
+  });
+
   it('is said once of what came, went, moved or changed its order', () => {
     expect(told(...removeParts(page, ['button']))).toEqual(['Book removed']);
     expect(told(...duplicate(page, 'heading').edits)).toEqual(['Title added']);

@@ -6,28 +6,46 @@ import { pathTo } from './tree';
 export interface Change {
   readonly part: string;
   readonly what: string;
+  /** What a field said and says, where that is a text; undefined on the side where it says nothing. */
+  readonly values?: { readonly was: string | undefined; readonly is: string | undefined };
+}
+
+/** Names a breakpoint for a person. */
+export type Naming = (breakpoint: string) => string;
+
+/** A leaf in which two nested records differ. */
+interface Leaf {
+  readonly path: readonly string[];
+  readonly was: unknown;
+  readonly is: unknown;
 }
 
 const text = (value: unknown): string => JSON.stringify(value) ?? '';
 
-/** Keys, joined with spaces, of the leaves in which two nested records differ. */
-function leaves(a: unknown, b: unknown, path: string): string[] {
+/** The leaves in which two nested records differ. */
+function leaves(a: unknown, b: unknown, path: readonly string[] = []): Leaf[] {
   const open = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value);
-  if (!open(a) && !open(b)) return text(a) === text(b) ? [] : [path];
+  if (!open(a) && !open(b)) return text(a) === text(b) ? [] : [{ path, was: a, is: b }];
   const left = open(a) ? a : {};
   const right = open(b) ? b : {};
-  return [...new Set([...Object.keys(left), ...Object.keys(right)])].flatMap((key) => leaves(left[key], right[key], path === '' ? key : `${path} ${key}`));
+  return [...new Set([...Object.keys(left), ...Object.keys(right)])].flatMap((key) => leaves(left[key], right[key], [...path, key]));
 }
 
-function within(before: Part, now: Part): string[] {
+type Within = Pick<Change, 'what' | 'values'>;
+
+const worded = (value: unknown): string | undefined => (value === undefined || typeof value === 'string' ? value : text(value));
+const said = (what: string, { was, is }: { readonly was: unknown; readonly is: unknown }): Within => ({ what, values: { was: worded(was), is: worded(is) } });
+
+function within(before: Part, now: Part, naming: Naming): Within[] {
+  const field = (what: string, was: unknown, is: unknown): Within[] => (text(was) === text(is) ? [] : [said(what, { was, is })]);
   return [
-    ...leaves(before.style, now.style, '').map((leaf) => leaf.replace(' normal ', ' ')),
-    ...leaves(before.content, now.content, '').map((leaf) => leaf.replace(/^base /, '')),
-    ...leaves(before.attributes, now.attributes, ''),
-    ...(before.tag === now.tag ? [] : ['tag']),
-    ...(before.name === now.name ? [] : ['name']),
-    ...(before.off === now.off ? [] : [now.off ? 'switched off' : 'switched on']),
-    ...(text(before.classes) === text(now.classes) ? [] : ['classes']),
+    ...leaves(before.style, now.style).map((leaf) => said([naming(leaf.path[0]!), ...leaf.path.slice(1).filter((key) => key !== 'normal')].join(' '), leaf)),
+    ...leaves(before.content, now.content).map((leaf) => said([...(leaf.path[0] === 'base' ? [] : [naming(leaf.path[0]!)]), ...leaf.path.slice(1)].join(' '), leaf)),
+    ...leaves(before.attributes, now.attributes).map((leaf) => said(leaf.path.join(' '), leaf)),
+    ...field('tag', before.tag, now.tag),
+    ...field('name', before.name, now.name),
+    ...(before.off === now.off ? [] : [{ what: now.off ? 'switched off' : 'switched on' }]),
+    ...field('classes', before.classes.join(' '), now.classes.join(' ')),
   ];
 }
 
@@ -43,23 +61,23 @@ function movedInto(held: ReadonlySet<string>, part: Part, before: Page, now: Pag
   return came.map((child) => ({ part: child, what: `${nameOf(now.parts[child]!)} moved` }));
 }
 
-function betweenParts(id: string, old: Part, part: Part, before: Page, now: Page): Change[] {
+function betweenParts(old: Part, part: Part, { id, before, now, naming }: { readonly id: string; readonly before: Page; readonly now: Page; readonly naming: Naming }): Change[] {
   const name = nameOf(part);
-  const changes: Change[] = within(old, part).map((what) => ({ part: id, what: `${name}: ${what}` }));
+  const changes: Change[] = within(old, part, naming).map((one) => ({ ...one, part: id, what: `${name}: ${one.what}` }));
   const [held, holds] = [new Set(old.children), new Set(part.children)];
   if (kept(old.children, holds) !== kept(part.children, held)) changes.push({ part: id, what: `${name}: order` });
   return changes.concat(movedInto(held, part, before, now));
 }
 
 /** What differs between a page as it was and as it is: parts added, removed and moved, and each field that was set. */
-export function changesBetween(before: Page | null, now: Page): Change[] {
+export function changesBetween(before: Page | null, now: Page, naming: Naming = (breakpoint) => breakpoint): Change[] {
   if (before === null) return Object.keys(now.parts).map((part) => ({ part, what: `${nameOf(now.parts[part]!)} is new` }));
   const changes: Change[] = [];
   for (const id in now.parts) {
     const part = now.parts[id]!;
     const old = Object.hasOwn(before.parts, id) ? before.parts[id] : undefined;
     if (old === part) continue;
-    if (old) changes.push(...betweenParts(id, old, part, before, now));
+    if (old) changes.push(...betweenParts(old, part, { id, before, now, naming }));
     else changes.push({ part: id, what: `${nameOf(part)} added` }, ...movedInto(new Set(), part, before, now));
   }
   for (const id in before.parts)
@@ -73,7 +91,7 @@ export function sharingParts(page: Page, other: Page): Page {
   const parts = Object.fromEntries(
     Object.entries(page.parts).map(([id, part]) => {
       const twin = Object.hasOwn(other.parts, id) ? other.parts[id] : undefined;
-      return [id, twin && leaves(part, twin, '').length === 0 ? twin : part];
+      return [id, twin && leaves(part, twin).length === 0 ? twin : part];
     }),
   );
   return { ...page, parts };

@@ -46,7 +46,8 @@ export class PageSession implements OnDestroy {
   readonly state = computed<SaveState>(() => (this.waiting().length === 0 ? 'saved' : this.reached() ? 'saving' : 'waiting'));
   readonly changes = computed(() => {
     const page = this.page();
-    return page ? changesBetween(this.release()?.page ?? null, page) : [];
+    const names = new Map(this.site()?.breakpoints.map((one) => [one.id, one.name]));
+    return page ? changesBetween(this.release()?.page ?? null, page, (id) => names.get(id) ?? id) : [];
   });
   readonly canUndo = computed(() => this.done().length > 0);
   readonly canRedo = computed(() => this.undone().length > 0);

@@ -24,7 +24,12 @@ import { PageSession } from '../services/page-session';
         <p>{{ sentence() }}</p>
         <ul>
           @for (change of listed(); track $index) {
-            <li>{{ change.what }}</li>
+            <li>
+              {{ change.what }}
+              @if (change.values; as values) {
+                <span class="values" [title]="(values.was ?? 'nothing') + ' → ' + (values.is ?? 'nothing')"><s>{{ values.was ?? 'nothing' }}</s> → {{ values.is ?? 'nothing' }}</span>
+              }
+            </li>
           }
           @if (session.changes().length > listed().length) {
             <li>and {{ session.changes().length - listed().length }} more</li>
@@ -63,6 +68,7 @@ import { PageSession } from '../services/page-session';
   `,
   styles: `
     ul { max-height: 240px; overflow: auto; padding-left: 20px; margin: 8px 0; font: 12px/1.6 var(--values); }
+    .values { display: block; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; color: var(--ink-soft); }
     a { color: var(--madder); }
     .link { padding: 0; border: 0; background: none; font: inherit; color: var(--madder); text-decoration: underline; cursor: pointer; }
     .problem { color: var(--madder); }
