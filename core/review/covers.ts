@@ -1,3 +1,4 @@
+import { outwards, type Breakpoint } from '../document/breakpoint';
 import { layPart } from '../document/commands/layer';
 import { nameOf } from '../document/kinds/registry';
 import type { Page } from '../document/page';
@@ -6,6 +7,7 @@ import { pathTo } from '../document/tree';
 import type { Measured, MeasuredPage } from '../geometry/measured';
 import { paintOrder, pileAt, type Painted } from '../geometry/paint-order';
 import { resolve } from '../style/cascade';
+import type { Reviewed } from './check';
 import type { Cure } from './finding';
 
 /** Points of a box that are looked at, as shares of it. */
@@ -20,13 +22,13 @@ function orderOf(page: MeasuredPage): Painted[] {
 }
 
 /** Whether a part that lies over another counts as a cover of it. */
-export type Counts = (over: Measured) => boolean;
+type Counts = (over: Measured) => boolean;
 
 /**
  * The part that lies over the middle of another, where parts that count lie over all of it: at its middle and near its corners.
  * Undefined where some of it is free. What it holds itself does not count. The paint order is that of CSS 2.2 Appendix E.
  */
-export function coverOf(page: Page, measured: MeasuredPage, id: string, counts: Counts): string | undefined {
+function coverOf(page: Page, measured: MeasuredPage, id: string, counts: Counts): string | undefined {
   const box = measured.parts.get(id)?.box;
   if (!box || box.width < 1 || box.height < 1) return undefined;
   const covers = looked.map(([x, y]) => {
@@ -37,7 +39,7 @@ export function coverOf(page: Page, measured: MeasuredPage, id: string, counts: 
 }
 
 /** Edits that lay a covered part in front at a breakpoint; undefined where they would not suffice, or would move the part by an inset that slept. */
-export function frontCure(site: Site, page: Page, measured: MeasuredPage, id: string, breakpoint: string, over: string): Cure | undefined {
+function frontCure(site: Site, page: Page, measured: MeasuredPage, id: string, breakpoint: string, over: string): Cure | undefined {
   const edits = layPart(site, page, id, breakpoint, 'in front');
   const set = Object.fromEntries(edits.flatMap((one) => (one.do === 'set' && one.part === id && one.field[0] === 'style' ? [[one.field[3], String(one.value)]] : [])));
   const sleeping = ['top', 'right', 'bottom', 'left'].some((side) => resolve(site, page, id, breakpoint, 'normal', side).value !== 'auto');
@@ -47,4 +49,20 @@ export function frontCure(site: Site, page: Page, measured: MeasuredPage, id: st
   if (coverOf(page, then, id, () => true) !== undefined) return undefined;
   const name = nameOf(page.parts[over]!);
   return { says: 'Lay it in front', edits, before: `behind ${name}`, after: `in front of ${name}` };
+}
+
+/** A part wholly covered at a breakpoint, and edits that end it where they are certain to. */
+export interface Covered {
+  readonly at: Breakpoint;
+  readonly over: string;
+  readonly cure: Cure | undefined;
+}
+
+/** Where a part is wholly covered by parts that count. */
+export function covered({ site, page, leaves }: Reviewed, id: string, counts: (over: Measured, measured: MeasuredPage) => boolean): Covered[] {
+  return outwards(site.breakpoints).flatMap((at) => {
+    const measured = leaves?.get(at.id)?.measured;
+    const over = measured && coverOf(page, measured, id, (other) => counts(other, measured));
+    return measured && over !== undefined ? [{ at, over, cure: frontCure(site, page, measured, id, at.id, over) }] : [];
+  });
 }

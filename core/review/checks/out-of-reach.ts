@@ -1,8 +1,7 @@
-import { outwards } from '../../document/breakpoint';
 import { nameOf } from '../../document/kinds/registry';
 import { ancestors, type Measured, type MeasuredPage } from '../../geometry/measured';
 import type { Check } from '../check';
-import { coverOf, frontCure } from '../covers';
+import { covered } from '../covers';
 import { isPicture } from './buried';
 
 const pressed = new Set(['button', 'field', 'video', 'html']);
@@ -16,14 +15,17 @@ export const outOfReach: Check = {
   severity: 'error',
   source: 'CSSOM View 1, 5 (elementsFromPoint)',
   looks: 'leaves',
-  find: ({ site, page, leaves }, id) => {
+  find: (reviewed, id) => {
+    const { page } = reviewed;
     if (!pressed.has(page.parts[id]!.kind)) return [];
-    return outwards(site.breakpoints).flatMap((one) => {
-      const measured = leaves?.get(one.id)?.measured;
-      const over = measured && coverOf(page, measured, id, (other) => !isPicture(page, other) && !passes(measured, other));
-      if (over === undefined) return [];
-      const cure = frontCure(site, page, measured!, id, one.id, over);
-      return [{ check: 'out of reach', severity: 'error' as const, part: id, other: over, breakpoints: [one.id], reason: `On ${one.name}, ${nameOf(page.parts[over]!)} lies over all of it: clicks and taps land there.`, ...(cure && { cure }) }];
-    });
+    return covered(reviewed, id, (other, measured) => !isPicture(page, other) && !passes(measured, other)).map(({ at, over, cure }) => ({
+      check: 'out of reach',
+      severity: 'error',
+      part: id,
+      other: over,
+      breakpoints: [at.id],
+      reason: `On ${at.name}, ${nameOf(page.parts[over]!)} lies over all of it: clicks and taps land there.`,
+      ...(cure && { cure }),
+    }));
   },
 };
