@@ -25,7 +25,7 @@ describe('From a blank page to a live one', () => {
   it('one signs in and sees the clients, each drawn from its home page', async () => {
     await visit.hands.signIn('ada@studio.example', 'paper-and-ink');
     await visit.hands.until(async () => (await visit.browser.driver.findElements(By.css('fold-page-drawing'))).length === 3);
-    expect(await (await visit.hands.find('main')).getText()).toContain('Tidewick Ferries');
+    await visit.hands.until(async () => (await (await visit.hands.find('main')).getText()).includes('Tidewick Ferries'), 'the client is not shown');
   });
 
   it('one makes a blank page', async () => {
