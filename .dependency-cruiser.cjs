@@ -9,7 +9,17 @@ const only = (name, from, to) => ({
 module.exports = {
   forbidden: [
     only('core-knows-itself-alone', '^core/', ['^core/']),
-    { name: 'core-has-no-node-no-angular', severity: 'error', from: { path: '^core/', pathNot: '\\.spec\\.ts$' }, to: { path: ['^(node:)?(fs|path|http|crypto|os|child_process|url)$', 'node_modules/(@angular|rxjs|primeng|express|typeorm|pg)/'] } },
+    {
+      name: 'core-has-no-node-no-angular',
+      severity: 'error',
+      from: { path: '^core/', pathNot: '\\.spec\\.ts$' },
+      to: {
+        path: [
+          '^(node:)?(fs|path|http|crypto|os|child_process|url)$',
+          'node_modules/(@angular|rxjs|primeng|express|typeorm|pg)/',
+        ],
+      },
+    },
     only('web-knows-core', '^web/', ['^web/', '^core/']),
     only('server-knows-core-and-the-demo-data', '^server/', ['^server/', '^core/', '^demo/']),
     only('live-knows-a-folder-of-files', '^live/', ['^live/']),
@@ -17,5 +27,10 @@ module.exports = {
     only('demo-is-data', '^demo/', ['^demo/', '^core/']),
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true, dependencyTypesNot: ['type-only'] } },
   ],
-  options: { doNotFollow: { path: 'node_modules' }, tsPreCompilationDeps: true, tsConfig: { fileName: 'tsconfig.json' }, enhancedResolveOptions: { extensions: ['.ts', '.mjs', '.js'] } },
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.json' },
+    enhancedResolveOptions: { extensions: ['.ts', '.mjs', '.js'] },
+  },
 };

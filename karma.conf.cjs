@@ -24,7 +24,11 @@ function CountReporter() {
 module.exports = (config) =>
   config.set({
     frameworks: ['jasmine'],
-    plugins: [require('karma-jasmine'), require('karma-chrome-launcher'), { 'reporter:count': ['type', CountReporter] }],
+    plugins: [
+      require('karma-jasmine'),
+      require('karma-chrome-launcher'),
+      { 'reporter:count': ['type', CountReporter] },
+    ],
     reporters: ['count'],
     browsers: ['Headless'],
     customLaunchers: {

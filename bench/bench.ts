@@ -33,26 +33,90 @@ function largePage(id: string, size: number): Page {
     return own;
   };
   const sections: string[] = [];
-  const wide = (normal: Record<string, string>, phone?: Record<string, string>): Part['style'] => ({ wide: { normal }, ...(phone && { phone: { normal: phone } }) });
-  const heading = (at: number): string => add('heading', [], wide({ 'font-size': `${20 + ((count + at) % 30)}px`, color: colours[count % 4]! }, { 'font-size': '20px' }));
+  const wide = (normal: Record<string, string>, phone?: Record<string, string>): Part['style'] => ({
+    wide: { normal },
+    ...(phone && { phone: { normal: phone } }),
+  });
+  const heading = (at: number): string =>
+    add(
+      'heading',
+      [],
+      wide({ 'font-size': `${20 + ((count + at) % 30)}px`, color: colours[count % 4]! }, { 'font-size': '20px' }),
+    );
   const text = (): string => add('text', [], wide({ 'max-width': `${30 + (count % 40)}ch` }));
   const button = (at: number): string => add('button', [], wide({ 'background-color': colours[(count + at) % 4]! }));
   const layouts: readonly (() => string)[] = [
-    () => add('columns', [0, 1, 2].map((at) => add('column', [heading(at), text(), button(at)])), wide({ 'grid-template-columns': '1fr 1fr 1fr', 'column-gap': '24px' }, { 'grid-template-columns': '1fr' })),
+    () =>
+      add(
+        'columns',
+        [0, 1, 2].map((at) => add('column', [heading(at), text(), button(at)])),
+        wide({ 'grid-template-columns': '1fr 1fr 1fr', 'column-gap': '24px' }, { 'grid-template-columns': '1fr' }),
+      ),
     () => {
-      const cells = [0, 1, 2].map((at) => add('container', [heading(at), text(), button(at)], at === 0 ? wide({ 'grid-column-end': 'span 2' }, { 'grid-column-end': 'auto' }) : {}));
-      return add('container', cells, wide({ display: 'grid', 'grid-template-columns': '1fr 1fr', 'row-gap': '20px', 'column-gap': '20px' }, { 'grid-template-columns': '1fr' }));
+      const cells = [0, 1, 2].map((at) =>
+        add(
+          'container',
+          [heading(at), text(), button(at)],
+          at === 0 ? wide({ 'grid-column-end': 'span 2' }, { 'grid-column-end': 'auto' }) : {},
+        ),
+      );
+      return add(
+        'container',
+        cells,
+        wide(
+          { display: 'grid', 'grid-template-columns': '1fr 1fr', 'row-gap': '20px', 'column-gap': '20px' },
+          { 'grid-template-columns': '1fr' },
+        ),
+      );
     },
     () => {
-      const box = add('container', [heading(0), text()], wide({ position: 'sticky', top: '64px' }, { position: 'static' }));
-      return add('columns', [add('column', [box]), add('column', [heading(1), text(), text(), text(), text(), button(1)])], wide({ 'grid-template-columns': '1fr 2fr', 'column-gap': '48px' }, { 'grid-template-columns': '1fr' }));
+      const box = add(
+        'container',
+        [heading(0), text()],
+        wide({ position: 'sticky', top: '64px' }, { position: 'static' }),
+      );
+      return add(
+        'columns',
+        [add('column', [box]), add('column', [heading(1), text(), text(), text(), text(), button(1)])],
+        wide({ 'grid-template-columns': '1fr 2fr', 'column-gap': '48px' }, { 'grid-template-columns': '1fr' }),
+      );
     },
     () => {
-      const picture = (left: string): string => add('image', [], wide({ position: 'absolute', left, top: '10px', width: '30%', 'aspect-ratio': '3/2', 'z-index': '-1' }));
-      return add('container', [picture('-20px'), picture('60%'), heading(0), text(), button(0), text(), heading(2), text(), button(2), text()], wide({ position: 'relative', isolation: 'isolate' }));
+      const picture = (left: string): string =>
+        add(
+          'image',
+          [],
+          wide({ position: 'absolute', left, top: '10px', width: '30%', 'aspect-ratio': '3/2', 'z-index': '-1' }),
+        );
+      return add(
+        'container',
+        [
+          picture('-20px'),
+          picture('60%'),
+          heading(0),
+          text(),
+          button(0),
+          text(),
+          heading(2),
+          text(),
+          button(2),
+          text(),
+        ],
+        wide({ position: 'relative', isolation: 'isolate' }),
+      );
     },
   ];
-  while (count < size - 14) sections.push(add('section', [layouts[sections.length % 4]!()], wide({ 'padding-left': 'max(5%, calc((100% - 1120px) / 2))', 'padding-right': 'max(5%, calc((100% - 1120px) / 2))' })));
+  while (count < size - 14)
+    sections.push(
+      add(
+        'section',
+        [layouts[sections.length % 4]!()],
+        wide({
+          'padding-left': 'max(5%, calc((100% - 1120px) / 2))',
+          'padding-right': 'max(5%, calc((100% - 1120px) / 2))',
+        }),
+      ),
+    );
   return { ...blank, parts: { ...parts, [blank.root]: { ...blank.parts[blank.root]!, children: sections } } };
 }
 
@@ -81,22 +145,64 @@ function ratio(task: () => void, reference: () => void, rounds: number): number 
 }
 
 const row = (what: string, reference: string, value: number, aim: number): void =>
-  console.log(`${what.padEnd(62)} ${reference.padEnd(38)} ${value.toFixed(3).padStart(8)} ×  aim ≤ ${aim} ×  ${value <= aim ? 'reached' : 'NOT REACHED'}`);
+  console.log(
+    `${what.padEnd(62)} ${reference.padEnd(38)} ${value.toFixed(3).padStart(8)} ×  aim ≤ ${aim} ×  ${value <= aim ? 'reached' : 'NOT REACHED'}`,
+  );
 
 function computing(): void {
   const page = largePage('large', 2000);
   const { html } = compile(tidewick, page);
-  row(`compile a page of ${Object.keys(page.parts).length} parts`, 'parse5 parsing the HTML it yields', ratio(() => compile(tidewick, page), () => parse(html), 25), 1);
+  row(
+    `compile a page of ${Object.keys(page.parts).length} parts`,
+    'parse5 parsing the HTML it yields',
+    ratio(
+      () => compile(tidewick, page),
+      () => parse(html),
+      25,
+    ),
+    1,
+  );
   const edits: Edit[] = [{ do: 'set', part: 'p900', field: ['style', 'tablet', 'normal', 'font-size'], value: '38px' }];
   const after = applyEdits(tidewick, page, edits).page;
-  row('recompile after one edit on that page', 'the whole compile for a leaf', ratio(() => recompile(tidewick, page, after, edits, addresses), () => compileCanvas(tidewick, page, addresses), 25), 1 / 50);
+  row(
+    'recompile after one edit on that page',
+    'the whole compile for a leaf',
+    ratio(
+      () => recompile(tidewick, page, after, edits, addresses),
+      () => compileCanvas(tidewick, page, addresses),
+      25,
+    ),
+    1 / 50,
+  );
 }
 
 function sizes(): void {
-  const pictures = Object.fromEntries(Object.keys(drawings['tidewick'] ?? {}).map((id) => [id, { name: id, alt: '', width: 1600, height: 1000, type: 'image/png' as const, files: [{ width: 1600, file: `${id}0123456789ab.webp` }] }]));
+  const pictures = Object.fromEntries(
+    Object.keys(drawings['tidewick'] ?? {}).map((id) => [
+      id,
+      {
+        name: id,
+        alt: '',
+        width: 1600,
+        height: 1000,
+        type: 'image/png' as const,
+        files: [{ width: 1600, file: `${id}0123456789ab.webp` }],
+      },
+    ]),
+  );
   const { css } = compile({ ...tidewick, pictures }, home, { ...addresses, stylesheet: 'style.css' });
-  const small = transform({ filename: 'style.css', code: Buffer.from(css), minify: true, targets: { chrome: 120 << 16 } }).code;
-  row('published CSS of the demo’s home page, bytes', 'the same CSS through lightningcss', Buffer.byteLength(css) / small.length, 1.05);
+  const small = transform({
+    filename: 'style.css',
+    code: Buffer.from(css),
+    minify: true,
+    targets: { chrome: 120 << 16 },
+  }).code;
+  row(
+    'published CSS of the demo’s home page, bytes',
+    'the same CSS through lightningcss',
+    Buffer.byteLength(css) / small.length,
+    1.05,
+  );
 }
 
 /** Does something at the workbench of a house with the demo in it. */
@@ -116,7 +222,13 @@ async function atWork(work: (hands: Hands) => Promise<void>): Promise<void> {
 /** From an edit to the frame after it is painted in all leaves, measured in the page, in frames of 16.7 ms. */
 async function painting(hands: Hands): Promise<void> {
   const page = largePage('large', 1000);
-  const insert: Edit[] = page.parts[page.root]!.children.map((root, index) => ({ do: 'insert', parent: 'root', index, root, parts: partsBelow(page, root) }));
+  const insert: Edit[] = page.parts[page.root]!.children.map((root, index) => ({
+    do: 'insert',
+    parent: 'root',
+    index,
+    root,
+    parts: partsBelow(page, root),
+  }));
   const id = await hands.driver.executeAsyncScript<string>(
     `const [edits, done] = arguments; const send = (path, body) => fetch('/api' + path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }).then((answer) => answer.json());
     send('/sites/tidewick/pages', { title: 'Large', path: '/large' }).then(async ({ id }) => { await send('/pages/' + id + '/edits', { id: 'bench-bench-bench-1', base: 0, edits }); done(id); })`,
@@ -153,19 +265,31 @@ async function refitting(hands: Hands): Promise<void> {
     const looked = await hands.find('[data-findings]');
     await hands.driver.sleep(1500);
     await hands.driver.wait(async () => (await looked.getAttribute('data-state')) === 'done', 60_000);
-    return hands.driver.executeScript<number>('return document.querySelectorAll(".finding:not([data-severity=note])").length');
+    return hands.driver.executeScript<number>(
+      'return document.querySelectorAll(".finding:not([data-severity=note])").length',
+    );
   };
   for (const id of ['tidewick-timetable', 'tidewick-fares']) {
     await hands.openPage(id);
     const before = await swept();
     await (await hands.find('[data-refit]')).click();
-    await hands.driver.wait(async () => (await hands.driver.findElements(By.css('[data-refit-state="shown"], [data-refit-state="nothing"]'))).length > 0, 120_000);
+    await hands.driver.wait(
+      async () =>
+        (await hands.driver.findElements(By.css('[data-refit-state="shown"], [data-refit-state="nothing"]'))).length >
+        0,
+      120_000,
+    );
     const take = (await hands.driver.findElements(By.css('button[data-refit-take], [data-refit-take] button')))[0];
     const taken = take ? await take.getText() : 'nothing proposed';
     await take?.click();
     await hands.driver.sleep(1500);
     const after = await swept();
-    row(`findings on ${id} after refit (${taken.toLowerCase()}): ${after}`, `before it: ${before}`, before === 0 ? after : after / before, 1);
+    row(
+      `findings on ${id} after refit (${taken.toLowerCase()}): ${after}`,
+      `before it: ${before}`,
+      before === 0 ? after : after / before,
+      1,
+    );
   }
 }
 

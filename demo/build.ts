@@ -5,10 +5,23 @@ import type { Site } from '@core/document/site';
 export { around, gap, radius, type Tree } from '@core/document/planting';
 
 /** A page of a site from the trees of its sections, with ids that tell kind and place; `style` is the page's own. */
-export function pageFrom(site: Site, id: string, title: string, path: string, description: string, sections: readonly Tree[], style: Pick<Tree, 'base' | 'narrower' | 'narrowest'> = {}): Page {
+export function pageFrom(
+  site: Site,
+  id: string,
+  title: string,
+  path: string,
+  description: string,
+  sections: readonly Tree[],
+  style: Pick<Tree, 'base' | 'narrower' | 'narrowest'> = {},
+): Page {
   const page = blankPage(id, title, path);
   let count = 0;
   const grown = sections.map((one) => planted(site, one, (kind) => `${kind}-${++count}`));
-  const root: Part = { ...page.parts[page.root]!, children: grown.map((one) => one.root), style: styleOfTree(site, style), content: { base: { title, description } } };
+  const root: Part = {
+    ...page.parts[page.root]!,
+    children: grown.map((one) => one.root),
+    style: styleOfTree(site, style),
+    content: { base: { title, description } },
+  };
   return { ...page, parts: Object.assign({ [page.root]: root }, ...grown.map((one) => one.parts)) as Page['parts'] }; // records of parts, merged
 }

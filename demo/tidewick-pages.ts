@@ -2,20 +2,81 @@ import type { Page } from '@core/document/page';
 import { around, gap, pageFrom, radius, type Tree } from './build';
 import { band, bandPhone, bandTablet, footer, header, shortBand, tidewick } from './tidewick';
 
-const words = (name: string, text: string): Tree => ({ kind: 'container', name, base: gap(8), holds: [{ kind: 'heading', tag: 'h3', content: { text: name } }, { kind: 'text', classes: ['measure'], content: { text } }] });
+const words = (name: string, text: string): Tree => ({
+  kind: 'container',
+  name,
+  base: gap(8),
+  holds: [
+    { kind: 'heading', tag: 'h3', content: { text: name } },
+    { kind: 'text', classes: ['measure'], content: { text } },
+  ],
+});
 
 /** Words over two pictures that are placed absolutely behind them, one of them beyond the edge. */
 const opening: Tree = {
   kind: 'section',
   name: 'Opening',
-  base: { ...band, ...gap(16), 'min-height': '460px', position: 'relative', isolation: 'isolate', 'overflow-x': 'clip', 'overflow-y': 'clip', 'justify-content': 'center' },
+  base: {
+    ...band,
+    ...gap(16),
+    'min-height': '460px',
+    position: 'relative',
+    isolation: 'isolate',
+    'overflow-x': 'clip',
+    'overflow-y': 'clip',
+    'justify-content': 'center',
+  },
   narrower: { ...bandTablet, 'min-height': '400px' },
   narrowest: { ...bandPhone, 'min-height': '420px', 'justify-content': 'start' },
   holds: [
-    { kind: 'image', name: 'Marram, drawn', content: { picture: 'marram', alt: '' }, base: { position: 'absolute', right: '-60px', top: '56px', width: '420px', 'aspect-ratio': '4/3', 'object-fit': 'cover', 'z-index': '-1', ...radius('14px') }, narrower: { width: '320px' }, narrowest: { width: '220px', top: '280px', right: '-40px' } },
-    { kind: 'image', name: 'Kelder, drawn', content: { picture: 'kelder', alt: '' }, base: { position: 'absolute', right: '280px', bottom: '28px', width: '260px', 'aspect-ratio': '4/3', 'object-fit': 'cover', 'z-index': '-1', ...radius('14px') }, narrower: { width: '200px', right: '220px' }, narrowest: { width: '150px', right: '150px', bottom: '16px' } },
-    { kind: 'heading', name: 'Title', tag: 'h1', content: { text: 'Fares and passes' }, base: { 'font-size': '56px', 'line-height': '1.05', 'max-width': '9ch' }, narrowest: { 'font-size': '42px' } },
-    { kind: 'text', content: { text: 'One fare a crossing, half of it for children, nothing for dogs who sit.' }, base: { 'max-width': '32ch' }, narrowest: { 'max-width': '40ch' } },
+    {
+      kind: 'image',
+      name: 'Marram, drawn',
+      content: { picture: 'marram', alt: '' },
+      base: {
+        position: 'absolute',
+        right: '-60px',
+        top: '56px',
+        width: '420px',
+        'aspect-ratio': '4/3',
+        'object-fit': 'cover',
+        'z-index': '-1',
+        ...radius('14px'),
+      },
+      narrower: { width: '320px' },
+      narrowest: { width: '220px', top: '280px', right: '-40px' },
+    },
+    {
+      kind: 'image',
+      name: 'Kelder, drawn',
+      content: { picture: 'kelder', alt: '' },
+      base: {
+        position: 'absolute',
+        right: '280px',
+        bottom: '28px',
+        width: '260px',
+        'aspect-ratio': '4/3',
+        'object-fit': 'cover',
+        'z-index': '-1',
+        ...radius('14px'),
+      },
+      narrower: { width: '200px', right: '220px' },
+      narrowest: { width: '150px', right: '150px', bottom: '16px' },
+    },
+    {
+      kind: 'heading',
+      name: 'Title',
+      tag: 'h1',
+      content: { text: 'Fares and passes' },
+      base: { 'font-size': '56px', 'line-height': '1.05', 'max-width': '9ch' },
+      narrowest: { 'font-size': '42px' },
+    },
+    {
+      kind: 'text',
+      content: { text: 'One fare a crossing, half of it for children, nothing for dogs who sit.' },
+      base: { 'max-width': '32ch' },
+      narrowest: { 'max-width': '40ch' },
+    },
   ],
 };
 
@@ -38,12 +99,25 @@ const crossings: Tree = {
             {
               kind: 'container',
               name: 'At a glance',
-              base: { ...around('padding', 24), ...gap(8), position: 'sticky', top: '100px', 'background-color': 'var(--sand)', ...radius('14px') },
+              base: {
+                ...around('padding', 24),
+                ...gap(8),
+                position: 'sticky',
+                top: '100px',
+                'background-color': 'var(--sand)',
+                ...radius('14px'),
+              },
               narrowest: { position: 'static' },
               holds: [
                 { kind: 'heading', tag: 'h2', content: { text: 'At a glance' }, base: { 'font-size': '26px' } },
                 { kind: 'text', content: { text: 'Single 8 · Return 14\nChildren half · Bicycles 3' } },
-                { kind: 'button', name: 'Book a crossing', classes: ['strong'], content: { text: 'Book a crossing', link: '/' }, base: around('padding', 12, 24) },
+                {
+                  kind: 'button',
+                  name: 'Book a crossing',
+                  classes: ['strong'],
+                  content: { text: 'Book a crossing', link: '/' },
+                  base: around('padding', 12, 24),
+                },
               ],
             },
           ],
@@ -52,11 +126,26 @@ const crossings: Tree = {
           kind: 'column',
           base: gap(40),
           holds: [
-            words('Tidewick to Marram', 'Thirty-five minutes over the sandbank. The last boat back waits for the light to go, which in June means until half past ten.'),
-            words('Tidewick to Great Sallow', 'Fifty-five minutes, with coffee. Sit on the left on the way out: the hill comes into view behind the second buoy.'),
-            words('Tidewick to Inner Kelder', 'One hour and twenty minutes. There is no shop on the island, so the crew carries what you forgot on the next crossing.'),
-            words('Between the islands', 'The small boat goes round twice a day from May to September. It takes twelve people and no bicycles, and it does not go in fog.'),
-            words('Groups and schools', 'From ten people on, the eleventh is free. Tell us a week ahead and we keep the after deck for you.'),
+            words(
+              'Tidewick to Marram',
+              'Thirty-five minutes over the sandbank. The last boat back waits for the light to go, which in June means until half past ten.',
+            ),
+            words(
+              'Tidewick to Great Sallow',
+              'Fifty-five minutes, with coffee. Sit on the left on the way out: the hill comes into view behind the second buoy.',
+            ),
+            words(
+              'Tidewick to Inner Kelder',
+              'One hour and twenty minutes. There is no shop on the island, so the crew carries what you forgot on the next crossing.',
+            ),
+            words(
+              'Between the islands',
+              'The small boat goes round twice a day from May to September. It takes twelve people and no bicycles, and it does not go in fog.',
+            ),
+            words(
+              'Groups and schools',
+              'From ten people on, the eleventh is free. Tell us a week ahead and we keep the after deck for you.',
+            ),
           ],
         },
       ],
@@ -80,7 +169,10 @@ const passes: Tree = {
         name,
         classes: ['card'],
         base: around('padding', 28, 24),
-        holds: [{ kind: 'heading', tag: 'h2', content: { text: name }, base: { 'font-size': '26px' } }, { kind: 'text', content: { text: 'What it costs and where it takes you.' } }],
+        holds: [
+          { kind: 'heading', tag: 'h2', content: { text: name }, base: { 'font-size': '26px' } },
+          { kind: 'text', content: { text: 'What it costs and where it takes you.' } },
+        ],
       })),
     },
   ],
@@ -92,14 +184,21 @@ const fact = (name: string, text: string, wide: Tree['base'] = {}, phone?: Tree[
   classes: ['card'],
   base: { ...around('padding', 28, 24), ...wide },
   ...(phone && { narrowest: phone }),
-  holds: [{ kind: 'heading', tag: 'h3', content: { text: name } }, { kind: 'text', content: { text } }],
+  holds: [
+    { kind: 'heading', tag: 'h3', content: { text: name } },
+    { kind: 'text', content: { text } },
+  ],
 });
 
 /** Two by two, the first over two cells; one below the other on the phone. */
 const goodToKnow: Tree = {
   kind: 'section',
   name: 'Good to know',
-  base: { ...around('padding', 72, 'max(5%, calc((100% - 980px) / 2))'), ...gap(28), 'background-color': 'var(--sand)' },
+  base: {
+    ...around('padding', 72, 'max(5%, calc((100% - 980px) / 2))'),
+    ...gap(28),
+    'background-color': 'var(--sand)',
+  },
   narrowest: around('padding', 56, 20),
   holds: [
     { kind: 'heading', tag: 'h2', content: { text: 'Good to know' } },
@@ -109,7 +208,12 @@ const goodToKnow: Tree = {
       base: { display: 'grid', 'grid-template-columns': '1fr 1fr', 'grid-template-rows': 'auto auto', ...gap(20) },
       narrowest: { 'grid-template-columns': '1fr', 'grid-template-rows': 'none' },
       holds: [
-        fact('When the wind has its own plans', 'Above force eight the boats stay in. Tickets keep their value for a year, and the kiosk has soup.', { 'grid-column-start': '1', 'grid-column-end': 'span 2', 'grid-row-start': '1' }, { 'grid-column-end': 'auto' }),
+        fact(
+          'When the wind has its own plans',
+          'Above force eight the boats stay in. Tickets keep their value for a year, and the kiosk has soup.',
+          { 'grid-column-start': '1', 'grid-column-end': 'span 2', 'grid-row-start': '1' },
+          { 'grid-column-end': 'auto' },
+        ),
         fact('Luggage', 'Up to 30 kg travels free. Everything heavier talks to the engineer.'),
         fact('Dogs', 'Free, as long as they sit. Those who do not, pay like bicycles.'),
       ],
@@ -117,9 +221,25 @@ const goodToKnow: Tree = {
   ],
 };
 
-export const fares: Page = pageFrom(tidewick, 'tidewick-fares', 'Fares and passes', '/fares', 'What a crossing costs, and the passes that make it cheaper.', [header, opening, crossings, passes, goodToKnow, footer]);
+export const fares: Page = pageFrom(
+  tidewick,
+  'tidewick-fares',
+  'Fares and passes',
+  '/fares',
+  'What a crossing costs, and the passes that make it cheaper.',
+  [header, opening, crossings, passes, goodToKnow, footer],
+);
 
-const found = (name: string, where: string): Tree => ({ kind: 'text', content: { text: `${name}\n${where}` }, base: { ...around('padding', 12, 0), 'border-bottom-width': '1px', 'border-bottom-style': 'solid', 'border-bottom-color': '#d8cdb4' } });
+const found = (name: string, where: string): Tree => ({
+  kind: 'text',
+  content: { text: `${name}\n${where}` },
+  base: {
+    ...around('padding', 12, 0),
+    'border-bottom-width': '1px',
+    'border-bottom-style': 'solid',
+    'border-bottom-color': '#d8cdb4',
+  },
+});
 
 /** A page with a section beside it that stays in view, and lies across the top on smaller screens. */
 export const lostProperty: Page = pageFrom(
@@ -133,10 +253,36 @@ export const lostProperty: Page = pageFrom(
       kind: 'section',
       name: 'Side',
       tag: 'header',
-      base: { position: 'fixed', left: '0px', top: '0px', bottom: '0px', width: '220px', 'z-index': '10', 'overflow-y': 'auto', ...around('padding', 40, 24), ...gap(24), 'justify-content': 'space-between', 'background-color': 'var(--sand)' },
-      narrower: { position: 'sticky', left: 'auto', bottom: 'auto', width: 'auto', 'overflow-y': 'visible', 'flex-direction': 'row', 'align-items': 'center', ...around('padding', 12, '5%') },
+      base: {
+        position: 'fixed',
+        left: '0px',
+        top: '0px',
+        bottom: '0px',
+        width: '220px',
+        'z-index': '10',
+        'overflow-y': 'auto',
+        ...around('padding', 40, 24),
+        ...gap(24),
+        'justify-content': 'space-between',
+        'background-color': 'var(--sand)',
+      },
+      narrower: {
+        position: 'sticky',
+        left: 'auto',
+        bottom: 'auto',
+        width: 'auto',
+        'overflow-y': 'visible',
+        'flex-direction': 'row',
+        'align-items': 'center',
+        ...around('padding', 12, '5%'),
+      },
       holds: [
-        { kind: 'text', name: 'Name of the line', content: { text: 'Tidewick Ferries' }, base: { 'font-family': 'Fraunces, serif', 'font-size': '22px', 'font-weight': '600' } },
+        {
+          kind: 'text',
+          name: 'Name of the line',
+          content: { text: 'Tidewick Ferries' },
+          base: { 'font-family': 'Fraunces, serif', 'font-size': '22px', 'font-weight': '600' },
+        },
         { kind: 'button', classes: ['plain-link'], content: { text: 'Back to the boats', link: '/' } },
       ],
     },
@@ -146,8 +292,20 @@ export const lostProperty: Page = pageFrom(
       base: { ...around('padding', 96, 'max(5%, calc((100% - 760px) / 2))'), ...gap(16) },
       narrowest: around('padding', 56, 20),
       holds: [
-        { kind: 'heading', tag: 'h1', content: { text: 'Lost property' }, base: { 'font-size': '56px', 'line-height': '1.05' }, narrowest: { 'font-size': '40px' } },
-        { kind: 'text', classes: ['measure'], content: { text: 'What stays on board travels on until somebody misses it. After a month it moves to the kiosk, after a year to the crew.' } },
+        {
+          kind: 'heading',
+          tag: 'h1',
+          content: { text: 'Lost property' },
+          base: { 'font-size': '56px', 'line-height': '1.05' },
+          narrowest: { 'font-size': '40px' },
+        },
+        {
+          kind: 'text',
+          classes: ['measure'],
+          content: {
+            text: 'What stays on board travels on until somebody misses it. After a month it moves to the kiosk, after a year to the crew.',
+          },
+        },
         {
           kind: 'container',
           name: 'The list',
@@ -177,48 +335,97 @@ const crossing = (name: string, times: string, words: string): Tree => ({
   base: { ...around('padding', 40, 36), ...gap(14) },
   holds: [
     { kind: 'heading', tag: 'h2', content: { text: name }, base: { 'font-size': '44px' } },
-    { kind: 'text', content: { text: times }, base: { 'font-size': '24px', 'font-weight': '600', color: 'var(--madder)' } },
+    {
+      kind: 'text',
+      content: { text: times },
+      base: { 'font-size': '24px', 'font-weight': '600', color: 'var(--madder)' },
+    },
     { kind: 'text', content: { text: words } },
   ],
 });
 
-const social = (text: string, to: string): Tree => ({ kind: 'button', name: text, classes: ['plain-link'], content: { text, link: to } });
+const social = (text: string, to: string): Tree => ({
+  kind: 'button',
+  name: text,
+  classes: ['plain-link'],
+  content: { text, link: to },
+});
 
 /** Three columns built wide only: nothing is set for a smaller screen, as a page is when its wide layout has just been finished. */
-export const timetable: Page = pageFrom(tidewick, 'tidewick-timetable', 'Winter timetable', '/timetable', 'When the boats leave from November to March.', [
-  header,
-  {
-    kind: 'section',
-    name: 'Opening',
-    base: { ...around('padding', 120, 96), ...gap(28), position: 'relative', isolation: 'isolate', 'background-color': 'var(--sand)' },
-    holds: [
-      { kind: 'heading', name: 'Title', tag: 'h1', content: { text: 'Winter timetable, from November to March' }, base: { 'font-size': '96px', 'line-height': '1', width: '900px' } },
-      { kind: 'text', name: 'Introduction', content: { text: 'Fewer boats, emptier benches and the best light of the year. The kiosk is open half an hour before every sailing.' }, base: { 'font-size': '20px', width: '640px' } },
-      { kind: 'button', name: 'Book a crossing', classes: ['strong'], content: { text: 'Book a crossing', link: '/fares' }, base: { ...around('padding', 16, 36), width: '320px' } },
-    ],
-  },
-  {
-    kind: 'section',
-    name: 'Crossings',
-    base: { ...around('padding', 110, 96), ...gap(40) },
-    holds: [
-      {
-        kind: 'columns',
-        name: 'Three crossings',
-        base: { 'grid-template-columns': '1fr 1fr 1fr', ...gap(48) },
-        holds: [
-          crossing('Marram', '8:10 · 13:40 · 17:15', 'Thirty-five minutes over the sandbank, with the heating on.'),
-          crossing('Great Sallow', '9:30 · 15:00', 'Fifty-five minutes. The second boat waits for the school bus.'),
-          crossing('Inner Kelder', '10:20 on Tuesdays and Saturdays', 'One hour and twenty minutes, weather and seals permitting.'),
-        ],
+export const timetable: Page = pageFrom(
+  tidewick,
+  'tidewick-timetable',
+  'Winter timetable',
+  '/timetable',
+  'When the boats leave from November to March.',
+  [
+    header,
+    {
+      kind: 'section',
+      name: 'Opening',
+      base: {
+        ...around('padding', 120, 96),
+        ...gap(28),
+        position: 'relative',
+        isolation: 'isolate',
+        'background-color': 'var(--sand)',
       },
-      {
-        kind: 'container',
-        name: 'Social links',
-        base: { 'flex-direction': 'row', 'justify-content': 'center', ...gap(12, 40) },
-        holds: [social('Harbour camera', '/#contact'), social('Sailing news', '/#sailings'), social('Letters from the crew', '/#crew')],
-      },
-    ],
-  },
-  footer,
-]);
+      holds: [
+        {
+          kind: 'heading',
+          name: 'Title',
+          tag: 'h1',
+          content: { text: 'Winter timetable, from November to March' },
+          base: { 'font-size': '96px', 'line-height': '1', width: '900px' },
+        },
+        {
+          kind: 'text',
+          name: 'Introduction',
+          content: {
+            text: 'Fewer boats, emptier benches and the best light of the year. The kiosk is open half an hour before every sailing.',
+          },
+          base: { 'font-size': '20px', width: '640px' },
+        },
+        {
+          kind: 'button',
+          name: 'Book a crossing',
+          classes: ['strong'],
+          content: { text: 'Book a crossing', link: '/fares' },
+          base: { ...around('padding', 16, 36), width: '320px' },
+        },
+      ],
+    },
+    {
+      kind: 'section',
+      name: 'Crossings',
+      base: { ...around('padding', 110, 96), ...gap(40) },
+      holds: [
+        {
+          kind: 'columns',
+          name: 'Three crossings',
+          base: { 'grid-template-columns': '1fr 1fr 1fr', ...gap(48) },
+          holds: [
+            crossing('Marram', '8:10 · 13:40 · 17:15', 'Thirty-five minutes over the sandbank, with the heating on.'),
+            crossing('Great Sallow', '9:30 · 15:00', 'Fifty-five minutes. The second boat waits for the school bus.'),
+            crossing(
+              'Inner Kelder',
+              '10:20 on Tuesdays and Saturdays',
+              'One hour and twenty minutes, weather and seals permitting.',
+            ),
+          ],
+        },
+        {
+          kind: 'container',
+          name: 'Social links',
+          base: { 'flex-direction': 'row', 'justify-content': 'center', ...gap(12, 40) },
+          holds: [
+            social('Harbour camera', '/#contact'),
+            social('Sailing news', '/#sailings'),
+            social('Letters from the crew', '/#crew'),
+          ],
+        },
+      ],
+    },
+    footer,
+  ],
+);

@@ -12,24 +12,92 @@ export const tidewick: Site = {
   tokens: { ink, madder, sand, paper: '#fdfaf3' },
   elements: {
     body: {
-      wide: { normal: { 'font-family': '"Schibsted Grotesk", sans-serif', 'font-size': '17px', 'line-height': '1.55', color: 'var(--ink)', 'background-color': 'var(--paper)' } },
+      wide: {
+        normal: {
+          'font-family': '"Schibsted Grotesk", sans-serif',
+          'font-size': '17px',
+          'line-height': '1.55',
+          color: 'var(--ink)',
+          'background-color': 'var(--paper)',
+        },
+      },
       phone: { normal: { 'font-size': '16px' } },
     },
     h1: { wide: { normal: { 'font-family': 'Fraunces, serif', 'font-weight': '600', 'text-wrap-style': 'balance' } } },
     h2: {
-      wide: { normal: { 'font-family': 'Fraunces, serif', 'font-size': '40px', 'font-weight': '600', 'line-height': '1.15', 'text-wrap-style': 'balance' } },
+      wide: {
+        normal: {
+          'font-family': 'Fraunces, serif',
+          'font-size': '40px',
+          'font-weight': '600',
+          'line-height': '1.15',
+          'text-wrap-style': 'balance',
+        },
+      },
       tablet: { normal: { 'font-size': '34px' } },
       phone: { normal: { 'font-size': '29px' } },
     },
-    h3: { wide: { normal: { 'font-family': 'Fraunces, serif', 'font-size': '23px', 'font-weight': '600', 'line-height': '1.25' } } },
+    h3: {
+      wide: {
+        normal: { 'font-family': 'Fraunces, serif', 'font-size': '23px', 'font-weight': '600', 'line-height': '1.25' },
+      },
+    },
   },
   classes: [
-    { name: 'boxed', style: { wide: { normal: { width: '100%', 'max-width': '1120px', 'margin-left': 'auto', 'margin-right': 'auto' } } } },
+    {
+      name: 'boxed',
+      style: {
+        wide: { normal: { width: '100%', 'max-width': '1120px', 'margin-left': 'auto', 'margin-right': 'auto' } },
+      },
+    },
     { name: 'measure', style: { wide: { normal: { 'max-width': '58ch' } } } },
-    { name: 'eyebrow', style: { wide: { normal: { 'font-size': '14px', 'font-weight': '600', 'letter-spacing': '0.08em', 'text-transform': 'uppercase', color: 'var(--madder)' } } } },
-    { name: 'card', style: { wide: { normal: { 'background-color': '#ffffff', ...radius('14px'), ...gap(12), ...around('padding', 0, 0, 24), 'overflow-x': 'hidden', 'overflow-y': 'hidden' } } } },
-    { name: 'strong', style: { wide: { normal: { 'background-color': 'var(--madder)' }, hover: { 'background-color': '#6f232c' } } } },
-    { name: 'plain-link', style: { wide: { normal: { 'background-color': 'transparent', color: 'inherit', ...around('padding', 6, 4), 'font-weight': '500' }, hover: { color: 'var(--madder)' } } } },
+    {
+      name: 'eyebrow',
+      style: {
+        wide: {
+          normal: {
+            'font-size': '14px',
+            'font-weight': '600',
+            'letter-spacing': '0.08em',
+            'text-transform': 'uppercase',
+            color: 'var(--madder)',
+          },
+        },
+      },
+    },
+    {
+      name: 'card',
+      style: {
+        wide: {
+          normal: {
+            'background-color': '#ffffff',
+            ...radius('14px'),
+            ...gap(12),
+            ...around('padding', 0, 0, 24),
+            'overflow-x': 'hidden',
+            'overflow-y': 'hidden',
+          },
+        },
+      },
+    },
+    {
+      name: 'strong',
+      style: { wide: { normal: { 'background-color': 'var(--madder)' }, hover: { 'background-color': '#6f232c' } } },
+    },
+    {
+      name: 'plain-link',
+      style: {
+        wide: {
+          normal: {
+            'background-color': 'transparent',
+            color: 'inherit',
+            ...around('padding', 6, 4),
+            'font-weight': '500',
+          },
+          hover: { color: 'var(--madder)' },
+        },
+      },
+    },
   ],
 };
 
@@ -38,13 +106,23 @@ export const bandTablet = around('padding', 72, '5%');
 export const bandPhone = { ...around('padding', 56, 20), ...gap(28) };
 export const shortBand = { ...band, ...around('padding', 0, '5%', 96) };
 
-const link = (text: string, to: string): Tree => ({ kind: 'button', classes: ['plain-link'], content: { text, link: to } });
+const link = (text: string, to: string): Tree => ({
+  kind: 'button',
+  classes: ['plain-link'],
+  content: { text, link: to },
+});
 
 export const header: Tree = {
   kind: 'section',
   name: 'Header',
   tag: 'header',
-  base: { ...around('padding', 16, '5%'), 'background-color': 'var(--paper)', position: 'sticky', top: '0px', 'z-index': '10' },
+  base: {
+    ...around('padding', 16, '5%'),
+    'background-color': 'var(--paper)',
+    position: 'sticky',
+    top: '0px',
+    'z-index': '10',
+  },
   narrowest: { ...around('padding', 10, 20), position: 'static' },
   holds: [
     {
@@ -53,7 +131,12 @@ export const header: Tree = {
       classes: ['boxed'],
       base: { 'flex-direction': 'row', 'justify-content': 'space-between', 'align-items': 'center', ...gap(8, 24) },
       holds: [
-        { kind: 'text', name: 'Name of the line', content: { text: 'Tidewick Ferries' }, base: { 'font-family': 'Fraunces, serif', 'font-size': '22px', 'font-weight': '600' } },
+        {
+          kind: 'text',
+          name: 'Name of the line',
+          content: { text: 'Tidewick Ferries' },
+          base: { 'font-family': 'Fraunces, serif', 'font-size': '22px', 'font-weight': '600' },
+        },
         {
           kind: 'menu',
           name: 'Links',
@@ -61,7 +144,13 @@ export const header: Tree = {
           base: gap(0, 24),
           narrower: { 'column-gap': '10px' },
           attributes: { 'aria-label': 'Main' },
-          holds: [link('Sailings', '/#sailings'), link('The boats', '/#boats'), link('Crew', '/#crew'), link('Fares and passes', '/fares'), link('Timetable', '/timetable')],
+          holds: [
+            link('Sailings', '/#sailings'),
+            link('The boats', '/#boats'),
+            link('Crew', '/#crew'),
+            link('Fares and passes', '/fares'),
+            link('Timetable', '/timetable'),
+          ],
         },
       ],
     },
@@ -86,7 +175,8 @@ const opening: Tree = {
   narrowest: {
     'min-height': '520px',
     ...around('padding', 64, 20),
-    'background-image': 'linear-gradient(180deg, rgb(15 26 31 / 0.86) 40%, rgb(15 26 31 / 0.4)), url("picture:opening")',
+    'background-image':
+      'linear-gradient(180deg, rgb(15 26 31 / 0.86) 40%, rgb(15 26 31 / 0.4)), url("picture:opening")',
     'background-position-x': '70%',
   },
   holds: [
@@ -96,7 +186,13 @@ const opening: Tree = {
       classes: ['boxed'],
       base: { ...gap(24) },
       holds: [
-        { kind: 'text', name: 'Eyebrow', classes: ['eyebrow'], content: { text: 'Three islands, every day' }, base: { color: '#f3c98b' } },
+        {
+          kind: 'text',
+          name: 'Eyebrow',
+          classes: ['eyebrow'],
+          content: { text: 'Three islands, every day' },
+          base: { color: '#f3c98b' },
+        },
         {
           kind: 'heading',
           name: 'Title',
@@ -109,7 +205,9 @@ const opening: Tree = {
         {
           kind: 'text',
           name: 'Introduction',
-          content: { text: 'From Tidewick to Marram, Great Sallow and Inner Kelder: eleven sailings a day in summer, five in winter, and room for your bicycle on all of them.' },
+          content: {
+            text: 'From Tidewick to Marram, Great Sallow and Inner Kelder: eleven sailings a day in summer, five in winter, and room for your bicycle on all of them.',
+          },
           base: { 'font-size': '20px', 'max-width': '46ch' },
           narrower: { 'max-width': '34ch' },
           narrowest: { 'font-size': '17px', 'max-width': '46ch' },
@@ -119,7 +217,13 @@ const opening: Tree = {
           name: 'Buttons',
           base: { 'flex-direction': 'row', 'flex-wrap': 'wrap', ...gap(12) },
           holds: [
-            { kind: 'button', name: 'See today’s sailings', classes: ['strong'], content: { text: 'See today’s sailings', link: '#sailings' }, base: around('padding', 14, 28) },
+            {
+              kind: 'button',
+              name: 'See today’s sailings',
+              classes: ['strong'],
+              content: { text: 'See today’s sailings', link: '#sailings' },
+              base: around('padding', 14, 28),
+            },
             {
               kind: 'button',
               name: 'Passes',
@@ -181,9 +285,27 @@ const sailings: Tree = {
       narrower: gap(18),
       narrowest: { 'grid-template-columns': '1fr', ...gap(24) },
       holds: [
-        sailing('marram', '', 'Marram', '35 minutes · six times a day', 'Dunes, larks and a lighthouse that still has a keeper. The beach begins where the pier ends.'),
-        sailing('sallow', '', 'Great Sallow', '55 minutes · three times a day', 'Woods down to the water, two villages and the only hill in the bay that deserves its name.'),
-        sailing('kelder', '', 'Inner Kelder', '1 hour 20 · twice a day', 'Forty people, four hundred seals. Bring a coat, a book and nothing to charge.'),
+        sailing(
+          'marram',
+          '',
+          'Marram',
+          '35 minutes · six times a day',
+          'Dunes, larks and a lighthouse that still has a keeper. The beach begins where the pier ends.',
+        ),
+        sailing(
+          'sallow',
+          '',
+          'Great Sallow',
+          '55 minutes · three times a day',
+          'Woods down to the water, two villages and the only hill in the bay that deserves its name.',
+        ),
+        sailing(
+          'kelder',
+          '',
+          'Inner Kelder',
+          '1 hour 20 · twice a day',
+          'Forty people, four hundred seals. Bring a coat, a book and nothing to charge.',
+        ),
       ],
     },
   ],
@@ -197,14 +319,24 @@ function row(name: string, picture: string, alt: string, title: string, words: s
     narrower: { 'column-gap': '36px' },
     narrowest: { 'align-items': 'stretch', 'row-gap': '20px' },
     holds: [
-      { kind: 'image', content: { picture, alt }, base: { width: '55%', 'aspect-ratio': '4/3', 'object-fit': 'cover', ...radius('14px') }, narrower: { width: '50%' }, narrowest: { width: '100%' } },
+      {
+        kind: 'image',
+        content: { picture, alt },
+        base: { width: '55%', 'aspect-ratio': '4/3', 'object-fit': 'cover', ...radius('14px') },
+        narrower: { width: '50%' },
+        narrowest: { width: '100%' },
+      },
       {
         kind: 'container',
         name: `${name}, words`,
         base: { width: '45%', ...gap(18) },
         narrower: { width: '50%' },
         narrowest: { width: '100%' },
-        holds: [{ kind: 'heading', tag: 'h2', content: { text: title } }, { kind: 'text', classes: ['measure'], content: { text: words } }, ...(button ? [button] : [])],
+        holds: [
+          { kind: 'heading', tag: 'h2', content: { text: title } },
+          { kind: 'text', classes: ['measure'], content: { text: words } },
+          ...(button ? [button] : []),
+        ],
       },
     ],
   };
@@ -227,12 +359,25 @@ const boats: Tree = {
       narrower: { 'row-gap': '64px' },
       narrowest: { 'row-gap': '48px' },
       holds: [
-        row('The Sandling', 'boat', 'The ferry Sandling on a bright day', 'Sandling is slow on purpose', 'Our oldest boat was built for weather, not for speed. She takes 120 people, sixteen bicycles and one small van, and she has missed four sailings in thirty years.'),
-        row('The harbour', 'harbour', 'Coloured houses along the harbour of Tidewick', 'Leave the car in Tidewick', 'The pier is four minutes from the station. Luggage up to 30 kg travels free, and we bring lost property back to the kiosk the same evening.', {
-          kind: 'button',
-          name: 'Find the pier',
-          content: { text: 'Find the pier', link: '#contact' },
-        }),
+        row(
+          'The Sandling',
+          'boat',
+          'The ferry Sandling on a bright day',
+          'Sandling is slow on purpose',
+          'Our oldest boat was built for weather, not for speed. She takes 120 people, sixteen bicycles and one small van, and she has missed four sailings in thirty years.',
+        ),
+        row(
+          'The harbour',
+          'harbour',
+          'Coloured houses along the harbour of Tidewick',
+          'Leave the car in Tidewick',
+          'The pier is four minutes from the station. Luggage up to 30 kg travels free, and we bring lost property back to the kiosk the same evening.',
+          {
+            kind: 'button',
+            name: 'Find the pier',
+            content: { text: 'Find the pier', link: '#contact' },
+          },
+        ),
       ],
     },
   ],
@@ -245,7 +390,11 @@ function person(picture: string, alt: string, name: string, work: string): Tree 
     tag: 'article',
     base: gap(6),
     holds: [
-      { kind: 'image', content: { picture, alt }, base: { 'aspect-ratio': '1/1', 'object-fit': 'cover', ...radius('14px'), 'margin-bottom': '10px' } },
+      {
+        kind: 'image',
+        content: { picture, alt },
+        base: { 'aspect-ratio': '1/1', 'object-fit': 'cover', ...radius('14px'), 'margin-bottom': '10px' },
+      },
       { kind: 'heading', tag: 'h3', content: { text: name } },
       { kind: 'text', content: { text: work } },
     ],
@@ -269,7 +418,12 @@ const crew: Tree = {
       narrower: { 'column-gap': '20px' },
       narrowest: { 'grid-template-columns': '1fr', 'row-gap': '36px' },
       holds: [
-        person('maren', 'Maren Oke in her cap', 'Maren Oke', 'Master of the Sandling. Knows every shoal by its first name.'),
+        person(
+          'maren',
+          'Maren Oke in her cap',
+          'Maren Oke',
+          'Master of the Sandling. Knows every shoal by its first name.',
+        ),
         person('tobin', 'Tobin Rask smiling', 'Tobin Rask', 'Engineer. Keeps two old diesels singing in tune.'),
         person('isla', 'Isla Venn smiling', 'Isla Venn', 'Purser. Sells the tickets and settles the arguments.'),
       ],
@@ -280,12 +434,36 @@ const crew: Tree = {
 const callToAction: Tree = {
   kind: 'section',
   name: 'Call to action',
-  base: { ...around('padding', 110, '5%'), ...gap(22), 'align-items': 'center', 'background-color': ink, color: '#ffffff' },
+  base: {
+    ...around('padding', 110, '5%'),
+    ...gap(22),
+    'align-items': 'center',
+    'background-color': ink,
+    color: '#ffffff',
+  },
   narrowest: around('padding', 72, 20),
   holds: [
-    { kind: 'heading', name: 'Call', tag: 'h2', content: { text: 'The next boat leaves in the morning' }, base: { 'font-size': '52px', 'text-align': 'center' }, narrower: { 'font-size': '42px' }, narrowest: { 'font-size': '32px' } },
-    { kind: 'text', content: { text: 'Book until ten minutes before departure. Change it until five.' }, base: { 'text-align': 'center', 'max-width': '46ch' } },
-    { kind: 'button', name: 'Book a crossing', classes: ['strong'], content: { text: 'Book a crossing', link: '/fares' }, base: around('padding', 16, 36) },
+    {
+      kind: 'heading',
+      name: 'Call',
+      tag: 'h2',
+      content: { text: 'The next boat leaves in the morning' },
+      base: { 'font-size': '52px', 'text-align': 'center' },
+      narrower: { 'font-size': '42px' },
+      narrowest: { 'font-size': '32px' },
+    },
+    {
+      kind: 'text',
+      content: { text: 'Book until ten minutes before departure. Change it until five.' },
+      base: { 'text-align': 'center', 'max-width': '46ch' },
+    },
+    {
+      kind: 'button',
+      name: 'Book a crossing',
+      classes: ['strong'],
+      content: { text: 'Book a crossing', link: '/fares' },
+      base: around('padding', 16, 36),
+    },
   ],
 };
 
@@ -305,9 +483,22 @@ export const footer: Tree = {
       narrower: { 'grid-template-columns': '1fr 1fr' },
       narrowest: { 'grid-template-columns': '1fr' },
       holds: [
-        { kind: 'column', holds: [{ kind: 'text', content: { text: 'Tidewick Ferries' }, base: { 'font-family': 'Fraunces, serif', 'font-size': '20px', color: '#ffffff' } }, { kind: 'text', content: { text: 'Three islands, two boats and one timetable since 1962.' } }] },
+        {
+          kind: 'column',
+          holds: [
+            {
+              kind: 'text',
+              content: { text: 'Tidewick Ferries' },
+              base: { 'font-family': 'Fraunces, serif', 'font-size': '20px', color: '#ffffff' },
+            },
+            { kind: 'text', content: { text: 'Three islands, two boats and one timetable since 1962.' } },
+          ],
+        },
         { kind: 'column', holds: [{ kind: 'text', content: { text: 'Pier kiosk\nHarbour Road 1, Tidewick' } }] },
-        { kind: 'column', holds: [link('kiosk@tidewick.example', 'mailto:kiosk@tidewick.example'), link('0555 0102', 'tel:05550102')] },
+        {
+          kind: 'column',
+          holds: [link('kiosk@tidewick.example', 'mailto:kiosk@tidewick.example'), link('0555 0102', 'tel:05550102')],
+        },
       ],
     },
   ],

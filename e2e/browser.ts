@@ -20,7 +20,11 @@ export async function openBrowser(): Promise<Opened> {
   options.addArguments(...flags, `--user-data-dir=${profile}`);
   options.setChromeBinaryPath(process.env['FOLD_CHROMIUM'] ?? '/usr/bin/chromium');
   const service = new ServiceBuilder(process.env['FOLD_CHROMEDRIVER'] ?? '/usr/bin/chromedriver');
-  const driver = (await new Builder().forBrowser(Browser.CHROME).setChromeOptions(options).setChromeService(service).build()) as Driver; // a Chrome, as asked for
+  const driver = (await new Builder()
+    .forBrowser(Browser.CHROME)
+    .setChromeOptions(options)
+    .setChromeService(service)
+    .build()) as Driver; // a Chrome, as asked for
   await sizeTo(driver, 1280, 800);
   const close = async (): Promise<void> => {
     await driver.quit();
@@ -31,7 +35,12 @@ export async function openBrowser(): Promise<Opened> {
 
 /** Gives the page exactly this size in CSS px. */
 export async function sizeTo(driver: Driver, width: number, height: number): Promise<void> {
-  await driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', { width, height, deviceScaleFactor: 1, mobile: false });
+  await driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
+    width,
+    height,
+    deviceScaleFactor: 1,
+    mobile: false,
+  });
 }
 
 /** Saves what the page shows as a PNG. */

@@ -14,18 +14,29 @@ describe('From a blank page to a live one', () => {
   let page = '';
   const visit = visiting(async () => {
     folder = mkdtempSync(join(tmpdir(), 'fold-picture-'));
-    await sharp({ create: { width: 1200, height: 800, channels: 3, background: '#2e6171' } }).png().toFile(join(folder, 'pier.png'));
+    await sharp({ create: { width: 1200, height: 800, channels: 3, background: '#2e6171' } })
+      .png()
+      .toFile(join(folder, 'pier.png'));
   });
   afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
   const structure = (leaf: LeafName): Promise<string> =>
-    visit.hands.inLeaf<string>(leaf, 'const walk = (one) => one.localName + (one.children.length ? "(" + [...one.children].map(walk).join(" ") + ")" : ""); return [...document.body.children].map(walk).join(" ")');
-  const sizes = (css: string): Promise<string[]> => Promise.all(leaves.map((leaf) => visit.hands.computed(leaf, css, 'font-size')));
+    visit.hands.inLeaf<string>(
+      leaf,
+      'const walk = (one) => one.localName + (one.children.length ? "(" + [...one.children].map(walk).join(" ") + ")" : ""); return [...document.body.children].map(walk).join(" ")',
+    );
+  const sizes = (css: string): Promise<string[]> =>
+    Promise.all(leaves.map((leaf) => visit.hands.computed(leaf, css, 'font-size')));
 
   it('one signs in and sees the clients, each drawn from its home page', async () => {
     await visit.hands.signIn('ada@studio.example', 'paper-and-ink');
-    await visit.hands.until(async () => (await visit.browser.driver.findElements(By.css('fold-page-drawing'))).length === 3);
-    await visit.hands.until(async () => (await (await visit.hands.find('main')).getText()).includes('Tidewick Ferries'), 'the client is not shown');
+    await visit.hands.until(
+      async () => (await visit.browser.driver.findElements(By.css('fold-page-drawing'))).length === 3,
+    );
+    await visit.hands.until(
+      async () => (await (await visit.hands.find('main')).getText()).includes('Tidewick Ferries'),
+      'the client is not shown',
+    );
   });
 
   it('one makes a blank page', async () => {
@@ -62,17 +73,28 @@ describe('From a blank page to a live one', () => {
 
   it('one moves a part by dragging it on the page, and in the outline', async () => {
     await visit.hands.drag(await visit.hands.pointOn('wide', 'p'), await visit.hands.pointOn('wide', 'h2', 0.5, 0.1));
-    await visit.hands.until(async () => (await structure('wide')) === 'main(section(div(p h2 img a)))', 'the drag on the page moved nothing');
+    await visit.hands.until(
+      async () => (await structure('wide')) === 'main(section(div(p h2 img a)))',
+      'the drag on the page moved nothing',
+    );
     const rows = await visit.browser.driver.findElements(By.css('fold-outline [data-row]'));
     const [, , text, heading] = rows;
     const to = await visit.hands.centre(heading!);
     await visit.hands.drag(await visit.hands.centre(text!), { x: to.x, y: to.y + 8 });
-    await visit.hands.until(async () => (await structure('wide')) === 'main(section(div(h2 p img a)))', 'the drag in the outline moved nothing');
+    await visit.hands.until(
+      async () => (await structure('wide')) === 'main(section(div(h2 p img a)))',
+      'the drag in the outline moved nothing',
+    );
   });
 
   it('one types on the page', async () => {
     await visit.hands.write('wide', 'h2', 'The winter timetable');
-    await visit.hands.until(() => visit.hands.inLeaf<boolean>('phone', 'return document.querySelector("h2").textContent === "The winter timetable"'));
+    await visit.hands.until(() =>
+      visit.hands.inLeaf<boolean>(
+        'phone',
+        'return document.querySelector("h2").textContent === "The winter timetable"',
+      ),
+    );
     await visit.hands.group('Content');
     await (await visit.hands.find('#content-tag')).sendKeys('h1');
     await visit.hands.until(async () => (await structure('phone')) === 'main(section(div(h1 p img a)))');
@@ -83,12 +105,24 @@ describe('From a blank page to a live one', () => {
     await visit.hands.group('Content');
     await (await visit.hands.find('#content-picture')).click();
     await (await visit.hands.find('[data-upload]')).sendKeys(join(folder, 'pier.png'));
-    const card = await visit.browser.driver.wait(until.elementLocated(By.xpath("//figure[.//b[normalize-space()='pier.png']]")), 40_000);
+    const card = await visit.browser.driver.wait(
+      until.elementLocated(By.xpath("//figure[.//b[normalize-space()='pier.png']]")),
+      40_000,
+    );
     await card.findElement(By.css('button')).click();
-    await visit.hands.until(() => visit.hands.inLeaf<boolean>('wide', 'const one = document.querySelector("img"); return one.srcset.includes("1200w") && one.naturalWidth > 0'), 'the picture is not shown');
+    await visit.hands.until(
+      () =>
+        visit.hands.inLeaf<boolean>(
+          'wide',
+          'const one = document.querySelector("img"); return one.srcset.includes("1200w") && one.naturalWidth > 0',
+        ),
+      'the picture is not shown',
+    );
     const alt = await visit.hands.find('#content-alt');
     await alt.sendKeys('The pier in winter', Key.TAB);
-    await visit.hands.until(() => visit.hands.inLeaf<boolean>('phone', 'return document.querySelector("img").alt === "The pier in winter"'));
+    await visit.hands.until(() =>
+      visit.hands.inLeaf<boolean>('phone', 'return document.querySelector("img").alt === "The pier in winter"'),
+    );
   });
 
   // Common practice (needs 7.1): a title of 45 px, 38 on tablet, 34 on phone.
@@ -117,7 +151,9 @@ describe('From a blank page to a live one', () => {
 
   it('a bad value stays in its cell, marked, with a sentence, and is not stored', async () => {
     await visit.hands.setCell('font-size', 'wide', 'enormous');
-    expect(await (await visit.hands.find('fold-ledger-cell .problem')).getText()).toContain('is not a value of font-size');
+    expect(await (await visit.hands.find('fold-ledger-cell .problem')).getText()).toContain(
+      'is not a value of font-size',
+    );
     expect(await (await visit.hands.find('fold-ledger-cell .field')).getAttribute('aria-invalid')).toBe('true');
     await visit.hands.keys(Key.ESCAPE);
     expect((await sizes('h1')).join()).toBe('45px,38px,34px');
@@ -141,7 +177,10 @@ describe('From a blank page to a live one', () => {
     const again = await visit.hands.find('input[aria-label="shares at Wide"]');
     await again.sendKeys(Key.chord(Key.CONTROL, 'a'), '1/4 + 1/2 + 1/4', Key.TAB);
     await visit.hands.until(async () => (await structure('wide')).includes('div(div div div)'));
-    const widths = await visit.hands.inLeaf<number[]>('wide', 'return [...document.querySelectorAll("._cols > *")].map((one) => one.getBoundingClientRect().width)');
+    const widths = await visit.hands.inLeaf<number[]>(
+      'wide',
+      'return [...document.querySelectorAll("._cols > *")].map((one) => one.getBoundingClientRect().width)',
+    );
     expect(widths[1]! / widths[0]!).toBeCloseTo(2, 1);
   });
 
@@ -182,7 +221,10 @@ describe('From a blank page to a live one', () => {
       await visit.hands.write('wide', 'h1', 'Five boats a day');
       await visit.hands.saved();
       await visit.browser.driver.switchTo().window(preview);
-      await visit.hands.until(async () => (await visit.browser.driver.findElement(By.css('h1')).getText()) === 'Five boats a day', 'the preview did not follow');
+      await visit.hands.until(
+        async () => (await visit.browser.driver.findElement(By.css('h1')).getText()) === 'Five boats a day',
+        'the preview did not follow',
+      );
       await visit.browser.driver.close();
     } finally {
       await visit.browser.driver.switchTo().window(own);
@@ -196,22 +238,34 @@ describe('From a blank page to a live one', () => {
     const live = await (await visit.hands.find('[data-live-address]')).getAttribute('href');
     expect(live).toBe(visit.house.site('tidewick', '/winter-sailings'));
     await (await visit.hands.button('Close')).click();
-    await visit.hands.until(async () => /release \d+ is live/.test(await (await visit.hands.find('[data-unpublished]')).getText()));
+    await visit.hands.until(async () =>
+      /release \d+ is live/.test(await (await visit.hands.find('[data-unpublished]')).getText()),
+    );
     await visit.hands.clickOn('wide', 'h1');
     await visit.hands.group('Type');
     await visit.hands.setCell('letter-spacing', 'wide', '1px');
-    await visit.hands.until(async () => (await (await visit.hands.find('[data-unpublished]')).getText()) === '1 change not live yet');
+    await visit.hands.until(
+      async () => (await (await visit.hands.find('[data-unpublished]')).getText()) === '1 change not live yet',
+    );
   });
 
   it('the live page has the sizes set for each screen', async () => {
     await visit.hands.saved();
     const own = await visit.browser.driver.getWindowHandle();
     await visit.browser.driver.switchTo().newWindow('tab');
-    for (const [width, size, display] of [[1280, '45px', 'block'], [820, '38px', 'block'], [390, '34px', 'none']] as const) {
+    for (const [width, size, display] of [
+      [1280, '45px', 'block'],
+      [820, '38px', 'block'],
+      [390, '34px', 'none'],
+    ] as const) {
       await sizeTo(visit.browser.driver, width, 900);
       await visit.browser.driver.get(visit.house.site('tidewick', '/winter-sailings'));
-      expect(await (await visit.hands.find('h1')).getCssValue('font-size')).withContext(String(width)).toBe(size);
-      expect(await (await visit.hands.find('img')).getCssValue('display')).withContext(String(width)).toBe(display);
+      expect(await (await visit.hands.find('h1')).getCssValue('font-size'))
+        .withContext(String(width))
+        .toBe(size);
+      expect(await (await visit.hands.find('img')).getCssValue('display'))
+        .withContext(String(width))
+        .toBe(display);
       expect(await (await visit.hands.find('h1')).getCssValue('letter-spacing')).toBe('normal');
     }
     await visit.browser.driver.close();
@@ -227,7 +281,9 @@ describe('From a blank page to a live one', () => {
       await stranger.until(async () => (await (await stranger.find('main')).getText()).includes('not a member of any'));
       await other.driver.get(`${visit.house.editor}/pages/${page}`);
       expect(await (await stranger.find('.failure')).getText()).toContain('not yours to open');
-      const status = await other.driver.executeAsyncScript<number>(`const done = arguments[arguments.length - 1]; fetch('/api/pages/${page}').then((answer) => done(answer.status))`);
+      const status = await other.driver.executeAsyncScript<number>(
+        `const done = arguments[arguments.length - 1]; fetch('/api/pages/${page}').then((answer) => done(answer.status))`,
+      );
       expect(status).toBe(404);
     } finally {
       await other.close();

@@ -6,16 +6,26 @@ import { visiting } from './visit';
 describe('A client’s desk', () => {
   const visit = visiting(async ({ hands }) => hands.signIn('ada@studio.example', 'paper-and-ink'));
 
-  const rows = async (): Promise<string[]> => Promise.all((await visit.browser.driver.findElements(By.css('tbody tr'))).map((row) => row.getText()));
+  const rows = async (): Promise<string[]> =>
+    Promise.all((await visit.browser.driver.findElements(By.css('tbody tr'))).map((row) => row.getText()));
   const inRow = async (title: string, label: string): Promise<void> =>
-    (await visit.browser.driver.findElement(By.xpath(`//tr[.//a[normalize-space()='${title}']]//button[normalize-space()='${label}']`))).click();
-  const type = async (css: string, text: string): Promise<void> => (await visit.hands.find(css)).sendKeys(Key.chord(Key.CONTROL, 'a'), text);
+    (
+      await visit.browser.driver.findElement(
+        By.xpath(`//tr[.//a[normalize-space()='${title}']]//button[normalize-space()='${label}']`),
+      )
+    ).click();
+  const type = async (css: string, text: string): Promise<void> =>
+    (await visit.hands.find(css)).sendKeys(Key.chord(Key.CONTROL, 'a'), text);
   const confirm = async (): Promise<void> => {
     const button = await visit.hands.find('[data-confirm] button');
     await visit.browser.driver.sleep(400); // the dialog moves while it opens
     await button.click();
   };
-  const settled = (): Promise<void> => visit.hands.until(async () => (await visit.browser.driver.findElements(By.css('.p-dialog-mask'))).length === 0, 'the dialog stays open');
+  const settled = (): Promise<void> =>
+    visit.hands.until(
+      async () => (await visit.browser.driver.findElements(By.css('.p-dialog-mask'))).length === 0,
+      'the dialog stays open',
+    );
 
   it('copies a page, gives it a title and a path, and deletes it', async () => {
     await visit.browser.driver.get(`${visit.house.editor}/sites/tidewick`);
@@ -30,7 +40,9 @@ describe('A client’s desk', () => {
     await type('#page-path', '/winter/fares');
     await confirm();
     await settled();
-    await visit.hands.until(async () => (await rows()).some((row) => row.includes('Winter fares') && row.includes('/winter/fares')));
+    await visit.hands.until(async () =>
+      (await rows()).some((row) => row.includes('Winter fares') && row.includes('/winter/fares')),
+    );
     await inRow('Winter fares', 'Delete');
     await confirm();
     await visit.hands.until(async () => (await rows()).length === 4);
@@ -42,10 +54,14 @@ describe('A client’s desk', () => {
     await type('#page-title', 'Another home');
     await type('#page-path', '/');
     await confirm();
-    await visit.hands.until(async () => (await (await visit.hands.find('.problem')).getText()).includes('has a page at / already'));
+    await visit.hands.until(async () =>
+      (await (await visit.hands.find('.problem')).getText()).includes('has a page at / already'),
+    );
     await type('#page-path', 'No slash');
     await confirm();
-    await visit.hands.until(async () => (await (await visit.hands.find('.problem')).getText()).includes('begins with /'));
+    await visit.hands.until(async () =>
+      (await (await visit.hands.find('.problem')).getText()).includes('begins with /'),
+    );
     expect(await (await visit.hands.find('#page-title')).getAttribute('value')).toBe('Another home');
     await (await visit.hands.button('Leave it')).click();
     await settled();
@@ -61,7 +77,12 @@ describe('A client’s desk', () => {
 
   it('and every other screen of the editor passes axe-core', async () => {
     const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
-    const screens: readonly (readonly [string, string])[] = [['/', 'fold-page-drawing'], ['/sites/tidewick', 'table'], ['/pages/tidewick-home', 'fold-ledger'], ['/sign-in', '#email']];
+    const screens: readonly (readonly [string, string])[] = [
+      ['/', 'fold-page-drawing'],
+      ['/sites/tidewick', 'table'],
+      ['/pages/tidewick-home', 'fold-ledger'],
+      ['/sign-in', '#email'],
+    ];
     for (const [path, mark] of screens) {
       await visit.browser.driver.get(visit.house.editor + path);
       await visit.hands.find(mark);

@@ -16,8 +16,14 @@ export class Hands {
     private readonly house: House,
   ) {}
 
-  find = (css: string): Promise<WebElement> => this.driver.wait(until.elementLocated(By.css(css)), patience, `nothing matches ${css}`);
-  button = (label: string): Promise<WebElement> => this.driver.wait(until.elementLocated(By.xpath(`//button[normalize-space()='${label}' or @aria-label='${label}']`)), patience, `no button “${label}”`);
+  find = (css: string): Promise<WebElement> =>
+    this.driver.wait(until.elementLocated(By.css(css)), patience, `nothing matches ${css}`);
+  button = (label: string): Promise<WebElement> =>
+    this.driver.wait(
+      until.elementLocated(By.xpath(`//button[normalize-space()='${label}' or @aria-label='${label}']`)),
+      patience,
+      `no button “${label}”`,
+    );
 
   async signIn(email: string, password: string, then = '/'): Promise<void> {
     await this.driver.get(`${this.house.editor}/sign-in?then=${then}`);
@@ -34,11 +40,16 @@ export class Hands {
   /** Waits until the three leaves show the page. */
   async ready(): Promise<void> {
     await this.find('fold-ledger');
-    await this.until(() => this.inLeaf<boolean>('phone', 'return document.body !== null && document.body.dataset.part !== undefined'));
+    await this.until(() =>
+      this.inLeaf<boolean>('phone', 'return document.body !== null && document.body.dataset.part !== undefined'),
+    );
   }
 
   /** Waits for something to hold; when it doesn't, says `what`, or else what was waited for. */
-  async until(holds: () => Promise<boolean | undefined>, what = `this did not come true: ${String(holds)}`): Promise<void> {
+  async until(
+    holds: () => Promise<boolean | undefined>,
+    what = `this did not come true: ${String(holds)}`,
+  ): Promise<void> {
     await this.driver.wait(async () => (await holds().catch(() => false)) === true, patience, what);
   }
 
@@ -50,7 +61,13 @@ export class Hands {
 
   /** A property's computed value on the n-th element a selector matches in a leaf. */
   computed = (leaf: LeafName, css: string, property: string, index = 0): Promise<string> =>
-    this.inLeaf<string>(leaf, 'const one = document.querySelectorAll(args[0])[args[2]]; return one ? view.getComputedStyle(one).getPropertyValue(args[1]) : ""', css, property, index);
+    this.inLeaf<string>(
+      leaf,
+      'const one = document.querySelectorAll(args[0])[args[2]]; return one ? view.getComputedStyle(one).getPropertyValue(args[1]) : ""',
+      css,
+      property,
+      index,
+    );
 
   /** A point of the window over an element in a leaf, given as shares of its box, once what is drawn over the leaf has followed its scrolling. */
   async pointOn(leaf: LeafName, css: string, x = 0.5, y = 0.5): Promise<{ x: number; y: number }> {
@@ -91,7 +108,11 @@ export class Hands {
   async openText(leaf: LeafName, css: string): Promise<void> {
     await this.until(async () => {
       await this.clickOn(leaf, css, 2);
-      return this.inLeaf<boolean>(leaf, 'return document.activeElement.isContentEditable && document.querySelector(args[0]).contains(document.activeElement)', css);
+      return this.inLeaf<boolean>(
+        leaf,
+        'return document.activeElement.isContentEditable && document.querySelector(args[0]).contains(document.activeElement)',
+        css,
+      );
     }, `${css} does not open for writing`);
   }
 
@@ -100,11 +121,27 @@ export class Hands {
     await this.openText(leaf, css);
     await this.keys(text);
     await this.keys(Key.ESCAPE);
-    await this.until(() => this.inLeaf<boolean>(leaf, 'return document.activeElement === document.body && document.querySelector(args[0]).innerText.trim() === args[1]', css, text), `“${text}” was not written`);
+    await this.until(
+      () =>
+        this.inLeaf<boolean>(
+          leaf,
+          'return document.activeElement === document.body && document.querySelector(args[0]).innerText.trim() === args[1]',
+          css,
+          text,
+        ),
+      `“${text}” was not written`,
+    );
   }
 
   async drag(from: { x: number; y: number }, to: { x: number; y: number }): Promise<void> {
-    await this.driver.actions().move({ ...from, duration: 20 }).press().move({ x: from.x + 8, y: from.y + 8, duration: 60 }).move({ ...to, duration: 160 }).move({ x: to.x + 1, y: to.y, duration: 60 }).perform();
+    await this.driver
+      .actions()
+      .move({ ...from, duration: 20 })
+      .press()
+      .move({ x: from.x + 8, y: from.y + 8, duration: 60 })
+      .move({ ...to, duration: 160 })
+      .move({ x: to.x + 1, y: to.y, duration: 60 })
+      .perform();
     await this.driver.actions().release().perform();
   }
 
@@ -151,11 +188,19 @@ export class Hands {
     const scale = await this.scaleOf(leaf);
     const to = { x: Math.round(from.x + x * scale), y: Math.round(from.y + y * scale) };
     const press = this.driver.actions().move({ ...from, duration: 20 });
-    await (held === undefined ? press : press.keyDown(held)).press().move({ ...to, duration: 120 }).move({ ...to, duration: 20 }).release().perform();
+    await (held === undefined ? press : press.keyDown(held))
+      .press()
+      .move({ ...to, duration: 120 })
+      .move({ ...to, duration: 20 })
+      .release()
+      .perform();
     if (held !== undefined) await this.driver.actions().keyUp(held).perform();
   }
 
-  scaleOf = (leaf: LeafName): Promise<number> => this.driver.executeScript<number>(`const frame = document.querySelector('[data-leaf="${leaf}"] iframe'); return frame.getBoundingClientRect().width / frame.offsetWidth`);
+  scaleOf = (leaf: LeafName): Promise<number> =>
+    this.driver.executeScript<number>(
+      `const frame = document.querySelector('[data-leaf="${leaf}"] iframe'); return frame.getBoundingClientRect().width / frame.offsetWidth`,
+    );
 
   /** Clicks a control of a breakpoint's drawing in the ledger. */
   async clickDrawing(leaf: LeafName, css: string): Promise<void> {
@@ -175,12 +220,19 @@ export class Hands {
 
   /** Waits until the last dialog has gone, its veil with it. */
   async noDialog(): Promise<void> {
-    await this.until(async () => (await this.driver.findElements(By.css('.p-dialog-mask'))).length === 0, 'a dialog stays open');
+    await this.until(
+      async () => (await this.driver.findElements(By.css('.p-dialog-mask'))).length === 0,
+      'a dialog stays open',
+    );
   }
 
   /** A box on the page the driver is at. */
   boxOf = (css: string, index = 0): Promise<{ left: number; top: number; width: number; height: number }> =>
-    this.driver.executeScript('const { left, top, width, height } = document.querySelectorAll(arguments[0])[arguments[1]].getBoundingClientRect(); return { left, top, width, height }', css, index);
+    this.driver.executeScript(
+      'const { left, top, width, height } = document.querySelectorAll(arguments[0])[arguments[1]].getBoundingClientRect(); return { left, top, width, height }',
+      css,
+      index,
+    );
 
   async addPart(kind: string): Promise<void> {
     await (await this.find(`[data-add="${kind}"]`)).click();
@@ -205,7 +257,11 @@ export class Hands {
 
   /** Chooses from a list by the value of its option. */
   async choose(css: string, value: string): Promise<void> {
-    await this.driver.executeScript('const [list, value] = arguments; list.value = value; list.dispatchEvent(new Event("change"))', await this.find(css), value);
+    await this.driver.executeScript(
+      'const [list, value] = arguments; list.value = value; list.dispatchEvent(new Event("change"))',
+      await this.find(css),
+      value,
+    );
   }
 
   async group(word: string): Promise<void> {
@@ -219,23 +275,33 @@ export class Hands {
     await field.sendKeys(Key.chord(Key.CONTROL, 'a'), value, Key.ENTER);
   }
 
-  cellText = async (property: string, leaf: LeafName): Promise<string> => (await (await this.find(`[data-cell="${property}@${leaf}"]`)).getAttribute('title')) ?? '';
+  cellText = async (property: string, leaf: LeafName): Promise<string> =>
+    (await (await this.find(`[data-cell="${property}@${leaf}"]`)).getAttribute('title')) ?? '';
 
   async cellMenu(property: string, leaf: LeafName, item: string): Promise<void> {
     const cell = await this.find(`[data-cell="${property}@${leaf}"]`);
     await this.driver.executeScript('arguments[0].closest("fold-ledger-cell").querySelector(".menu").click()', cell);
-    await (await this.driver.wait(until.elementLocated(By.xpath(`//li[@role='menuitem'][normalize-space()='${item}']//a`)), patience)).click();
+    await (
+      await this.driver.wait(
+        until.elementLocated(By.xpath(`//li[@role='menuitem'][normalize-space()='${item}']//a`)),
+        patience,
+      )
+    ).click();
   }
 
   async keys(...keys: string[]): Promise<void> {
-    await this.driver.actions().sendKeys(...keys).perform();
+    await this.driver
+      .actions()
+      .sendKeys(...keys)
+      .perform();
   }
 
   async chord(held: string, key: string): Promise<void> {
     await this.driver.actions().keyDown(held).sendKeys(key).keyUp(held).perform();
   }
 
-  saveState = async (): Promise<string> => (await (await this.find('[data-save-state]')).getAttribute('data-state')) ?? '';
+  saveState = async (): Promise<string> =>
+    (await (await this.find('[data-save-state]')).getAttribute('data-state')) ?? '';
   async saved(): Promise<void> {
     await this.until(async () => (await this.saveState()) === 'saved', 'it was never saved');
   }

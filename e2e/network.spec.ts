@@ -11,19 +11,32 @@ describe('What a live page loads', () => {
   let pictures: Site['pictures'];
 
   /** Addresses of what the browser asked for, by its own record of the network. */
-  const loaded = (): Promise<string[]> => visit.browser.driver.executeScript('return performance.getEntriesByType("resource").map((one) => one.name)');
+  const loaded = (): Promise<string[]> =>
+    visit.browser.driver.executeScript('return performance.getEntriesByType("resource").map((one) => one.name)');
   const filesOf = (picture: string): string[] => pictures[picture]!.files.map((one) => one.file);
   const visitAt = async (width: number): Promise<string[]> => {
     await sizeTo(visit.browser.driver, width, 800);
     await visit.browser.driver.get('about:blank');
     await visit.browser.driver.get(visit.house.site('tidewick', `/what-is-loaded?at=${width}`));
-    await visit.hands.until(() => visit.browser.driver.executeScript<boolean>('return document.readyState === "complete" && [...document.images].every((one) => one.complete || one.getClientRects().length === 0)'));
+    await visit.hands.until(() =>
+      visit.browser.driver.executeScript<boolean>(
+        'return document.readyState === "complete" && [...document.images].every((one) => one.complete || one.getClientRects().length === 0)',
+      ),
+    );
     await visit.browser.driver.sleep(500);
     return loaded();
   };
 
   it('is the picture of its screen and not the others’, and nothing of a film before it is opened', async () => {
-    const part = (kind: string, tag: string, content: Page['parts'][string]['content']): Page['parts'][string] => ({ kind, tag, children: [], classes: [], style: {}, attributes: {}, content });
+    const part = (kind: string, tag: string, content: Page['parts'][string]['content']): Page['parts'][string] => ({
+      kind,
+      tag,
+      children: [],
+      classes: [],
+      style: {},
+      attributes: {},
+      content,
+    });
     const parts = {
       s1: { ...part('section', 'section', { base: {} }), children: ['i1', 'v1'] },
       i1: part('image', 'img', { base: { picture: 'marram', alt: 'An island' }, phone: { picture: 'kelder' } }),
@@ -31,13 +44,27 @@ describe('What a live page loads', () => {
     };
     ({ pictures } = await visit.hands.store([{ do: 'insert', parent: 'root', index: 0, root: 's1', parts }]));
     await visit.hands.publish();
-    for (const [width, own, other] of [[1280, 'marram', 'kelder'], [601, 'marram', 'kelder'], [600, 'kelder', 'marram'], [390, 'kelder', 'marram']] as const) {
+    for (const [width, own, other] of [
+      [1280, 'marram', 'kelder'],
+      [601, 'marram', 'kelder'],
+      [600, 'kelder', 'marram'],
+      [390, 'kelder', 'marram'],
+    ] as const) {
       const asked = await visitAt(width);
-      expect(asked.some((address) => filesOf(own).some((file) => address.endsWith(file)))).withContext(`${own} at ${width} px`).toBeTrue();
-      expect(asked.filter((address) => filesOf(other).some((file) => address.endsWith(file)))).withContext(`${other} at ${width} px`).toEqual([]);
+      expect(asked.some((address) => filesOf(own).some((file) => address.endsWith(file))))
+        .withContext(`${own} at ${width} px`)
+        .toBeTrue();
+      expect(asked.filter((address) => filesOf(other).some((file) => address.endsWith(file))))
+        .withContext(`${other} at ${width} px`)
+        .toEqual([]);
       expect(asked.filter((address) => address.includes('film'))).toEqual([]);
     }
-    await visit.browser.driver.executeScript('document.querySelector("summary").click(); document.querySelector("details").scrollIntoView()');
-    await visit.hands.until(async () => (await loaded()).some((address) => address.includes('film')), 'the film is not loaded when it is opened');
+    await visit.browser.driver.executeScript(
+      'document.querySelector("summary").click(); document.querySelector("details").scrollIntoView()',
+    );
+    await visit.hands.until(
+      async () => (await loaded()).some((address) => address.includes('film')),
+      'the film is not loaded when it is opened',
+    );
   });
 });

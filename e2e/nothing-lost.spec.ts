@@ -7,7 +7,8 @@ describe('Nothing is lost', () => {
     await hands.openPage('tidewick-fares');
   });
 
-  const title = (): Promise<string> => visit.hands.inLeaf<string>('wide', 'return document.querySelector("h1").textContent');
+  const title = (): Promise<string> =>
+    visit.hands.inLeaf<string>('wide', 'return document.querySelector("h1").textContent');
 
   it('when the server is killed in the middle of typing: what was saved is there, what came after is sent when it is back', async () => {
     await visit.hands.openText('wide', 'h1');
@@ -17,7 +18,10 @@ describe('Nothing is lost', () => {
     await visit.hands.saved();
     await visit.house.kill();
     await visit.hands.keys(Key.END, ', typed after it');
-    await visit.hands.until(async () => (await visit.hands.saveState()) === 'waiting', 'the bar did not say that edits wait');
+    await visit.hands.until(
+      async () => (await visit.hands.saveState()) === 'waiting',
+      'the bar did not say that edits wait',
+    );
     await visit.hands.keys(Key.ESCAPE);
     await visit.house.startAgain();
     await visit.hands.saved();
@@ -32,7 +36,11 @@ describe('Nothing is lost', () => {
     await visit.hands.until(async () => (await visit.hands.saveState()) === 'waiting');
     await visit.browser.driver.executeScript('window.stop()');
     await visit.browser.driver.get('about:blank').catch(() => undefined);
-    await visit.browser.driver.switchTo().alert().accept().catch(() => undefined);
+    await visit.browser.driver
+      .switchTo()
+      .alert()
+      .accept()
+      .catch(() => undefined);
     await visit.house.startAgain();
     await visit.hands.openPage('tidewick-fares');
     await visit.hands.until(async () => (await title()) === 'Made while nobody answered');
@@ -53,7 +61,10 @@ describe('Nothing is lost', () => {
     await visit.hands.setCell('font-size', 'wide', '61px');
     await visit.hands.saved();
     await visit.browser.driver.switchTo().window(second);
-    await visit.hands.until(async () => (await visit.hands.computed('wide', 'h1', 'font-size')) === '61px', 'the second tab did not hear of it');
+    await visit.hands.until(
+      async () => (await visit.hands.computed('wide', 'h1', 'font-size')) === '61px',
+      'the second tab did not hear of it',
+    );
     expect(await title()).toBe('From the second tab');
   });
 });

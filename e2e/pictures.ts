@@ -12,7 +12,11 @@ const shoot = async (name: string): Promise<void> => {
   await picture(browser.driver, `docs/screenshots/${name}.png`);
 };
 /** Opens a tab of the ledger, whatever number stands beside its word. */
-const tab = (word: string): Promise<unknown> => browser.driver.executeScript('[...document.querySelectorAll(".groups [role=tab]")].find((one) => one.textContent.trim().startsWith(arguments[0])).click()', word);
+const tab = (word: string): Promise<unknown> =>
+  browser.driver.executeScript(
+    '[...document.querySelectorAll(".groups [role=tab]")].find((one) => one.textContent.trim().startsWith(arguments[0])).click()',
+    word,
+  );
 try {
   await browser.driver.get(`${house.editor}/sign-in`);
   await hands.find('#email');
@@ -42,12 +46,22 @@ try {
   await browser.driver.sleep(800);
   const from = await hands.centre(await hands.find('[data-add="text"]'));
   const to = await hands.pointOn('wide', 'h1', 0.5, 0.9);
-  await browser.driver.actions().move(from).press().move({ x: from.x + 10, y: from.y }).move({ ...to, duration: 150 }).perform();
+  await browser.driver
+    .actions()
+    .move(from)
+    .press()
+    .move({ x: from.x + 10, y: from.y })
+    .move({ ...to, duration: 150 })
+    .perform();
   await shoot('drop-mark');
   await hands.keys(Key.ESCAPE);
   await browser.driver.actions().release().perform();
 
-  await browser.driver.actions({ async: true }).move(await hands.pointOn('wide', 'h1')).contextClick().perform();
+  await browser.driver
+    .actions({ async: true })
+    .move(await hands.pointOn('wide', 'h1'))
+    .contextClick()
+    .perform();
   await hands.find('[role=menu].panel');
   await shoot('part-menu');
   await hands.keys(Key.ESCAPE);
@@ -85,11 +99,20 @@ try {
   await hands.openPage('tidewick-timetable');
   await (await hands.find('[data-sweep]')).click();
   await tab('Findings');
-  await browser.driver.wait(async () => (await (await hands.find('[data-sweep-state]')).getAttribute('data-state')) === 'done', 120_000);
-  await browser.driver.wait(async () => (await (await hands.find('[data-findings]')).getAttribute('data-state')) === 'done', 60_000);
+  await browser.driver.wait(
+    async () => (await (await hands.find('[data-sweep-state]')).getAttribute('data-state')) === 'done',
+    120_000,
+  );
+  await browser.driver.wait(
+    async () => (await (await hands.find('[data-findings]')).getAttribute('data-state')) === 'done',
+    60_000,
+  );
   await shoot('sweep');
   await (await hands.find('[data-refit]')).click();
-  await browser.driver.wait(async () => (await browser.driver.findElements(By.css('[data-refit-state="shown"]'))).length === 1, 120_000);
+  await browser.driver.wait(
+    async () => (await browser.driver.findElements(By.css('[data-refit-state="shown"]'))).length === 1,
+    120_000,
+  );
   await shoot('refit');
   await hands.openPage('tidewick-home');
 

@@ -7,14 +7,28 @@ describe('From a page built wide only to one that fits every screen', () => {
     await hands.signIn('ada@studio.example', 'paper-and-ink');
     await hands.openPage('tidewick-timetable');
   });
-  const script = <T>(body: string, ...values: unknown[]): Promise<T> => visit.browser.driver.executeScript<T>(body, ...values);
-  const beyond = (leaf: 'wide' | 'tablet' | 'phone'): Promise<number> => visit.hands.inLeaf<number>(leaf, 'return document.documentElement.scrollWidth - view.innerWidth');
-  const select = (name: string): Promise<unknown> => script(`[...document.querySelectorAll('fold-outline [data-row]')].find((row) => row.querySelector('.name')?.textContent === arguments[0]).dispatchEvent(new PointerEvent('pointerdown', { bubbles: true, button: 0 })); window.dispatchEvent(new PointerEvent('pointerup', { bubbles: true }))`, name);
-  const selected = (name: string): Promise<void> => visit.hands.until(async () => (await (await visit.hands.find('.path')).getText()).trim().endsWith(name), `${name} is not selected`);
+  const script = <T>(body: string, ...values: unknown[]): Promise<T> =>
+    visit.browser.driver.executeScript<T>(body, ...values);
+  const beyond = (leaf: 'wide' | 'tablet' | 'phone'): Promise<number> =>
+    visit.hands.inLeaf<number>(leaf, 'return document.documentElement.scrollWidth - view.innerWidth');
+  const select = (name: string): Promise<unknown> =>
+    script(
+      `[...document.querySelectorAll('fold-outline [data-row]')].find((row) => row.querySelector('.name')?.textContent === arguments[0]).dispatchEvent(new PointerEvent('pointerdown', { bubbles: true, button: 0 })); window.dispatchEvent(new PointerEvent('pointerup', { bubbles: true }))`,
+      name,
+    );
+  const selected = (name: string): Promise<void> =>
+    visit.hands.until(
+      async () => (await (await visit.hands.find('.path')).getText()).trim().endsWith(name),
+      `${name} is not selected`,
+    );
   const sweep = async (): Promise<string[]> => {
     await (await visit.hands.find('[data-sweep]')).click();
     const state = await visit.hands.find('[data-sweep-state]');
-    await visit.browser.driver.wait(async () => (await state.getAttribute('data-state')) === 'done', 120_000, 'the sweep did not end');
+    await visit.browser.driver.wait(
+      async () => (await state.getAttribute('data-state')) === 'done',
+      120_000,
+      'the sweep did not end',
+    );
     return script<string[]>('return [...document.querySelectorAll("[data-fault]")].map((one) => one.dataset.fault)');
   };
 
@@ -24,33 +38,69 @@ describe('From a page built wide only to one that fits every screen', () => {
   }, 150_000);
 
   it('one reads what is above the fold of each screen, and unrolls the leaves to see where it is', async () => {
-    await script('[...document.querySelectorAll(".groups [role=tab]")].find((one) => one.textContent.trim() === "First screen").click()');
+    await script(
+      '[...document.querySelectorAll(".groups [role=tab]")].find((one) => one.textContent.trim() === "First screen").click()',
+    );
     await visit.hands.find('[data-first-screen="phone"] [data-line="first heading"]');
-    const text = async (leaf: string): Promise<string> => (await visit.hands.find(`[data-first-screen="${leaf}"]`)).getText();
+    const text = async (leaf: string): Promise<string> =>
+      (await visit.hands.find(`[data-first-screen="${leaf}"]`)).getText();
     expect(await text('wide')).toContain('first heading in view');
     expect(await text('wide')).toMatch(/text \d+ %/);
     await (await visit.hands.find('[data-unroll]')).click();
-    await visit.hands.until(async () => (await visit.hands.inLeaf<number>('wide', 'return view.innerHeight')) > 1000, 'the leaf is not unrolled');
-    await visit.hands.until(async () => (await script<string[]>('return [...document.querySelectorAll("[data-leaf=wide] [data-fold-mark]")].map((one) => one.dataset.foldMark)'))[0] === '800', 'the fold is not marked');
+    await visit.hands.until(
+      async () => (await visit.hands.inLeaf<number>('wide', 'return view.innerHeight')) > 1000,
+      'the leaf is not unrolled',
+    );
+    await visit.hands.until(
+      async () =>
+        (
+          await script<string[]>(
+            'return [...document.querySelectorAll("[data-leaf=wide] [data-fold-mark]")].map((one) => one.dataset.foldMark)',
+          )
+        )[0] === '800',
+      'the fold is not marked',
+    );
     await (await visit.hands.find('[data-unroll]')).click();
     await visit.hands.until(async () => (await visit.hands.inLeaf<number>('wide', 'return view.innerHeight')) === 800);
   });
 
   it('one takes all that refit proposes but one change, in one step', async () => {
     await (await visit.hands.find('[data-refit]')).click();
-    await visit.browser.driver.wait(async () => (await visit.browser.driver.findElements(By.css('[data-refit-state="shown"]'))).length === 1, 90_000, 'nothing was proposed');
-    const before = await visit.hands.inLeaf<string>('wide', 'return [...document.querySelectorAll("[data-part]")].map((one) => { const { x, y, width, height } = one.getBoundingClientRect(); return [x, y, width, height].map(Math.round).join() }).join(" ")');
+    await visit.browser.driver.wait(
+      async () => (await visit.browser.driver.findElements(By.css('[data-refit-state="shown"]'))).length === 1,
+      90_000,
+      'nothing was proposed',
+    );
+    const before = await visit.hands.inLeaf<string>(
+      'wide',
+      'return [...document.querySelectorAll("[data-part]")].map((one) => { const { x, y, width, height } = one.getBoundingClientRect(); return [x, y, width, height].map(Math.round).join() }).join(" ")',
+    );
     const proposals = await visit.browser.driver.findElements(By.css('[data-proposal]'));
     expect(proposals.length).toBeGreaterThan(5);
-    const title = await visit.browser.driver.findElement(By.xpath("//h3[normalize-space()='Phone']/following-sibling::ul[1]/li[@data-proposal='scale type'][.//b[starts-with(., 'Title')]]//input"));
+    const title = await visit.browser.driver.findElement(
+      By.xpath(
+        "//h3[normalize-space()='Phone']/following-sibling::ul[1]/li[@data-proposal='scale type'][.//b[starts-with(., 'Title')]]//input",
+      ),
+    );
     await title.click();
     const take = await visit.hands.find('button[data-refit-take], [data-refit-take] button');
     expect(await take.getText()).toBe(`Take ${proposals.length - 1} changes`);
-    await visit.hands.until(() => script<boolean>('const [now, then] = document.querySelectorAll("fold-refit-page iframe"); return then !== undefined && now.contentDocument.documentElement.scrollWidth > then.contentDocument.documentElement.scrollWidth'), 'both are drawn alike');
+    await visit.hands.until(
+      () =>
+        script<boolean>(
+          'const [now, then] = document.querySelectorAll("fold-refit-page iframe"); return then !== undefined && now.contentDocument.documentElement.scrollWidth > then.contentDocument.documentElement.scrollWidth',
+        ),
+      'both are drawn alike',
+    );
     await take.click();
     await visit.hands.noDialog();
     await visit.hands.until(async () => (await beyond('tablet')) === 0, 'the tablet is still too narrow for the page');
-    expect(await visit.hands.inLeaf<string>('wide', 'return [...document.querySelectorAll("[data-part]")].map((one) => { const { x, y, width, height } = one.getBoundingClientRect(); return [x, y, width, height].map(Math.round).join() }).join(" ")')).toBe(before);
+    expect(
+      await visit.hands.inLeaf<string>(
+        'wide',
+        'return [...document.querySelectorAll("[data-part]")].map((one) => { const { x, y, width, height } = one.getBoundingClientRect(); return [x, y, width, height].map(Math.round).join() }).join(" ")',
+      ),
+    ).toBe(before);
     expect(await visit.hands.computed('phone', 'h1', 'font-size')).toBe('57px');
     await visit.hands.chord(Key.CONTROL, 'z');
     await visit.hands.until(async () => (await beyond('tablet')) > 0, 'one step of undo does not take it all back');
@@ -68,7 +118,11 @@ describe('From a page built wide only to one that fits every screen', () => {
     const phone = await visit.hands.find('#content-text-phone');
     await phone.clear();
     await phone.sendKeys('Winter timetable', Key.TAB);
-    await visit.hands.until(async () => (await visit.hands.inLeaf<string>('phone', 'return document.querySelector("h1").innerText')) === 'Winter timetable');
+    await visit.hands.until(
+      async () =>
+        (await visit.hands.inLeaf<string>('phone', 'return document.querySelector("h1").innerText')) ===
+        'Winter timetable',
+    );
   });
 
   it('one hides the social links on the tablet alone', async () => {
@@ -77,8 +131,15 @@ describe('From a page built wide only to one that fits every screen', () => {
     await visit.hands.group('Flow');
     await visit.hands.setCell('display', 'tablet', 'none');
     await visit.hands.setCell('display', 'phone', 'flex');
-    const shows = (leaf: 'wide' | 'tablet' | 'phone'): Promise<boolean> => visit.hands.inLeaf<boolean>(leaf, 'return [...document.querySelectorAll("a")].some((one) => one.textContent === "Harbour camera" && one.getClientRects().length > 0)');
-    await visit.hands.until(async () => !(await shows('tablet')) && (await shows('wide')) && (await shows('phone')), 'they are not hidden on the tablet alone');
+    const shows = (leaf: 'wide' | 'tablet' | 'phone'): Promise<boolean> =>
+      visit.hands.inLeaf<boolean>(
+        leaf,
+        'return [...document.querySelectorAll("a")].some((one) => one.textContent === "Harbour camera" && one.getClientRects().length > 0)',
+      );
+    await visit.hands.until(
+      async () => !(await shows('tablet')) && (await shows('wide')) && (await shows('phone')),
+      'they are not hidden on the tablet alone',
+    );
   });
 
   it('one gives the button a style for when the pointer is over it', async () => {
@@ -94,15 +155,24 @@ describe('From a page built wide only to one that fits every screen', () => {
   it('no error is found any more, nor by the sweep', async () => {
     expect((await sweep()).filter((one) => !one.endsWith('lines'))).toEqual([]);
     await script('document.querySelector(".groups [role=tab]:last-child").click()');
-    await visit.hands.until(async () => (await (await visit.hands.find('[data-findings]')).getAttribute('data-state')) === 'done', 'the page was not looked through');
-    await visit.hands.until(async () => (await script<number>('return document.querySelectorAll(".finding[data-severity=error]").length')) === 0, 'errors are left');
+    await visit.hands.until(
+      async () => (await (await visit.hands.find('[data-findings]')).getAttribute('data-state')) === 'done',
+      'the page was not looked through',
+    );
+    await visit.hands.until(
+      async () =>
+        (await script<number>('return document.querySelectorAll(".finding[data-severity=error]").length')) === 0,
+      'errors are left',
+    );
     expect(await (await visit.hands.find('[data-findings]')).getText()).toContain('0 errors');
   }, 180_000);
 
   it('the live page is never wider than the screen, and says and sizes what it should on each side of each breakpoint', async () => {
     await visit.hands.publish();
     await visit.browser.driver.get(visit.house.site('tidewick', '/timetable'));
-    const told = async (width: number): Promise<{ beyond: number; title: string; size: string; social: boolean; pictures: number; aloud: string }> => {
+    const told = async (
+      width: number,
+    ): Promise<{ beyond: number; title: string; size: string; social: boolean; pictures: number; aloud: string }> => {
       await sizeTo(visit.browser.driver, width, 800);
       return script(`const title = document.querySelector('h1'); const shown = (one) => one.getClientRects().length > 0;
         return { beyond: document.documentElement.scrollWidth - innerWidth, title: title.innerText, size: getComputedStyle(title).fontSize, social: [...document.querySelectorAll('a')].some((one) => one.textContent === 'Harbour camera' && shown(one)), aloud: [...title.querySelectorAll('span')].filter(shown).map((one) => one.textContent).join('|') }`);
@@ -111,16 +181,31 @@ describe('From a page built wide only to one that fits every screen', () => {
     for (const width of [320, 390, 600, 601, 820, 1024, 1025, 1280, 1920]) {
       const page = await told(width);
       expect(page.beyond).withContext(`${width} px`).toBeLessThanOrEqual(0);
-      expect(page.title).withContext(`${width} px`).toBe(width <= 600 ? 'Winter timetable' : long);
+      expect(page.title)
+        .withContext(`${width} px`)
+        .toBe(width <= 600 ? 'Winter timetable' : long);
       expect(page.aloud).withContext(`${width} px`).toBe(page.title); // one wording and no other, also for who listens
-      expect(page.size).withContext(`${width} px`).toBe(width <= 600 ? '34px' : width <= 1024 ? '57px' : '96px');
-      expect(page.social).withContext(`${width} px`).toBe(width <= 600 || width > 1024);
+      expect(page.size)
+        .withContext(`${width} px`)
+        .toBe(width <= 600 ? '34px' : width <= 1024 ? '57px' : '96px');
+      expect(page.social)
+        .withContext(`${width} px`)
+        .toBe(width <= 600 || width > 1024);
     }
     await sizeTo(visit.browser.driver, 1280, 800);
     const button = await visit.browser.driver.findElement(By.xpath("//main//a[normalize-space()='Book a crossing']"));
     await visit.browser.driver.actions().move({ origin: button }).perform();
-    expect(await script<string>('return getComputedStyle(arguments[0]).backgroundColor', button)).toBe('rgb(0, 90, 80)');
-    const tree = await visit.browser.driver.sendAndGetDevToolsCommand('Accessibility.getFullAXTree', {}) as unknown as { nodes: { role?: { value: string }; name?: { value: string }; ignored: boolean }[] };
-    expect(tree.nodes.filter((one) => !one.ignored && one.role?.value === 'heading' && /Winter/.test(one.name?.value ?? '')).map((one) => one.name?.value)).toEqual([long]);
+    expect(await script<string>('return getComputedStyle(arguments[0]).backgroundColor', button)).toBe(
+      'rgb(0, 90, 80)',
+    );
+    const tree = (await visit.browser.driver.sendAndGetDevToolsCommand(
+      'Accessibility.getFullAXTree',
+      {},
+    )) as unknown as { nodes: { role?: { value: string }; name?: { value: string }; ignored: boolean }[] };
+    expect(
+      tree.nodes
+        .filter((one) => !one.ignored && one.role?.value === 'heading' && /Winter/.test(one.name?.value ?? ''))
+        .map((one) => one.name?.value),
+    ).toEqual([long]);
   });
 });

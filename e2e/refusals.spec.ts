@@ -17,8 +17,18 @@ describe('On the half-finished page', () => {
     const nav = rows[3]!;
     expect(await nav.getText()).toContain('Links');
     const to = await visit.hands.centre(rows[2]!);
-    await visit.hands.drag(await visit.hands.centre(await visit.hands.find('[data-add="text"]')), { x: to.x, y: to.y + 7 });
-    await visit.hands.until(() => visit.hands.inLeaf<boolean>('phone', 'return document.querySelectorAll("header p").length === 2 && document.querySelectorAll("header p")[1].nextElementSibling.localName === "nav"'), 'nothing landed');
+    await visit.hands.drag(await visit.hands.centre(await visit.hands.find('[data-add="text"]')), {
+      x: to.x,
+      y: to.y + 7,
+    });
+    await visit.hands.until(
+      () =>
+        visit.hands.inLeaf<boolean>(
+          'phone',
+          'return document.querySelectorAll("header p").length === 2 && document.querySelectorAll("header p")[1].nextElementSibling.localName === "nav"',
+        ),
+      'nothing landed',
+    );
   });
 
   it('a file that is no picture is refused with a reason, and nothing is added', async () => {
@@ -28,7 +38,13 @@ describe('On the half-finished page', () => {
     await visit.hands.group('Content');
     await (await visit.hands.find('#content-picture')).click();
     await (await visit.hands.find('[data-upload]')).sendKeys(bad);
-    await visit.hands.until(async () => (await (await visit.hands.find('fold-picture-library .problem, .p-dialog .problem')).getText()).includes('notes.png: This file is not a picture'), 'no reason was given');
+    await visit.hands.until(
+      async () =>
+        (await (await visit.hands.find('fold-picture-library .problem, .p-dialog .problem')).getText()).includes(
+          'notes.png: This file is not a picture',
+        ),
+      'no reason was given',
+    );
     expect((await visit.browser.driver.findElements(By.css('figure'))).length).toBe(9);
   });
 });

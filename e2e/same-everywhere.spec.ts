@@ -7,7 +7,11 @@ import { visiting } from './visit';
 
 type Boxes = readonly (readonly [name: string, x: number, y: number, width: number, height: number])[];
 
-const screens: readonly (readonly [LeafName, number, number])[] = [['wide', 1280, 800], ['tablet', 820, 1180], ['phone', 390, 844]];
+const screens: readonly (readonly [LeafName, number, number])[] = [
+  ['wide', 1280, 800],
+  ['tablet', 820, 1180],
+  ['phone', 390, 844],
+];
 
 /** The boxes of every part, in document order, measured from the top of the page; pictures are waited for. */
 const measure = `
@@ -43,11 +47,18 @@ describe('The demo’s home page', () => {
     for (const [leaf, width, height] of screens) {
       const wanted = leafBoxes.get(leaf)!;
       expect(wanted.length).toBeGreaterThan(60);
-      for (const [where, other] of [['preview', await boxesOf(address, width, height)], ['release', await boxesOf(visit.house.site('tidewick'), width, height)]] as const) {
-        expect(other.map((box) => box[0])).withContext(`${leaf} ${where}`).toEqual(wanted.map((box) => box[0]));
+      for (const [where, other] of [
+        ['preview', await boxesOf(address, width, height)],
+        ['release', await boxesOf(visit.house.site('tidewick'), width, height)],
+      ] as const) {
+        expect(other.map((box) => box[0]))
+          .withContext(`${leaf} ${where}`)
+          .toEqual(wanted.map((box) => box[0]));
         other.forEach((box, index) => {
           const apart = Math.max(...[1, 2, 3, 4].map((at) => Math.abs(Number(box[at]) - Number(wanted[index]![at]))));
-          expect(apart).withContext(`${leaf} ${where}, element ${index} ${box.join(' ')} against ${wanted[index]!.join(' ')}`).toBeLessThanOrEqual(0.5);
+          expect(apart)
+            .withContext(`${leaf} ${where}, element ${index} ${box.join(' ')} against ${wanted[index]!.join(' ')}`)
+            .toBeLessThanOrEqual(0.5);
         });
       }
     }
@@ -70,8 +81,14 @@ describe('The demo’s home page', () => {
       for (const [leaf, width, height] of screens) {
         const wanted = leafBoxes.get(leaf)!;
         const other = await boxesOf(address, width, height);
-        expect(other.map((box) => box[0])).withContext(`${id} ${leaf}`).toEqual(wanted.map((box) => box[0]));
-        const apart = Math.max(...other.map((box, index) => Math.max(...[1, 2, 3, 4].map((at) => Math.abs(Number(box[at]) - Number(wanted[index]![at]))))));
+        expect(other.map((box) => box[0]))
+          .withContext(`${id} ${leaf}`)
+          .toEqual(wanted.map((box) => box[0]));
+        const apart = Math.max(
+          ...other.map((box, index) =>
+            Math.max(...[1, 2, 3, 4].map((at) => Math.abs(Number(box[at]) - Number(wanted[index]![at])))),
+          ),
+        );
         expect(apart).withContext(`${id} ${leaf}`).toBeLessThanOrEqual(0.5);
       }
     }
@@ -80,7 +97,9 @@ describe('The demo’s home page', () => {
   it('is never wider than the screen', async () => {
     for (const width of [320, 390, 600, 601, 820, 1024, 1025, 1280, 1920]) {
       await boxesOf(visit.house.site('tidewick'), width, 900);
-      expect(await visit.browser.driver.executeScript<number>('return document.documentElement.scrollWidth')).withContext(String(width)).toBeLessThanOrEqual(width);
+      expect(await visit.browser.driver.executeScript<number>('return document.documentElement.scrollWidth'))
+        .withContext(String(width))
+        .toBeLessThanOrEqual(width);
     }
   });
 

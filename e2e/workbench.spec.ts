@@ -2,7 +2,11 @@ import { By, Key } from 'selenium-webdriver';
 import type { LeafName } from './hands';
 import { visiting } from './visit';
 
-const leaves: readonly (readonly [LeafName, number, number])[] = [['wide', 1280, 800], ['tablet', 820, 1180], ['phone', 390, 844]];
+const leaves: readonly (readonly [LeafName, number, number])[] = [
+  ['wide', 1280, 800],
+  ['tablet', 820, 1180],
+  ['phone', 390, 844],
+];
 
 describe('The workbench', () => {
   const visit = visiting(async ({ hands }) => {
@@ -10,12 +14,25 @@ describe('The workbench', () => {
     await hands.openPage('tidewick-home');
   });
 
-  const rectOf = async (css: string): Promise<{ x: number; y: number; width: number; height: number }> => visit.browser.driver.executeScript('const { x, y, width, height } = document.querySelector(arguments[0]).getBoundingClientRect(); return { x, y, width, height }', css);
+  const rectOf = async (css: string): Promise<{ x: number; y: number; width: number; height: number }> =>
+    visit.browser.driver.executeScript(
+      'const { x, y, width, height } = document.querySelector(arguments[0]).getBoundingClientRect(); return { x, y, width, height }',
+      css,
+    );
   const topSection = (leaf: LeafName): Promise<string> =>
-    visit.hands.inLeaf<string>(leaf, 'return [...document.querySelectorAll("main > section")].find((one) => one.getBoundingClientRect().bottom > 1)?.dataset.part ?? ""');
+    visit.hands.inLeaf<string>(
+      leaf,
+      'return [...document.querySelectorAll("main > section")].find((one) => one.getBoundingClientRect().bottom > 1)?.dataset.part ?? ""',
+    );
 
   it('has three leaves at the true viewport of their screens', async () => {
-    for (const [leaf, width, height] of leaves) expect(await visit.hands.inLeaf<number[]>(leaf, 'return [view.innerWidth, view.innerHeight, document.documentElement.clientWidth]')).toEqual([width, height, width]);
+    for (const [leaf, width, height] of leaves)
+      expect(
+        await visit.hands.inLeaf<number[]>(
+          leaf,
+          'return [view.innerWidth, view.innerHeight, document.documentElement.clientWidth]',
+        ),
+      ).toEqual([width, height, width]);
   });
 
   it('has the ledger’s columns exactly under the leaves', async () => {
@@ -23,9 +40,16 @@ describe('The workbench', () => {
     await visit.hands.group('Type');
     for (const [leaf] of leaves) {
       const above = await rectOf(`[data-leaf="${leaf}"] iframe`);
-      const cell = await visit.browser.driver.executeScript<{ x: number; width: number }>('const box = document.querySelector(arguments[0]).closest(".cells").getBoundingClientRect(); return { x: box.x, width: box.width }', `[data-cell="font-size@${leaf}"]`);
-      expect(Math.abs(cell.x - above.x)).withContext(leaf).toBeLessThanOrEqual(1);
-      expect(Math.abs(cell.width - above.width)).withContext(leaf).toBeLessThanOrEqual(1);
+      const cell = await visit.browser.driver.executeScript<{ x: number; width: number }>(
+        'const box = document.querySelector(arguments[0]).closest(".cells").getBoundingClientRect(); return { x: box.x, width: box.width }',
+        `[data-cell="font-size@${leaf}"]`,
+      );
+      expect(Math.abs(cell.x - above.x))
+        .withContext(leaf)
+        .toBeLessThanOrEqual(1);
+      expect(Math.abs(cell.width - above.width))
+        .withContext(leaf)
+        .toBeLessThanOrEqual(1);
     }
   });
 
@@ -42,7 +66,10 @@ describe('The workbench', () => {
 
   it('opens a leaf to fill the spread, and closes it again', async () => {
     await (await visit.hands.button('Open Phone')).click();
-    await visit.hands.until(async () => (await rectOf('[data-leaf="phone"] iframe')).width === 390, 'the phone is not drawn at its size');
+    await visit.hands.until(
+      async () => (await rectOf('[data-leaf="phone"] iframe')).width === 390,
+      'the phone is not drawn at its size',
+    );
     expect((await visit.browser.driver.findElements(By.css('.spine'))).length).toBe(2);
     await (await visit.hands.button('Open Phone')).click();
     await visit.hands.until(async () => (await visit.browser.driver.findElements(By.css('.spine'))).length === 0);
@@ -55,20 +82,38 @@ describe('The workbench', () => {
     const before = (await line.getRect()).y;
     const at = await visit.hands.centre(grip);
     await visit.hands.drag(at, { x: at.x, y: at.y - 60 });
-    await visit.hands.until(async () => Math.abs(before - (await line.getRect()).y - 60) <= 4, 'the fold line did not follow the drag');
+    await visit.hands.until(
+      async () => Math.abs(before - (await line.getRect()).y - 60) <= 4,
+      'the fold line did not follow the drag',
+    );
     const after = (await line.getRect()).y;
     await grip.sendKeys(Key.ARROW_DOWN, Key.ARROW_DOWN, Key.ARROW_DOWN);
-    await visit.hands.until(async () => Math.abs((await line.getRect()).y - after - 60) <= 4, 'the fold line did not follow the keys');
+    await visit.hands.until(
+      async () => Math.abs((await line.getRect()).y - after - 60) <= 4,
+      'the fold line did not follow the keys',
+    );
   });
 
   it('scrolls its leaves in step', async () => {
     const over = await visit.hands.pointOn('wide', 'body', 0.5, 0.02);
     await visit.browser.driver.actions().move(over).perform();
-    await visit.browser.driver.sendDevToolsCommand('Input.dispatchMouseEvent', { type: 'mouseWheel', x: over.x, y: over.y, deltaX: 0, deltaY: 1400 });
-    await visit.hands.until(async () => (await visit.hands.inLeaf<number>('wide', 'return view.scrollY')) > 900, 'the leaf did not scroll');
+    await visit.browser.driver.sendDevToolsCommand('Input.dispatchMouseEvent', {
+      type: 'mouseWheel',
+      x: over.x,
+      y: over.y,
+      deltaX: 0,
+      deltaY: 1400,
+    });
+    await visit.hands.until(
+      async () => (await visit.hands.inLeaf<number>('wide', 'return view.scrollY')) > 900,
+      'the leaf did not scroll',
+    );
     const top = await topSection('wide');
     expect(top).not.toBe('');
-    await visit.hands.until(async () => (await topSection('phone')) === top && (await topSection('tablet')) === top, 'the others did not follow');
+    await visit.hands.until(
+      async () => (await topSection('phone')) === top && (await topSection('tablet')) === top,
+      'the others did not follow',
+    );
     await visit.hands.inLeaf('wide', 'view.scrollTo(0, 0)');
     await visit.hands.until(async () => (await visit.hands.inLeaf<number>('phone', 'return view.scrollY')) === 0);
   });
@@ -76,7 +121,13 @@ describe('The workbench', () => {
   it('says where a drag would land and into what, and Escape drops it nowhere', async () => {
     const from = await visit.hands.centre(await visit.hands.find('[data-add="text"]'));
     const to = await visit.hands.pointOn('tablet', 'h1', 0.5, 0.1);
-    await visit.browser.driver.actions().move(from).press().move({ x: from.x + 10, y: from.y }).move({ ...to, duration: 120 }).perform();
+    await visit.browser.driver
+      .actions()
+      .move(from)
+      .press()
+      .move({ x: from.x + 10, y: from.y })
+      .move({ ...to, duration: 120 })
+      .perform();
     expect(await (await visit.hands.find('[data-leaf="tablet"] .mark .tag')).getText()).toBe('into Opening words');
     const count = await visit.hands.inLeaf<number>('wide', 'return document.querySelectorAll("p").length');
     await visit.hands.keys(Key.ESCAPE);
@@ -87,7 +138,10 @@ describe('The workbench', () => {
   it('keeps an edit to the breakpoint of its column', async () => {
     await visit.hands.clickOn('tablet', 'h1');
     await visit.hands.setCell('text-transform', 'tablet', 'uppercase');
-    await visit.hands.until(async () => (await visit.hands.computed('phone', 'h1', 'text-transform')) === 'uppercase', 'what lies below inherits');
+    await visit.hands.until(
+      async () => (await visit.hands.computed('phone', 'h1', 'text-transform')) === 'uppercase',
+      'what lies below inherits',
+    );
     expect(await visit.hands.computed('wide', 'h1', 'text-transform')).toBe('none');
     await visit.hands.cellMenu('text-transform', 'tablet', 'Take back');
     await visit.hands.until(async () => (await visit.hands.computed('tablet', 'h1', 'text-transform')) === 'none');
@@ -96,21 +150,42 @@ describe('The workbench', () => {
   it('goes from cell to cell with Tab and steps a number with the arrows', async () => {
     await visit.hands.clickOn('wide', 'h1');
     await (await visit.hands.find('[data-cell="font-size@wide"]')).click();
-    await visit.hands.until(async () => (await visit.browser.driver.executeScript<string>('return document.activeElement.getAttribute("aria-label")')) === 'font-size at Wide', 'the cell did not open');
+    await visit.hands.until(
+      async () =>
+        (await visit.browser.driver.executeScript<string>(
+          'return document.activeElement.getAttribute("aria-label")',
+        )) === 'font-size at Wide',
+      'the cell did not open',
+    );
     await visit.hands.keys(Key.ARROW_UP);
-    await visit.hands.until(async () => (await visit.hands.computed('wide', 'h1', 'font-size')) === '77px', 'the number did not step');
+    await visit.hands.until(
+      async () => (await visit.hands.computed('wide', 'h1', 'font-size')) === '77px',
+      'the number did not step',
+    );
     await visit.hands.keys(Key.TAB);
-    await visit.hands.until(async () => (await visit.browser.driver.executeScript<string>('return document.activeElement.getAttribute("aria-label")')) === 'font-size at Tablet', 'Tab did not open the next cell');
+    await visit.hands.until(
+      async () =>
+        (await visit.browser.driver.executeScript<string>(
+          'return document.activeElement.getAttribute("aria-label")',
+        )) === 'font-size at Tablet',
+      'Tab did not open the next cell',
+    );
     await visit.hands.keys(Key.ESCAPE);
     await visit.hands.chord(Key.CONTROL, 'z');
-    await visit.hands.until(async () => (await visit.hands.computed('wide', 'h1', 'font-size')) === '76px', 'undo did not undo the step');
+    await visit.hands.until(
+      async () => (await visit.hands.computed('wide', 'h1', 'font-size')) === '76px',
+      'undo did not undo the step',
+    );
   });
 
   it('fills all four sides from one cell', async () => {
     await visit.hands.clickOn('wide', 'h1');
     await visit.hands.group('Space');
     await visit.hands.setCell('padding-top', 'phone', '6px 12');
-    const sides = (leaf: LeafName) => Promise.all(['top', 'right', 'bottom', 'left'].map((side) => visit.hands.computed(leaf, 'h1', `padding-${side}`)));
+    const sides = (leaf: LeafName) =>
+      Promise.all(
+        ['top', 'right', 'bottom', 'left'].map((side) => visit.hands.computed(leaf, 'h1', `padding-${side}`)),
+      );
     await visit.hands.until(async () => (await sides('phone')).join() === '6px,12px,6px,12px');
     expect((await sides('tablet')).join()).toBe('0px,0px,0px,0px');
     await visit.hands.chord(Key.CONTROL, 'z');
@@ -129,11 +204,20 @@ describe('The workbench', () => {
     await visit.browser.driver.executeScript('document.querySelector(".path button:nth-of-type(2)").click()');
     await visit.hands.group('Fill');
     await visit.hands.find('[data-cell="background-image@phone"]');
-    await visit.browser.driver.executeScript(`document.querySelector('[data-cell="background-image@phone"]').closest('fold-ledger-cell').querySelector('[aria-label="Choose a picture"]').click()`);
+    await visit.browser.driver.executeScript(
+      `document.querySelector('[data-cell="background-image@phone"]').closest('fold-ledger-cell').querySelector('[aria-label="Choose a picture"]').click()`,
+    );
     await (await visit.hands.find('[data-picture="kelder"] button')).click();
-    await visit.hands.until(async () => /files\/[0-9a-f]+\.webp/.test(await visit.hands.computed('phone', 'main > section', 'background-image')) && !(await visit.hands.computed('phone', 'main > section', 'background-image')).includes('gradient'));
+    await visit.hands.until(
+      async () =>
+        /files\/[0-9a-f]+\.webp/.test(await visit.hands.computed('phone', 'main > section', 'background-image')) &&
+        !(await visit.hands.computed('phone', 'main > section', 'background-image')).includes('gradient'),
+    );
     expect(await visit.hands.computed('wide', 'main > section', 'background-image')).toContain('gradient');
-    await visit.hands.until(async () => (await visit.browser.driver.findElements(By.css('.p-dialog-mask'))).length === 0, 'the library stays open');
+    await visit.hands.until(
+      async () => (await visit.browser.driver.findElements(By.css('.p-dialog-mask'))).length === 0,
+      'the library stays open',
+    );
     await visit.hands.chord(Key.CONTROL, 'z');
   });
 
@@ -146,14 +230,21 @@ describe('The workbench', () => {
     const share = await visit.hands.find('input[aria-label="share at Wide"]');
     await share.sendKeys(Key.chord(Key.CONTROL, 'a'), '60', Key.TAB);
     await visit.hands.until(async () => {
-      const widths = await visit.hands.inLeaf<number[]>('wide', 'return [...document.querySelector("._cols").children].map((one) => one.getBoundingClientRect().width)');
+      const widths = await visit.hands.inLeaf<number[]>(
+        'wide',
+        'return [...document.querySelector("._cols").children].map((one) => one.getBoundingClientRect().width)',
+      );
       return Math.abs(widths[1]! / widths[0]! - 3) < 0.05 && Math.abs(widths[0]! - widths[2]!) < 0.5;
     }, 'the shares are not 20/60/20');
     await visit.hands.chord(Key.CONTROL, 'z');
   });
 
   it('moves a part with the keyboard alone', async () => {
-    const order = (): Promise<string[]> => visit.hands.inLeaf<string[]>('phone', 'return [...document.querySelectorAll("header nav a")].map((one) => one.textContent)');
+    const order = (): Promise<string[]> =>
+      visit.hands.inLeaf<string[]>(
+        'phone',
+        'return [...document.querySelectorAll("header nav a")].map((one) => one.textContent)',
+      );
     const before = await order();
     const row = (await visit.browser.driver.findElements(By.css('fold-outline [role=treeitem]')))[4]!;
     await row.click();
@@ -165,8 +256,12 @@ describe('The workbench', () => {
   });
 
   it('runs no script of a page and breaks no rule of its own policy', async () => {
-    expect(await visit.hands.inLeaf<string>('wide', 'return view.frameElement.getAttribute("sandbox")')).toBe('allow-same-origin');
+    expect(await visit.hands.inLeaf<string>('wide', 'return view.frameElement.getAttribute("sandbox")')).toBe(
+      'allow-same-origin',
+    );
     const said = await visit.browser.driver.manage().logs().get('browser');
-    expect(said.filter((one) => one.level.name === 'SEVERE' && !one.message.includes('401')).map((one) => one.message)).toEqual([]);
+    expect(
+      said.filter((one) => one.level.name === 'SEVERE' && !one.message.includes('401')).map((one) => one.message),
+    ).toEqual([]);
   });
 });

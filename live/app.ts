@@ -26,24 +26,34 @@ async function folderOf(root: string, host: string): Promise<{ folder: string; p
     return { folder, preview: `${folder}.stamp` };
   }
   const current = await readFile(join(root, 'sites', name, 'current'), 'utf8').catch(() => undefined);
-  return current !== undefined && /^\d+$/.test(current) ? { folder: join(root, 'sites', name, 'releases', current) } : undefined;
+  return current !== undefined && /^\d+$/.test(current)
+    ? { folder: join(root, 'sites', name, 'releases', current) }
+    : undefined;
 }
 
-const nothing = '<!doctype html><html lang="en"><head><meta charset="utf-8"><title>Nothing here</title></head><body><h1>Nothing here</h1><p>No page is published at this address.</p></body></html>';
+const nothing =
+  '<!doctype html><html lang="en"><head><meta charset="utf-8"><title>Nothing here</title></head><body><h1>Nothing here</h1><p>No page is published at this address.</p></body></html>';
 
 function missing(response: Response): void {
   response.status(404).type('html').send(nothing);
 }
 
-const stampOf = async (file: string): Promise<string> => /^[0-9a-f]+$/.exec(await readFile(file, 'utf8').catch(() => ''))?.[0] ?? '';
+const stampOf = async (file: string): Promise<string> =>
+  /^[0-9a-f]+$/.exec(await readFile(file, 'utf8').catch(() => ''))?.[0] ?? '';
 
 /** A page's HTML with the script that follows the edits, for previews alone. */
 async function sendPreview(request: Request, response: Response, folder: string, stampFile: string): Promise<void> {
   const seen = await stampOf(stampFile); // before the page: a stamp too old means one look too many, a stamp too new an edit never seen
   const path = /^\/$|^(\/[a-z0-9-]+)+\/?$/.test(request.path) ? request.path : undefined;
-  const html = path === undefined ? undefined : await readFile(join(folder, path, 'index.html'), 'utf8').catch(() => undefined);
-  response.status(html === undefined ? 404 : 200).set({ 'cache-control': 'no-store', 'x-robots-tag': 'noindex, nofollow', 'referrer-policy': 'no-referrer' }).type('html');
-  response.send((html ?? nothing).replace('</body>', `<script type="module" src="/_follow.js?seen=${seen}"></script></body>`));
+  const html =
+    path === undefined ? undefined : await readFile(join(folder, path, 'index.html'), 'utf8').catch(() => undefined);
+  response
+    .status(html === undefined ? 404 : 200)
+    .set({ 'cache-control': 'no-store', 'x-robots-tag': 'noindex, nofollow', 'referrer-policy': 'no-referrer' })
+    .type('html');
+  response.send(
+    (html ?? nothing).replace('</body>', `<script type="module" src="/_follow.js?seen=${seen}"></script></body>`),
+  );
 }
 
 /** Serves releases and previews from a folder of files; it knows nothing else. */
@@ -61,7 +71,13 @@ export function liveApp(root: string): Express {
       return sendPreview(request, response, found.folder, found.preview);
     }
     if (request.path === '/manifest.json') return missing(response);
-    const serve = express.static(found.folder, { index: 'index.html', dotfiles: 'deny', redirect: false, immutable: isFile, maxAge: isFile ? '1y' : 0 });
+    const serve = express.static(found.folder, {
+      index: 'index.html',
+      dotfiles: 'deny',
+      redirect: false,
+      immutable: isFile,
+      maxAge: isFile ? '1y' : 0,
+    });
     if (!isFile && !request.path.endsWith('/')) request.url = `${request.path}/`;
     serve(request, response, next);
   });

@@ -43,9 +43,19 @@ describe('The live host', () => {
     expect((await visit('/')).headers['x-content-type-options']).toBe('nosniff');
   });
   it('never leaves the folder of the release, whatever the pointer, the path or the host says', async () => {
-    for (const host of ['broken.localhost', 'secret.localhost', '..localhost', 'MILL.localhost', 'nobody.localhost']) expect((await visit('/', host)).body).withContext(host).not.toContain('Release');
-    for (const path of ['/../../../secret/', '/%2e%2e/%2e%2e/%2e%2e/secret/index.html', '/..%5c..%5csecret', '/files/../../1/index.html'])
-      expect((await visit(path)).body).withContext(path).not.toMatch(/secret<|^secret|Release 1/);
+    for (const host of ['broken.localhost', 'secret.localhost', '..localhost', 'MILL.localhost', 'nobody.localhost'])
+      expect((await visit('/', host)).body)
+        .withContext(host)
+        .not.toContain('Release');
+    for (const path of [
+      '/../../../secret/',
+      '/%2e%2e/%2e%2e/%2e%2e/secret/index.html',
+      '/..%5c..%5csecret',
+      '/files/../../1/index.html',
+    ])
+      expect((await visit(path)).body)
+        .withContext(path)
+        .not.toMatch(/secret<|^secret|Release 1/);
   });
   it('sends a preview with the stamp it was read at, so that an edit stored while it loads is still noticed', async () => {
     const host = `preview-${'7'.repeat(32)}.localhost`;

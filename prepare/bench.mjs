@@ -9,7 +9,12 @@ buildWeb();
 const postgres = await startPostgres(programs, 'var/bench/postgres');
 const done = spawnSync(process.execPath, ['--import', 'tsx', 'bench/bench.ts'], {
   stdio: 'inherit',
-  env: { ...process.env, FOLD_TEST_DATABASE: postgres.address, FOLD_CHROMIUM: browser.chromium, FOLD_CHROMEDRIVER: browser.chromedriver },
+  env: {
+    ...process.env,
+    FOLD_TEST_DATABASE: postgres.address,
+    FOLD_CHROMIUM: browser.chromium,
+    FOLD_CHROMEDRIVER: browser.chromedriver,
+  },
 });
 await postgres.stop();
 process.exit(done.status ?? 1);

@@ -2,5 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { npmPackages } from './packages.mjs';
 
 npmPackages();
-const done = spawnSync(process.execPath, ['--import', 'tsx', 'tools/fold.ts', ...process.argv.slice(2)], { stdio: 'inherit' });
+const done = spawnSync(process.execPath, ['--import', 'tsx', 'tools/fold.ts', ...process.argv.slice(2)], {
+  stdio: 'inherit',
+});
 process.exit(done.status ?? 1);

@@ -13,7 +13,9 @@ runner.addReporter({
     if (result.status === 'passed') count.passed++;
     if (result.status !== 'failed') return;
     count.failed++;
-    console.log(`FAILED ${result.fullName}\n${result.failedExpectations.map((one) => `${one.message}\n${one.stack}`).join('\n')}`);
+    console.log(
+      `FAILED ${result.fullName}\n${result.failedExpectations.map((one) => `${one.message}\n${one.stack}`).join('\n')}`,
+    );
   },
   suiteDone(result) {
     for (const one of result.failedExpectations) {

@@ -13,7 +13,9 @@ export function npmPackages() {
   const lock = createHash('sha256').update(readFileSync('package-lock.json')).digest('hex');
   if (existsSync(mark) && readFileSync(mark, 'utf8') === lock) return;
   say('Installing npm packages …');
-  const done = spawnSync('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error'], { stdio: 'inherit' });
+  const done = spawnSync('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error'], {
+    stdio: 'inherit',
+  });
   if (done.status !== 0) give('The npm packages could not be installed; see the lines above.');
   writeFileSync(mark, lock);
 }
@@ -32,30 +34,38 @@ function program(name) {
 
 /** Installs Debian packages as root, or through sudo where that asks for no password or a person can type one. */
 function debianPackages(names, what) {
-  if (!program('apt-get')) give(`${what} is missing and this is no Debian machine: install ${names.join(', ')} by hand and start again.`);
+  if (!program('apt-get'))
+    give(`${what} is missing and this is no Debian machine: install ${names.join(', ')} by hand and start again.`);
   const root = process.getuid?.() === 0;
-  if (!root && !program('sudo')) give(`${what} is missing and may not be installed by this account: ask for ${names.join(', ')} to be installed.`);
+  if (!root && !program('sudo'))
+    give(`${what} is missing and may not be installed by this account: ask for ${names.join(', ')} to be installed.`);
   const prefix = root ? [] : process.stdin.isTTY ? ['sudo'] : ['sudo', '-n'];
   const run = (...args) => {
     const [command, ...rest] = [...prefix, 'env', 'DEBIAN_FRONTEND=noninteractive', 'apt-get', '-qq', ...args];
     return spawnSync(command, rest, { stdio: ['inherit', 'ignore', 'inherit'] }).status === 0;
   };
   say(`Installing ${what} from Debian's packages …`);
-  const installed = run('install', '-y', '--no-install-recommends', ...names) || (run('update') && run('install', '-y', '--no-install-recommends', ...names));
-  if (!installed) give(`${what} could not be installed from Debian's packages (${names.join(', ')}); see the lines above.`);
+  const installed =
+    run('install', '-y', '--no-install-recommends', ...names) ||
+    (run('update') && run('install', '-y', '--no-install-recommends', ...names));
+  if (!installed)
+    give(`${what} could not be installed from Debian's packages (${names.join(', ')}); see the lines above.`);
 }
 
 /** Makes sure PostgreSQL's server programs are there and returns their folder. */
 export function needPostgres() {
   if (!postgresPrograms()) debianPackages(['postgresql'], 'PostgreSQL');
-  return postgresPrograms() ?? give('PostgreSQL was installed, but its server programs are not under /usr/lib/postgresql.');
+  return (
+    postgresPrograms() ?? give('PostgreSQL was installed, but its server programs are not under /usr/lib/postgresql.')
+  );
 }
 
 /** Makes sure Chromium and ChromeDriver are there and returns their paths. */
 export function needChromium() {
   if (!program('chromium') || !program('chromedriver')) debianPackages(['chromium', 'chromium-driver'], 'Chromium');
   const found = { chromium: program('chromium'), chromedriver: program('chromedriver') };
-  if (!found.chromium || !found.chromedriver) give('Chromium and ChromeDriver were installed, but are not on the path.');
+  if (!found.chromium || !found.chromedriver)
+    give('Chromium and ChromeDriver were installed, but are not on the path.');
   return found;
 }
 
@@ -81,7 +91,10 @@ export function buildWeb() {
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return;
   say('Building the interface …');
   try {
-    execFileSync('npx', ['ng', 'build'], { stdio: ['ignore', 'pipe', 'inherit'], env: { ...process.env, NG_CLI_ANALYTICS: 'false' } });
+    execFileSync('npx', ['ng', 'build'], {
+      stdio: ['ignore', 'pipe', 'inherit'],
+      env: { ...process.env, NG_CLI_ANALYTICS: 'false' },
+    });
   } catch (error) {
     give(`The interface could not be built.\n${String(error.stdout ?? '').slice(-4000)}`);
   }

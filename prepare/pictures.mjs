@@ -8,7 +8,12 @@ buildWeb();
 const postgres = await startPostgres(needPostgres(), 'var/bench/postgres');
 const done = spawnSync(process.execPath, ['--import', 'tsx', 'e2e/pictures.ts'], {
   stdio: 'inherit',
-  env: { ...process.env, FOLD_TEST_DATABASE: postgres.address, FOLD_CHROMIUM: browser.chromium, FOLD_CHROMEDRIVER: browser.chromedriver },
+  env: {
+    ...process.env,
+    FOLD_TEST_DATABASE: postgres.address,
+    FOLD_CHROMIUM: browser.chromium,
+    FOLD_CHROMEDRIVER: browser.chromedriver,
+  },
 });
 await postgres.stop();
 process.exit(done.status ?? 1);

@@ -29,7 +29,8 @@ const idOf = (flag, name) => {
 function runner(folder) {
   if (process.getuid() !== 0) return { prefix: [], own: () => {} };
   const uid = idOf('-u', 'postgres');
-  const reachable = uid !== undefined && spawnSync('runuser', ['-u', 'postgres', '--', 'test', '-x', dirname(folder)]).status === 0;
+  const reachable =
+    uid !== undefined && spawnSync('runuser', ['-u', 'postgres', '--', 'test', '-x', dirname(folder)]).status === 0;
   if (!reachable) return { prefix: ['unshare', '--user', '--map-user=1000', '--map-group=1000'], own: () => {} };
   const gid = idOf('-g', 'postgres');
   return { prefix: ['runuser', '-u', 'postgres', '--'], own: (path) => chownSync(path, uid, gid) };
@@ -63,15 +64,40 @@ export async function startPostgres(programs, folder) {
     rmSync(data, { recursive: true, force: true });
     writeFileSync(secret, randomBytes(18).toString('base64url'), { mode: 0o600 });
     as.own(secret);
-    const made = run('initdb', '-D', data, '-U', 'fold', '-E', 'UTF8', '--locale=C.UTF-8', '--auth=scram-sha-256', `--pwfile=${secret}`);
-    if (made.status !== 0) give(`PostgreSQL could not make its data folder in ${data}: ${(made.stderr || made.error?.message || '').trim().split('\n').at(-1)}`);
+    const made = run(
+      'initdb',
+      '-D',
+      data,
+      '-U',
+      'fold',
+      '-E',
+      'UTF8',
+      '--locale=C.UTF-8',
+      '--auth=scram-sha-256',
+      `--pwfile=${secret}`,
+    );
+    if (made.status !== 0)
+      give(
+        `PostgreSQL could not make its data folder in ${data}: ${(made.stderr || made.error?.message || '').trim().split('\n').at(-1)}`,
+      );
   }
   endLeftover(programs, data, as);
   const sockets = mkdtempSync(join(tmpdir(), 'fold-'));
   chmodSync(sockets, 0o700);
   as.own(sockets);
   const port = await freePort();
-  const options = ['-D', data, '-p', String(port), '-c', 'listen_addresses=127.0.0.1', '-c', `unix_socket_directories=${sockets}`, '-c', 'max_connections=60'];
+  const options = [
+    '-D',
+    data,
+    '-p',
+    String(port),
+    '-c',
+    'listen_addresses=127.0.0.1',
+    '-c',
+    `unix_socket_directories=${sockets}`,
+    '-c',
+    'max_connections=60',
+  ];
   const [command, ...args] = [...as.prefix, join(programs, 'postgres'), ...options];
   const child = spawn(command, args, { cwd: root, stdio: ['ignore', 'ignore', 'pipe'], detached: true });
   let said = '';

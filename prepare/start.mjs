@@ -35,7 +35,10 @@ async function stopAll(code) {
 process.on('SIGINT', () => void stopAll(0));
 process.on('SIGTERM', () => void stopAll(0));
 
-for (const [one, variable] of [[port, 'FOLD_PORT'], [livePort, 'FOLD_LIVE_PORT']]) {
+for (const [one, variable] of [
+  [port, 'FOLD_PORT'],
+  [livePort, 'FOLD_LIVE_PORT'],
+]) {
   if (!Number.isInteger(one) || one < 1 || one > 65535) give(`${variable} is no port number.`);
   if (await isTaken(one)) give(`Port ${one} is taken by another program. Free it, or set ${variable} to another one.`);
 }

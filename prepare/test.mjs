@@ -7,7 +7,10 @@ import { say } from './say.mjs';
 /** Runs a command to its end; true when it ended well. */
 const run = (command, args, environment = {}) =>
   new Promise((done) => {
-    const child = spawn(command, args, { stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, NG_CLI_ANALYTICS: 'false', ...environment } });
+    const child = spawn(command, args, {
+      stdio: ['ignore', 'inherit', 'inherit'],
+      env: { ...process.env, NG_CLI_ANALYTICS: 'false', ...environment },
+    });
     child.once('exit', (code) => done(code === 0));
     child.once('error', () => done(false));
   });
@@ -41,19 +44,43 @@ npmPackages();
 const browser = needChromium();
 const programs = needPostgres();
 mkdirSync('var/results', { recursive: true });
-const chromium = { FOLD_CHROMIUM: browser.chromium, FOLD_CHROMEDRIVER: browser.chromedriver, CHROME_BIN: browser.chromium };
+const chromium = {
+  FOLD_CHROMIUM: browser.chromium,
+  FOLD_CHROMEDRIVER: browser.chromedriver,
+  CHROME_BIN: browser.chromium,
+};
 Object.assign(process.env, chromium);
 
 await check('types of core and web', 'npx', ['tsc', '-p', 'tsconfig.json', '--noEmit']);
 await check('types of server, tools and tests', 'npx', ['tsc', '-p', 'tsconfig.node.json', '--noEmit']);
 await check('lint', 'npx', ['eslint', '.', '--max-warnings', '0']);
-await check('who may know whom', 'npx', ['depcruise', '--config', '.dependency-cruiser.cjs', 'core', 'web', 'server', 'live', 'tools', 'demo']);
+await check('who may know whom', 'npx', [
+  'depcruise',
+  '--config',
+  '.dependency-cruiser.cjs',
+  'core',
+  'web',
+  'server',
+  'live',
+  'tools',
+  'demo',
+]);
 await suite('unit', 'npx', ['ng', 'test', '--watch=false']);
 buildWeb();
 rmSync('var/test', { recursive: true, force: true });
 const postgres = await startPostgres(programs, 'var/test/postgres');
-const node = (name, ...globs) => suite(name, process.execPath, ['--import', 'tsx', 'prepare/node-specs.ts', name, ...globs], { FOLD_TEST_DATABASE: postgres.address });
-await node('server', 'core/**/*.node.spec.ts', 'server/**/*.spec.ts', 'live/**/*.spec.ts', 'tools/**/*.spec.ts', 'demo/**/*.spec.ts');
+const node = (name, ...globs) =>
+  suite(name, process.execPath, ['--import', 'tsx', 'prepare/node-specs.ts', name, ...globs], {
+    FOLD_TEST_DATABASE: postgres.address,
+  });
+await node(
+  'server',
+  'core/**/*.node.spec.ts',
+  'server/**/*.spec.ts',
+  'live/**/*.spec.ts',
+  'tools/**/*.spec.ts',
+  'demo/**/*.spec.ts',
+);
 await node('interface', 'e2e/**/*.spec.ts');
 await postgres.stop();
 

@@ -1,7 +1,8 @@
 import { resolve } from 'node:path';
 import * as z from 'zod';
 
-const port = (fallback: number): z.ZodDefault<z.ZodCoercedNumber> => z.coerce.number().int().min(1).max(65535).default(fallback);
+const port = (fallback: number): z.ZodDefault<z.ZodCoercedNumber> =>
+  z.coerce.number().int().min(1).max(65535).default(fallback);
 
 const Environment = z.object({
   FOLD_DATABASE: z.url(),

@@ -36,7 +36,13 @@ describe('The editor’s server', () => {
   const open = (page: string): Promise<Opened> => ada.open(page);
   const store = (page: string, base: number, edits: readonly Edit[], id = nanoid()) => ada.store(page, edits, base, id);
   const newPage = async (path: string, copyOf?: string): Promise<string> =>
-    (await ada.call('POST', '/sites/tidewick/pages', { title: 'A page', path, ...(copyOf !== undefined && { copyOf }) })).json<{ id: string }>().id;
+    (
+      await ada.call('POST', '/sites/tidewick/pages', {
+        title: 'A page',
+        path,
+        ...(copyOf !== undefined && { copyOf }),
+      })
+    ).json<{ id: string }>().id;
 
   it('has tables that are those of its entities', async () => {
     expect(entities.length).toBeGreaterThan(0);
@@ -48,8 +54,17 @@ describe('The editor’s server', () => {
   describe('signing in', () => {
     it('is asked for everywhere', async () => {
       const nobody = new Client(running.port);
-      for (const path of ['/session', '/sites', '/sites/tidewick', '/pages/tidewick-home', '/sites/tidewick/pictures', '/pages/tidewick-home/export/page.json'])
-        expect((await nobody.call('GET', path)).status).withContext(path).toBe(401);
+      for (const path of [
+        '/session',
+        '/sites',
+        '/sites/tidewick',
+        '/pages/tidewick-home',
+        '/sites/tidewick/pictures',
+        '/pages/tidewick-home/export/page.json',
+      ])
+        expect((await nobody.call('GET', path)).status)
+          .withContext(path)
+          .toBe(401);
     });
     it('refuses a wrong password and an unknown address alike', async () => {
       const somebody = new Client(running.port);
@@ -57,7 +72,9 @@ describe('The editor’s server', () => {
       const unknown = await somebody.signIn('nobody@studio.example', 'no');
       expect([wrong.status, unknown.status]).toEqual([401, 401]);
       expect(wrong.body).toBe(unknown.body);
-      expect((await somebody.call('POST', '/session', { email: 'not a mail address', password: 'x' })).status).toBe(400);
+      expect((await somebody.call('POST', '/session', { email: 'not a mail address', password: 'x' })).status).toBe(
+        400,
+      );
     });
     it('ends with signing out', async () => {
       const somebody = new Client(running.port);
@@ -94,38 +111,78 @@ describe('The editor’s server', () => {
       ['GET', '/pages/tidewick-home/export/page.json'],
       ['GET', '/pages/tidewick-home/export/site.json'],
     ];
-    for (const [method, path, body] of routes) expect((await ben.call(method, path, body)).status).withContext(`${method} ${path}`).toBe(404);
+    for (const [method, path, body] of routes)
+      expect((await ben.call(method, path, body)).status)
+        .withContext(`${method} ${path}`)
+        .toBe(404);
     expect((await ben.upload('/sites/tidewick/pictures', 'a.png', 'image/png', Buffer.from('x'))).status).toBe(404);
   });
 
   describe('breakpoints', () => {
-    const put = (breakpoints: unknown, heirs: object, trial: boolean) => ada.call('PUT', '/sites/observatory/breakpoints', { breakpoints, heirs, trial });
+    const put = (breakpoints: unknown, heirs: object, trial: boolean) =>
+      ada.call('PUT', '/sites/observatory/breakpoints', { breakpoints, heirs, trial });
     it('are added, renamed and removed; what was set at one that goes moves to its heir on every page, or goes', async () => {
       const { site } = (await ada.call('GET', '/sites/observatory')).json<{ site: Site }>();
       const rows = await running.service.database.getRepository(Pages).findBy({ site: site.id });
       const page = rows[0]!;
       const part = page.document.parts['root']!.children[0]!;
-      await store(page.id, page.revision, [{ do: 'set', part, field: ['style', 'tablet', 'normal', 'z-index'], value: '7' }]);
+      await store(page.id, page.revision, [
+        { do: 'set', part, field: ['style', 'tablet', 'normal', 'z-index'], value: '7' },
+      ]);
       const huge = { id: 'huge', name: 'Huge', reach: 'up', limit: 1600, preview: { width: 1920, height: 1080 } };
-      const rest = site.breakpoints.filter((one) => one.id !== 'tablet').map((one) => (one.id === 'phone' ? { ...one, name: 'Pocket' } : one));
-      const lost = (await put([...rest, huge], {}, true)).json<{ leaving: { title: string; values: Leaving[] }[] }>().leaving;
-      expect(lost.flatMap((one) => one.values)).toContain({ words: jasmine.stringContaining('z-index 7 at Tablet: goes'), goes: true });
+      const rest = site.breakpoints
+        .filter((one) => one.id !== 'tablet')
+        .map((one) => (one.id === 'phone' ? { ...one, name: 'Pocket' } : one));
+      const lost = (await put([...rest, huge], {}, true)).json<{ leaving: { title: string; values: Leaving[] }[] }>()
+        .leaving;
+      expect(lost.flatMap((one) => one.values)).toContain({
+        words: jasmine.stringContaining('z-index 7 at Tablet: goes'),
+        goes: true,
+      });
       expect((await open(page.id)).site.breakpoints.length).toBe(3); // a trial changes nothing
       const done = (await put([...rest, huge], { tablet: 'phone' }, false)).json<{ site: Site }>().site;
       expect(done.breakpoints.map((one) => one.name)).toEqual(['Wide', 'Pocket', 'Huge']);
       const after = await open(page.id);
       expect(after.page.parts[part]?.style['phone']?.normal?.['z-index']).toBe('7');
       expect(JSON.stringify(after.page)).not.toContain('"tablet"');
-      expect((await store(page.id, after.revision, [{ do: 'set', part, field: ['style', 'tablet', 'normal', 'z-index'], value: '8' }])).status).toBe(422);
-      expect((await store(page.id, after.revision, [{ do: 'set', part, field: ['style', 'huge', 'normal', 'z-index'], value: '9' }])).status).toBe(200);
+      expect(
+        (
+          await store(page.id, after.revision, [
+            { do: 'set', part, field: ['style', 'tablet', 'normal', 'z-index'], value: '8' },
+          ])
+        ).status,
+      ).toBe(422);
+      expect(
+        (
+          await store(page.id, after.revision, [
+            { do: 'set', part, field: ['style', 'huge', 'normal', 'z-index'], value: '9' },
+          ])
+        ).status,
+      ).toBe(200);
     });
     it('that cannot be are refused, and those of others are not found', async () => {
       const { site } = (await ada.call('GET', '/sites/tidewick')).json<{ site: Site }>();
-      for (const wrong of [[], [site.breakpoints[1]], [...site.breakpoints, { ...site.breakpoints[1]!, id: 'twin' }], [{ ...site.breakpoints[0]!, id: 'base' }]])
-        expect((await ada.call('PUT', '/sites/tidewick/breakpoints', { breakpoints: wrong, heirs: {}, trial: false })).status).toBe(400);
+      for (const wrong of [
+        [],
+        [site.breakpoints[1]],
+        [...site.breakpoints, { ...site.breakpoints[1]!, id: 'twin' }],
+        [{ ...site.breakpoints[0]!, id: 'base' }],
+      ])
+        expect(
+          (await ada.call('PUT', '/sites/tidewick/breakpoints', { breakpoints: wrong, heirs: {}, trial: false }))
+            .status,
+        ).toBe(400);
       const ben = new Client(running.port);
       await ben.signIn('ben@elsewhere.example', 'another-studio');
-      expect((await ben.call('PUT', '/sites/tidewick/breakpoints', { breakpoints: site.breakpoints, heirs: {}, trial: false })).status).toBe(404);
+      expect(
+        (
+          await ben.call('PUT', '/sites/tidewick/breakpoints', {
+            breakpoints: site.breakpoints,
+            heirs: {},
+            trial: false,
+          })
+        ).status,
+      ).toBe(404);
     });
   });
 
@@ -139,7 +196,9 @@ describe('The editor’s server', () => {
       const blank = await newPage('/blank');
       expect(Object.keys((await open(blank)).page.parts)).toEqual(['root']);
       const copy = await newPage('/copy', 'tidewick-home');
-      expect(Object.keys((await open(copy)).page.parts).length).toBe(Object.keys((await open('tidewick-home')).page.parts).length);
+      expect(Object.keys((await open(copy)).page.parts).length).toBe(
+        Object.keys((await open('tidewick-home')).page.parts).length,
+      );
       expect((await ada.call('PATCH', `/pages/${copy}`, { path: '/other-copy' })).status).toBe(200);
       expect((await open(copy)).page.path).toBe('/other-copy');
       expect((await ada.call('DELETE', `/pages/${copy}`)).status).toBe(204);
@@ -150,7 +209,9 @@ describe('The editor’s server', () => {
       expect(taken.status).toBe(409);
       expect(taken.body).toContain('has a page at / already');
       for (const path of ['fares', '/../x', '/Fares', '/a//b', '/files', '/files/x', '/a b', '//evil.example'])
-        expect((await ada.call('POST', '/sites/tidewick/pages', { title: 'X', path })).status).withContext(path).toBe(400);
+        expect((await ada.call('POST', '/sites/tidewick/pages', { title: 'X', path })).status)
+          .withContext(path)
+          .toBe(400);
     });
   });
 
@@ -190,11 +251,24 @@ describe('The editor’s server', () => {
         { id: '../../x', base: 0, edits: title('X') },
         { id: nanoid(), base: -1, edits: title('X') },
         { id: nanoid(), base: 0, edits: [{ do: 'set', part: 'root', field: ['path'], value: '/x' }] },
-        { id: nanoid(), base: 0, edits: [{ do: 'set', part: 'root', field: ['style', 'wide', 'normal', 'color'], value: 'red;}*{display:none' }] },
+        {
+          id: nanoid(),
+          base: 0,
+          edits: [
+            { do: 'set', part: 'root', field: ['style', 'wide', 'normal', 'color'], value: 'red;}*{display:none' },
+          ],
+        },
         { id: nanoid(), base: 0, edits: [{ do: 'set', part: '__proto__', field: ['name'], value: 'x' }] },
-        { id: nanoid(), base: 0, edits: [{ do: 'set', part: 'root', field: ['attributes', 'onload'], value: 'alert(1)' }] },
+        {
+          id: nanoid(),
+          base: 0,
+          edits: [{ do: 'set', part: 'root', field: ['attributes', 'onload'], value: 'alert(1)' }],
+        },
       ];
-      for (const batch of bad) expect([400, 422]).withContext(JSON.stringify(batch)).toContain((await ada.call('POST', `/pages/${page}/edits`, batch)).status);
+      for (const batch of bad)
+        expect([400, 422])
+          .withContext(JSON.stringify(batch))
+          .toContain((await ada.call('POST', `/pages/${page}/edits`, batch)).status);
       expect((await ada.call('POST', `/pages/${page}/edits`, Buffer.from('{"id":'))).status).toBe(400);
       expect((await open(page)).revision).toBe(0);
     });
@@ -202,13 +276,25 @@ describe('The editor’s server', () => {
       const { page } = await open('tidewick-home');
       const button = Object.entries(page.parts).find(([, part]) => part.kind === 'button')![0];
       for (const link of ['javascript:alert(1)', 'data:text/html,x', '//evil.example', 'vbscript:x'])
-        expect((await store('tidewick-home', 0, [{ do: 'set', part: button, field: ['content', 'base', 'link'], value: link }])).status).withContext(link).toBe(422);
+        expect(
+          (
+            await store('tidewick-home', 0, [
+              { do: 'set', part: button, field: ['content', 'base', 'link'], value: link },
+            ])
+          ).status,
+        )
+          .withContext(link)
+          .toBe(422);
     });
   });
 
   describe('pictures', () => {
-    const png = (width: number, height: number): Promise<Buffer> => sharp({ create: { width, height, channels: 3, background: '#8c2f39' } }).png().toBuffer();
-    const upload = (name: string, bytes: Buffer) => ada.upload('/sites/mill/pictures', name, 'application/octet-stream', bytes);
+    const png = (width: number, height: number): Promise<Buffer> =>
+      sharp({ create: { width, height, channels: 3, background: '#8c2f39' } })
+        .png()
+        .toBuffer();
+    const upload = (name: string, bytes: Buffer) =>
+      ada.upload('/sites/mill/pictures', name, 'application/octet-stream', bytes);
 
     it('are scaled into several widths, never above their own', async () => {
       const { id, picture } = (await upload('red.png', await png(1000, 500))).json<{ id: string; picture: Picture }>();
@@ -223,7 +309,11 @@ describe('The editor’s server', () => {
     });
     it('come as PNG, JPEG, WebP and AVIF', async () => {
       const source = sharp(await png(64, 40));
-      const all = { 'a.jpg': await source.jpeg().toBuffer(), 'a.webp': await source.webp().toBuffer(), 'a.avif': await source.avif().toBuffer() };
+      const all = {
+        'a.jpg': await source.jpeg().toBuffer(),
+        'a.webp': await source.webp().toBuffer(),
+        'a.avif': await source.avif().toBuffer(),
+      };
       for (const [name, bytes] of Object.entries(all)) {
         const answer = await upload(name, bytes);
         expect(answer.status).withContext(name).toBe(201);
@@ -234,7 +324,9 @@ describe('The editor’s server', () => {
       const hostile =
         '<?xml version="1.0"?><svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" viewBox="0 0 10 10" width="10" height="10" onload="alert(1)"><script>alert(2)</script><style>@import "http://evil.example"</style><foreignObject><body xmlns="http://www.w3.org/1999/xhtml" onload="alert(3)"/></foreignObject><image href="http://evil.example/a.png"/><a href="javascript:alert(4)"><rect width="10" height="10" fill="url(http://evil.example#a)" /></a><use href="http://evil.example#b"/><linearGradient id="g"><stop offset="0" stop-color="red"/></linearGradient><circle cx="5" cy="5" r="4" fill="url(#g)"/></svg>';
       const { picture } = (await upload('a.svg', Buffer.from(hostile))).json<{ picture: Picture }>();
-      const row = await running.service.database.getRepository(PictureFiles).findOneByOrFail({ file: picture.files[0]!.file });
+      const row = await running.service.database
+        .getRepository(PictureFiles)
+        .findOneByOrFail({ file: picture.files[0]!.file });
       const kept = row.bytes.toString();
       expect(kept).not.toMatch(/script|alert|evil|onload|foreignObject|style|image|javascript/i);
       expect(kept).toContain('url(#g)');
@@ -244,7 +336,13 @@ describe('The editor’s server', () => {
       const cases: readonly (readonly [string, Buffer, RegExp])[] = [
         ['text.png', Buffer.from('not a picture'), /not a picture/],
         ['cut.png', (await png(800, 800)).subarray(0, 900), /damaged|not a picture/],
-        ['a.gif', await sharp(await png(4, 4)).gif().toBuffer(), /PNG, JPEG/],
+        [
+          'a.gif',
+          await sharp(await png(4, 4))
+            .gif()
+            .toBuffer(),
+          /PNG, JPEG/,
+        ],
         ['a.svg', Buffer.from('<svg xmlns="x"><!ENTITY a "b"></svg>'), /entities/],
         ['empty.png', Buffer.alloc(0), /not a picture/],
         ['big.png', Buffer.alloc(20_000_001), /20 MB/],
@@ -270,7 +368,13 @@ describe('The editor’s server', () => {
       expect(page.body).toContain('<title>Live title</title>');
       const files = [...page.body.matchAll(/\/files\/[a-z0-9.-]+/g)].map((match) => match[0]);
       const css = await visit(files.find((file) => file.endsWith('.css'))!);
-      for (const file of new Set([...files, ...[...css.body.matchAll(/url\((\/files\/[^)]+)\)/g)].map((match) => match[1]!)])) expect((await visit(file)).status).withContext(file).toBe(200);
+      for (const file of new Set([
+        ...files,
+        ...[...css.body.matchAll(/url\((\/files\/[^)]+)\)/g)].map((match) => match[1]!),
+      ]))
+        expect((await visit(file)).status)
+          .withContext(file)
+          .toBe(200);
     });
     it('keeps the other pages as they are live, and leaves unpublished ones out', async () => {
       expect((await visit('/fares')).status).toBe(404);
@@ -280,8 +384,29 @@ describe('The editor’s server', () => {
       expect((await visit('/', 'highcombe.localhost')).status).toBe(404);
     });
     it('serves nothing beside the release, whatever the path or host', async () => {
-      for (const path of ['/../current', '/%2e%2e/current', '/manifest.json', '/files/../../current', '/..%2f..%2fcurrent', '/files/%00', '/.env']) expect((await visit(path)).status).withContext(path).toBeGreaterThanOrEqual(400);
-      for (const host of ['localhost', '127.0.0.1', '..localhost', 'preview-x.localhost', 'tidewick.localhost.evil.example', '']) expect((await visit('/', host)).status).withContext(host).toBeGreaterThanOrEqual(400);
+      for (const path of [
+        '/../current',
+        '/%2e%2e/current',
+        '/manifest.json',
+        '/files/../../current',
+        '/..%2f..%2fcurrent',
+        '/files/%00',
+        '/.env',
+      ])
+        expect((await visit(path)).status)
+          .withContext(path)
+          .toBeGreaterThanOrEqual(400);
+      for (const host of [
+        'localhost',
+        '127.0.0.1',
+        '..localhost',
+        'preview-x.localhost',
+        'tidewick.localhost.evil.example',
+        '',
+      ])
+        expect((await visit('/', host)).status)
+          .withContext(host)
+          .toBeGreaterThanOrEqual(400);
       expect((await ask(live.port, 'POST', '/', { host: 'tidewick.localhost' })).status).toBe(404);
     });
     it('a preview has an address nobody guesses, follows the edits and is not for search engines', async () => {
@@ -362,7 +487,8 @@ describe('The editor’s server', () => {
   it('slows down whoever guesses passwords', async () => {
     const guesser = new Client(running.port);
     const answers: number[] = [];
-    for (let tries = 0; tries < 25; tries++) answers.push((await guesser.signIn('ada@studio.example', `guess ${tries}`)).status);
+    for (let tries = 0; tries < 25; tries++)
+      answers.push((await guesser.signIn('ada@studio.example', `guess ${tries}`)).status);
     expect(answers).toContain(429);
   });
 });

@@ -4,7 +4,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { home, tidewick } from '../demo/tidewick';
 
-const fold = (...args: string[]) => spawnSync(process.execPath, ['--import', 'tsx', 'tools/fold.ts', ...args], { encoding: 'utf8' });
+const fold = (...args: string[]) =>
+  spawnSync(process.execPath, ['--import', 'tsx', 'tools/fold.ts', ...args], { encoding: 'utf8' });
 
 describe('The fold command', () => {
   const folder = mkdtempSync(join(tmpdir(), 'fold-tool-'));
@@ -13,7 +14,19 @@ describe('The fold command', () => {
     writeFileSync(path, typeof data === 'string' ? data : JSON.stringify(data));
     return path;
   };
-  const site = file('site.json', { ...tidewick, pictures: { opening: { name: 'a', alt: '', width: 10, height: 10, type: 'image/png', files: [{ width: 10, file: 'a1.webp' }] } } });
+  const site = file('site.json', {
+    ...tidewick,
+    pictures: {
+      opening: {
+        name: 'a',
+        alt: '',
+        width: 10,
+        height: 10,
+        type: 'image/png',
+        files: [{ width: 10, file: 'a1.webp' }],
+      },
+    },
+  });
   afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
   it('compiles a page file to index.html and style.css', () => {
@@ -27,7 +40,10 @@ describe('The fold command', () => {
     const [id] = bad.parts['root']!.children;
     bad.parts[id!]!.style = { wide: { normal: { color: 'mud' } } };
     const cases: readonly (readonly [readonly string[], RegExp])[] = [
-      [['compile', file('bad.json', bad), '--site', site, '--out', folder], new RegExp(`bad\\.json: parts\\.${id}\\.style\\.wide\\.normal\\.color: `)],
+      [
+        ['compile', file('bad.json', bad), '--site', site, '--out', folder],
+        new RegExp(`bad\\.json: parts\\.${id}\\.style\\.wide\\.normal\\.color: `),
+      ],
       [['compile', file('cut.json', '{"format":'), '--site', site, '--out', folder], /cut\.json: is not JSON/],
       [['compile', join(folder, 'none.json'), '--site', site, '--out', folder], /none\.json: cannot be read/],
       [['compile', file('no.json', { format: 'x' }), '--site', site, '--out', folder], /no\.json: format: /],

@@ -34,7 +34,9 @@ function readJson(file: string): unknown {
 function pathOf({ part, breakpoint, state, property, field }: Place): string {
   if (field !== undefined && part === undefined) return field;
   const style = property === undefined ? [] : ['style', breakpoint, state, property];
-  return [...(part === undefined ? [] : ['parts', part]), ...style, field].filter((step) => step !== undefined && step !== '').join('.');
+  return [...(part === undefined ? [] : ['parts', part]), ...style, field]
+    .filter((step) => step !== undefined && step !== '')
+    .join('.');
 }
 
 function checked<T>(file: string, read: (data: unknown) => T): T {
@@ -67,7 +69,8 @@ function reviewFiles(pageFile: string | undefined, siteFile: string | undefined)
   const site = checked(siteFile, readSite);
   const page = checked(pageFile, (data) => readPage(site, data));
   const findings = new Reviewer().review({ site, page });
-  for (const { severity, part, check, breakpoints, reason } of findings) console.log(`${severity} parts.${part} ${check}${breakpoints ? ` (${breakpoints.join(', ')})` : ''}: ${reason}`);
+  for (const { severity, part, check, breakpoints, reason } of findings)
+    console.log(`${severity} parts.${part} ${check}${breakpoints ? ` (${breakpoints.join(', ')})` : ''}: ${reason}`);
   if (findings.some((one) => one.severity === 'error')) process.exitCode = 1;
 }
 
@@ -78,7 +81,10 @@ function printSchema(which: string | undefined): void {
 }
 
 try {
-  const { values, positionals } = parseArgs({ allowPositionals: true, options: { site: { type: 'string' }, out: { type: 'string' } } });
+  const { values, positionals } = parseArgs({
+    allowPositionals: true,
+    options: { site: { type: 'string' }, out: { type: 'string' } },
+  });
   const [command, subject] = positionals;
   if (command === 'compile') compileFiles(subject, values.site, values.out);
   else if (command === 'review') reviewFiles(subject, values.site);

@@ -7,7 +7,18 @@ import { shown } from '../document/shown';
 import type { Site } from '../document/site';
 import { partOf, subtree } from '../document/tree';
 import type { Addresses } from './declarations';
-import { contextOf, elementOf, innerHtml, landmarks, openTag, rulesOfContent, subtreeHtml, type ElementText, type Marking, type Run } from './markup';
+import {
+  contextOf,
+  elementOf,
+  innerHtml,
+  landmarks,
+  openTag,
+  rulesOfContent,
+  subtreeHtml,
+  type ElementText,
+  type Marking,
+  type Run,
+} from './markup';
 import { lentRules, nestedRule, sharedCss } from './rules';
 
 /** A class of a part's own: browsers find what a changed rule concerns by class, not by attribute. */
@@ -17,20 +28,26 @@ const markedById: Marking = (id) => ({ className: classOf(id), part: id });
 /** In the editor alone: no scrollbar takes width from the screen, and what is embedded hears no pointer. */
 const noScrollbar = 'html{scrollbar-width:none}iframe,video{pointer-events:none}';
 /** In the weakest layer, an empty box keeps a height one can drop into. */
-const hints = '@layer hint{:is(section,div,header,footer,nav,aside,article):empty{min-height:72px;outline:1px dashed #8a8172;outline-offset:-6px}body:empty{min-height:100vh}}';
+const hints =
+  '@layer hint{:is(section,div,header,footer,nav,aside,article):empty{min-height:72px;outline:1px dashed #8a8172;outline-offset:-6px}body:empty{min-height:100vh}}';
 
 /** The rule of a part's own style on the canvas. */
 export const canvasRule = (site: Site, page: Page, id: string, addresses: Addresses): string =>
   nestedRule(site, `.${classOf(id)}`, partOf(page, id).style, addresses);
 
-const lends = (page: Page, id: string): boolean => Object.hasOwn(page.parts, id) && kindOf(partOf(page, id).kind).lends !== undefined;
+const lends = (page: Page, id: string): boolean =>
+  Object.hasOwn(page.parts, id) && kindOf(partOf(page, id).kind).lends !== undefined;
 
 /** Whether what a part says brings rules along. */
-const asksForRules = (page: Page, id: string): boolean => Object.hasOwn(page.parts, id) && (saysMore(partOf(page, id).content) || kindOf(partOf(page, id).kind).rulesFor !== undefined);
+const asksForRules = (page: Page, id: string): boolean =>
+  Object.hasOwn(page.parts, id) &&
+  (saysMore(partOf(page, id).content) || kindOf(partOf(page, id).kind).rulesFor !== undefined);
 
 /** What the page's parts lend to what they hold, and what is shown at some breakpoints alone, as the text of a style element. */
 function canvasLent(site: Site, page: Page, addresses: Addresses): string {
-  const lenders = Object.entries(page.parts).flatMap(([id, part]) => (kindOf(part.kind).lends ? [{ className: classOf(id), content: part.content.base, kind: part.kind }] : []));
+  const lenders = Object.entries(page.parts).flatMap(([id, part]) =>
+    kindOf(part.kind).lends ? [{ className: classOf(id), content: part.content.base, kind: part.kind }] : [],
+  );
   const rules = lentRules(site, lenders, addresses) + rulesOfContent(site, Object.values(page.parts));
   return rules === '' ? '' : `@layer kind{${rules}}`;
 }
@@ -53,7 +70,12 @@ export function compileCanvas(site: Site, whole: Page, addresses: Addresses, hin
   const everything = { kind: () => true, tag: () => true, className: () => true };
   const sheets: string[][] = [];
   for (let at = 0; at < order.length; at += rulesInSheet) sheets.push(order.slice(at, at + rulesInSheet));
-  const rules = sheets.map((ids) => `<style class="fold-own">@layer own{${ids.map((id) => canvasRule(site, page, id, addresses)).join('')}}</style>`).join('');
+  const rules = sheets
+    .map(
+      (ids) =>
+        `<style class="fold-own">@layer own{${ids.map((id) => canvasRule(site, page, id, addresses)).join('')}}</style>`,
+    )
+    .join('');
   const html =
     `<!doctype html><html lang="${escapeHtml(site.language)}"><head><meta charset="utf-8"><title>${escapeHtml(titleOf(page))}</title>` +
     `<style id="fold-shared">${noScrollbar}${hinted ? hints : ''}${sharedCss(site, everything, addresses, '', true)}</style>` +
@@ -82,7 +104,8 @@ function runsOf(page: Page, id: string): Run[] {
 
 /** The parents whose list of children an edit changed, as far as they are still on the page. */
 function touchedParents(before: Page, after: Page, edit: Edit): string[] {
-  if (edit.do === 'set') return edit.field[0] === 'tag' && partOf(after, after.root).children.includes(edit.part) ? [after.root] : [];
+  if (edit.do === 'set')
+    return edit.field[0] === 'tag' && partOf(after, after.root).children.includes(edit.part) ? [after.root] : [];
   const named = edit.do === 'remove' ? [] : [edit.parent];
   const moved = edit.do === 'insert' ? edit.root : edit.part;
   const from = Object.keys(before.parts).filter((id) => before.parts[id]!.children.includes(moved));
@@ -93,7 +116,13 @@ function touchedParents(before: Page, after: Page, edit: Edit): string[] {
  * Compiles only what edits touched: for a style one rule, for content one element, for structure the parents concerned.
  * `before` and `after` are the page on either side of the edits.
  */
-export function recompile(site: Site, wholeBefore: Page, wholeAfter: Page, edits: readonly Edit[], addresses: Addresses): Patch {
+export function recompile(
+  site: Site,
+  wholeBefore: Page,
+  wholeAfter: Page,
+  edits: readonly Edit[],
+  addresses: Addresses,
+): Patch {
   const [before, after] = [shown(wholeBefore), shown(wholeAfter)];
   const rules = new Map<string, string | undefined>();
   const elements = new Map<string, ElementText>();
@@ -125,14 +154,30 @@ export function recompile(site: Site, wholeBefore: Page, wholeAfter: Page, edits
     }
   }
   const concerned = (id: string): boolean => lends(after, id) || asksForRules(before, id) || asksForRules(after, id);
-  const lending = edits.some((edit) => (edit.do === 'set' ? edit.field[0] === 'content' && concerned(edit.part) : edit.do === 'insert' ? Object.keys(edit.parts).some(concerned) : false));
-  return { rules, elements, subtrees, arranged, lent: lending || partly ? canvasLent(site, after, addresses) : undefined };
+  const lending = edits.some((edit) =>
+    edit.do === 'set'
+      ? edit.field[0] === 'content' && concerned(edit.part)
+      : edit.do === 'insert'
+        ? Object.keys(edit.parts).some(concerned)
+        : false,
+  );
+  return {
+    rules,
+    elements,
+    subtrees,
+    arranged,
+    lent: lending || partly ? canvasLent(site, after, addresses) : undefined,
+  };
 }
 
 /** Parents in which something was switched off or on, or moved to or from where things are off. */
 function reparented(whole: Page, before: Page, after: Page, edits: readonly Edit[]): string[] {
   const named = new Set(edits.flatMap((edit) => (edit.do === 'insert' ? [] : [edit.part])));
-  return [whole.parts, before.parts].flatMap((parts) => Object.keys(parts).filter((id) => Object.hasOwn(after.parts, id) && parts[id]!.children.some((child) => named.has(child))));
+  return [whole.parts, before.parts].flatMap((parts) =>
+    Object.keys(parts).filter(
+      (id) => Object.hasOwn(after.parts, id) && parts[id]!.children.some((child) => named.has(child)),
+    ),
+  );
 }
 
 function goneWith(before: Page, after: Page, id: string): string[] {

@@ -24,9 +24,13 @@ const validator = new HtmlValidate({
 async function faults(site: Site, page: Page): Promise<string[]> {
   const { html } = compile(site, page);
   const errors: string[] = [];
-  parse(html, { sourceCodeLocationInfo: true, onParseError: (error: ParserError) => errors.push(`parse5: ${error.code} at ${error.startOffset}`) });
+  parse(html, {
+    sourceCodeLocationInfo: true,
+    onParseError: (error: ParserError) => errors.push(`parse5: ${error.code} at ${error.startOffset}`),
+  });
   const report = await validator.validateString(html);
-  for (const result of report.results) for (const message of result.messages) errors.push(`html-validate: ${message.ruleId}: ${message.message}`);
+  for (const result of report.results)
+    for (const message of result.messages) errors.push(`html-validate: ${message.ruleId}: ${message.message}`);
   return errors;
 }
 
@@ -36,12 +40,21 @@ describe('The HTML of a compiled page', () => {
       fc.asyncProperty(fc.integer(), async (seed) => {
         const random = new RandomPages(seed);
         const site = random.site();
-        expect(await faults(site, random.page(site, 15))).withContext(`seed ${seed}`).toEqual([]);
+        expect(await faults(site, random.page(site, 15)))
+          .withContext(`seed ${seed}`)
+          .toEqual([]);
       }),
       { numRuns: 40 },
     );
   });
-  for (const [site, page] of [[tidewick, home], [tidewick, fares], [tidewick, lostProperty], [tidewick, timetable], [mill, millHome], [observatory, observatoryHome]] as const)
+  for (const [site, page] of [
+    [tidewick, home],
+    [tidewick, fares],
+    [tidewick, lostProperty],
+    [tidewick, timetable],
+    [mill, millHome],
+    [observatory, observatoryHome],
+  ] as const)
     it(`is without fault for the demo’s ${page.id}`, async () => expect(await faults(site, page)).toEqual([]));
 });
 
@@ -59,14 +72,32 @@ describe('The HTML of every kind of part, saying the same everywhere or not', ()
   for (const kind of kinds.filter((one) => one.group === 'widget' || one.kind === 'disclosure'))
     it(`is without fault for ${kind.word}`, async () => {
       const { root, parts } = newThing(site, kind.kind);
-      const varying = Object.fromEntries(Object.entries(said[kind.kind] ?? {}).filter(([key]) => kind.fields.some((field) => field.key === key && field.varies)));
+      const varying = Object.fromEntries(
+        Object.entries(said[kind.kind] ?? {}).filter(([key]) =>
+          kind.fields.some((field) => field.key === key && field.varies),
+        ),
+      );
       const base = { ...parts[root]!.content.base, ...(kind.kind === 'button' && { link: '/' }) };
-      const contents: Page['parts'][string]['content'][] = [{ base }, ...(Object.keys(varying).length > 0 ? [{ base, phone: varying }] : []), ...(kind.kind === 'video' ? [{ base: { ...base, address: 'https://films.example/watch?v=1' }, phone: varying }, { base: { ...base, address: '/long.webm' }, phone: varying }] : [])];
+      const contents: Page['parts'][string]['content'][] = [
+        { base },
+        ...(Object.keys(varying).length > 0 ? [{ base, phone: varying }] : []),
+        ...(kind.kind === 'video'
+          ? [
+              { base: { ...base, address: 'https://films.example/watch?v=1' }, phone: varying },
+              { base: { ...base, address: '/long.webm' }, phone: varying },
+            ]
+          : []),
+      ];
       for (const content of contents) {
-        const page = pageOfSection({ root: 's', parts: { s: { ...freshPart(site, 'section', [root]), tag: 'div' }, [root]: { ...parts[root]!, content } } });
+        const page = pageOfSection({
+          root: 's',
+          parts: { s: { ...freshPart(site, 'section', [root]), tag: 'div' }, [root]: { ...parts[root]!, content } },
+        });
         readPage(site, page);
         const { html } = compile(site, page);
-        expect(await faults(site, page)).withContext(html).toEqual([]);
+        expect(await faults(site, page))
+          .withContext(html)
+          .toEqual([]);
         expect(html).not.toContain('<script');
       }
     });
@@ -75,7 +106,12 @@ describe('The HTML of every kind of part, saying the same everywhere or not', ()
 describe('The CSS of a compiled page', () => {
   it('is at most 1.05 times what lightningcss makes of it', () => {
     const { css } = compile(tidewick, home);
-    const small = transform({ filename: 'style.css', code: Buffer.from(css), minify: true, targets: { chrome: 120 << 16 } }).code;
+    const small = transform({
+      filename: 'style.css',
+      code: Buffer.from(css),
+      minify: true,
+      targets: { chrome: 120 << 16 },
+    }).code;
     expect(Buffer.byteLength(css) / small.length).toBeLessThanOrEqual(1.05);
   });
   it('is read by lightningcss without an error for random pages', () => {
@@ -84,7 +120,9 @@ describe('The CSS of a compiled page', () => {
         const random = new RandomPages(seed);
         const site = random.site();
         const { css } = compile(site, random.page(site, 15));
-        expect(transform({ filename: 'style.css', code: Buffer.from(css), errorRecovery: true }).warnings).withContext(`seed ${seed}`).toEqual([]);
+        expect(transform({ filename: 'style.css', code: Buffer.from(css), errorRecovery: true }).warnings)
+          .withContext(`seed ${seed}`)
+          .toEqual([]);
       }),
       { numRuns: 60 },
     );

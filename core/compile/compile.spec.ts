@@ -7,13 +7,20 @@ import { compileCanvas } from './canvas';
 /** Every declaration of a style sheet, with the selector of its rule. */
 function declarationsOf(css: string): string[] {
   const out: string[] = [];
-  walk(parse(css), { visit: 'Rule', enter: (node: Rule) => node.block.children.forEach((one: CssNode) => one.type === 'Declaration' && out.push(one.property)) });
+  walk(parse(css), {
+    visit: 'Rule',
+    enter: (node: Rule) =>
+      node.block.children.forEach((one: CssNode) => one.type === 'Declaration' && out.push(one.property)),
+  });
   return out;
 }
 
 describe('A compiled page', () => {
   const pages = (run: (random: RandomPages, seed: number) => void, numRuns = 60): void =>
-    fc.assert(fc.property(fc.integer(), (seed) => run(new RandomPages(seed), seed)), { numRuns });
+    fc.assert(
+      fc.property(fc.integer(), (seed) => run(new RandomPages(seed), seed)),
+      { numRuns },
+    );
 
   it('is the same for the same document', () => {
     pages((random) => {
@@ -63,7 +70,13 @@ describe('A compiled page', () => {
     const page = random.page(site, 3);
     const root = page.parts['root']!;
     const hostile = '</title><script>alert(1)</script>"><img src=x onerror=alert(1)>';
-    const { html } = compile(site, { ...page, parts: { ...page.parts, root: { ...root, content: { base: { title: hostile, description: hostile } }, attributes: { title: hostile } } } });
+    const { html } = compile(site, {
+      ...page,
+      parts: {
+        ...page.parts,
+        root: { ...root, content: { base: { title: hostile, description: hostile } }, attributes: { title: hostile } },
+      },
+    });
     const parsed = new DOMParser().parseFromString(html, 'text/html');
     expect(parsed.querySelector('script, img[onerror]')).toBeNull();
     expect(parsed.title).toBe(hostile);
@@ -78,7 +91,9 @@ describe('A compiled page', () => {
         const parsed = new DOMParser().parseFromString(html, 'text/html');
         return [...parsed.body.querySelectorAll('*')].map((one) => `${one.localName}>${one.childNodes.length}`).join();
       };
-      expect(shape(compileCanvas(site, page, { pictures: 'files/', fonts: 'files/' }).html)).toBe(shape(compile(site, page).html));
+      expect(shape(compileCanvas(site, page, { pictures: 'files/', fonts: 'files/' }).html)).toBe(
+        shape(compile(site, page).html),
+      );
     });
   });
 });

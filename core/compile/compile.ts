@@ -42,7 +42,11 @@ function keyOf(style: StyleMap): string {
 }
 
 /** Short generated classes, one for each distinct style of the page's parts. */
-function ownClasses(page: Page, order: readonly string[], parts: readonly Part[]): { nameOf: Marking; styled: Styled[]; lenders: Lender[] } {
+function ownClasses(
+  page: Page,
+  order: readonly string[],
+  parts: readonly Part[],
+): { nameOf: Marking; styled: Styled[]; lenders: Lender[] } {
   const byStyle = new Map<string, Styled>();
   const names = new Map<string, string>();
   const lenders: Lender[] = [];
@@ -66,7 +70,14 @@ function ownClasses(page: Page, order: readonly string[], parts: readonly Part[]
 }
 
 /** The style sheet of a page, whole; `styled` are the rules of its parts. */
-function pageCss(site: Site, page: Page, parts: readonly Part[], styled: readonly Styled[], lenders: readonly Lender[], addresses: Addresses): string {
+function pageCss(
+  site: Site,
+  page: Page,
+  parts: readonly Part[],
+  styled: readonly Styled[],
+  lenders: readonly Lender[],
+  addresses: Addresses,
+): string {
   const kindsByTag = new Map<string, Set<string>>();
   const classes = new Set<string>();
   for (const part of parts) {
@@ -81,7 +92,10 @@ function pageCss(site: Site, page: Page, parts: readonly Part[], styled: readonl
     className: (name: string) => classes.has(name),
   };
   const own = layerRules(site, styled, addresses);
-  return sharedCss(site, use, addresses, lentRules(site, lenders, addresses) + rulesOfContent(site, parts)) + (own === '' ? '' : `@layer own{${own}}`);
+  return (
+    sharedCss(site, use, addresses, lentRules(site, lenders, addresses) + rulesOfContent(site, parts)) +
+    (own === '' ? '' : `@layer own{${own}}`)
+  );
 }
 
 function usedFiles(site: Site, page: Page, css: string, html: string): Compiled['files'] {
@@ -108,7 +122,9 @@ export function compile(site: Site, whole: Page, options: CompileOptions = plain
     `<!doctype html><html lang="${escapeHtml(site.language)}"><head><meta charset="utf-8">` +
     '<meta name="viewport" content="width=device-width, initial-scale=1">' +
     `<title>${escapeHtml(titleOf(page))}</title>` +
-    (typeof description === 'string' && description !== '' ? `<meta name="description" content="${escapeHtml(description)}">` : '') +
+    (typeof description === 'string' && description !== ''
+      ? `<meta name="description" content="${escapeHtml(description)}">`
+      : '') +
     `<link rel="stylesheet" href="${escapeHtml(href)}"></head>` +
     `${openTag(elementOf(page, page.root, context, nameOf))}${innerHtml(page, page.root, context, nameOf)}</body></html>\n`;
   return { html, css, modules: [], files: usedFiles(site, page, css, html) };

@@ -31,11 +31,21 @@ function spell(value: string): string {
 }
 
 /** A value in which the units of the screen's height are px of a screen of that size. */
-export function unrolledValue(value: string, { width, height }: { readonly width: number; readonly height: number }): string {
+export function unrolledValue(
+  value: string,
+  { width, height }: { readonly width: number; readonly height: number },
+): string {
   if (!/\d(?:[sld]?vh|[sld]?vb|[sld]?vmin|[sld]?vmax)\b/i.test(value)) return value;
-  const share = (unit: string): number => (unit.endsWith('vmin') ? Math.min(width, height) : unit.endsWith('vmax') ? Math.max(width, height) : height);
+  const share = (unit: string): number =>
+    unit.endsWith('vmin') ? Math.min(width, height) : unit.endsWith('vmax') ? Math.max(width, height) : height;
   // Quoted text and addresses stay; numbers elsewhere are whole tokens.
-  return value.replace(/"[^"]*"|'[^']*'|url\([^)]*\)|(?<![\w.-])(-?\d*\.?\d+)([sld]?(?:vh|vb|vmin|vmax))\b/gi, (whole, size?: string, unit?: string) => (size === undefined || unit === undefined ? whole : `${Math.round(Number(size) * share(unit.toLowerCase()) * 100) / 10_000}px`));
+  return value.replace(
+    /"[^"]*"|'[^']*'|url\([^)]*\)|(?<![\w.-])(-?\d*\.?\d+)([sld]?(?:vh|vb|vmin|vmax))\b/gi,
+    (whole, size?: string, unit?: string) =>
+      size === undefined || unit === undefined
+        ? whole
+        : `${Math.round(Number(size) * share(unit.toLowerCase()) * 100) / 10_000}px`,
+  );
 }
 
 /** A stored value as it stands in a style sheet. */
@@ -64,7 +74,11 @@ const shorthands: readonly Shorthand[] = [
   { short: 'border-width', long: sides.map((side) => `border-${side}-width`), alike: false },
   { short: 'border-style', long: sides.map((side) => `border-${side}-style`), alike: false },
   { short: 'border-color', long: sides.map((side) => `border-${side}-color`), alike: false },
-  { short: 'border-radius', long: ['top-left', 'top-right', 'bottom-right', 'bottom-left'].map((corner) => `border-${corner}-radius`), alike: false },
+  {
+    short: 'border-radius',
+    long: ['top-left', 'top-right', 'bottom-right', 'bottom-left'].map((corner) => `border-${corner}-radius`),
+    alike: false,
+  },
   { short: 'gap', long: ['row-gap', 'column-gap'], alike: false },
   { short: 'overflow', long: ['overflow-x', 'overflow-y'], alike: false },
   { short: 'background-position', long: ['background-position-x', 'background-position-y'], alike: true },
@@ -107,7 +121,8 @@ function joined(values: Map<string, string>): void {
 /** Declarations as the inside of a rule, minified: `color:red;gap:8px`. */
 export function declarationsText(site: Site, declarations: Declarations, addresses: Addresses): string {
   const values = new Map<string, string>();
-  for (const name in declarations) if (propertyOf(name)) values.set(name, valueText(site, declarations[name]!, addresses));
+  for (const name in declarations)
+    if (propertyOf(name)) values.set(name, valueText(site, declarations[name]!, addresses));
   if (values.size > 1) joined(values);
   let text = '';
   for (const [name, value] of values) text += text === '' ? `${name}:${value}` : `;${name}:${value}`;

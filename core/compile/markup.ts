@@ -50,7 +50,11 @@ export function elementOf(page: Page, id: string, context: MarkupContext, markin
   const { className, part: marked } = marking(id, part);
   const markup = said(part, kind, context, id);
   const attributes: Record<string, string> = {};
-  const names = classNames(className, markup.className === undefined ? kind.mark : `${kind.mark ?? ''} ${markup.className}`, part.classes);
+  const names = classNames(
+    className,
+    markup.className === undefined ? kind.mark : `${kind.mark ?? ''} ${markup.className}`,
+    part.classes,
+  );
   if (names !== '') attributes['class'] = names;
   for (const name in part.attributes) attributes[name] = part.attributes[name]!;
   for (const name in markup.attributes) {
@@ -60,7 +64,14 @@ export function elementOf(page: Page, id: string, context: MarkupContext, markin
   if (marked !== undefined) attributes['data-part'] = marked;
   const { inner, before, holder, sources } = markup;
   if (before === undefined && sources === undefined && !holder) return { tag: part.tag, attributes, inner };
-  return { tag: part.tag, attributes, inner, ...(before !== undefined && { before }), ...(holder && { holder }), ...(sources !== undefined && { sources }) };
+  return {
+    tag: part.tag,
+    attributes,
+    inner,
+    ...(before !== undefined && { before }),
+    ...(holder && { holder }),
+    ...(sources !== undefined && { sources }),
+  };
 }
 
 /** The class of what is shown at these breakpoints alone. */
@@ -72,12 +83,19 @@ function said(part: Part, kind: Kind, context: MarkupContext, id: string): Marku
   const { breakpoints } = context.site;
   const variants = variantsOf(context.site, part);
   if (variants.length === 1) return kind.markup(variants[0]!.content, context, id);
-  const shown = variants.map(
-    ({ content, breakpoints: ids }): ShownVariant => ({ content, className: variantClass(ids), media: mediaFor(breakpoints, new Set(ids)) ?? 'all' }),
-  );
+  const shown = variants.map(({ content, breakpoints: ids }): ShownVariant => ({
+    content,
+    className: variantClass(ids),
+    media: mediaFor(breakpoints, new Set(ids)) ?? 'all',
+  }));
   if (kind.varied) return kind.varied(shown, context);
   const markups = shown.map(({ content }) => kind.markup(content, context));
-  return { ...markups[0], inner: shown.map(({ className }, index) => `<span class="${className}">${markups[index]!.inner ?? ''}</span>`).join('') };
+  return {
+    ...markups[0],
+    inner: shown
+      .map(({ className }, index) => `<span class="${className}">${markups[index]!.inner ?? ''}</span>`)
+      .join(''),
+  };
 }
 
 /** The rules that follow from what parts say: those their kinds ask for, and those that keep what is said at some breakpoints off the others, for screens and for screen readers alike. */
@@ -98,7 +116,10 @@ export function rulesOfContent(site: Site, parts: readonly Part[]): string {
     if (kind.variesBySource) pictures = true;
     else
       for (const { breakpoints: ids } of variants) {
-        const hidden = mediaFor(site.breakpoints, new Set(site.breakpoints.map((one) => one.id).filter((one) => !ids.includes(one))));
+        const hidden = mediaFor(
+          site.breakpoints,
+          new Set(site.breakpoints.map((one) => one.id).filter((one) => !ids.includes(one))),
+        );
         if (hidden !== undefined) rules.set(variantClass(ids), `@media ${hidden}{.${variantClass(ids)}{display:none}}`);
       }
   }
@@ -137,10 +158,17 @@ export function landmarks(page: Page): Run[] {
 /** The HTML of a part and all it holds. */
 export function subtreeHtml(page: Page, id: string, context: MarkupContext, marking: Marking): string {
   const element = elementOf(page, id, context, marking);
-  if (voidTags.has(element.tag)) return element.sources === undefined ? openTag(element) : `<picture>${element.sources}${openTag(element)}</picture>`;
+  if (voidTags.has(element.tag))
+    return element.sources === undefined
+      ? openTag(element)
+      : `<picture>${element.sources}${openTag(element)}</picture>`;
   const inner = element.inner ?? innerHtml(page, id, context, marking);
-  const held = element.holder ? `${openTag({ tag: holderTag, attributes: element.holder, inner: undefined })}${inner}</${holderTag}>` : inner;
-  return element.before === undefined ? `${openTag(element)}${held}</${element.tag}>` : `${openTag(element)}${element.before}${held}</${element.tag}>`;
+  const held = element.holder
+    ? `${openTag({ tag: holderTag, attributes: element.holder, inner: undefined })}${inner}</${holderTag}>`
+    : inner;
+  return element.before === undefined
+    ? `${openTag(element)}${held}</${element.tag}>`
+    : `${openTag(element)}${element.before}${held}</${element.tag}>`;
 }
 
 /** The HTML inside a part that holds others. */

@@ -5,11 +5,18 @@ import { states, type Declarations, type State, type StyleMap } from '../documen
 import { fontOf } from '../style/fonts';
 import { declarationsText, type Addresses } from './declarations';
 
-const selectorOfState: Readonly<Record<State, string>> = { normal: '', open: '[open]', hover: ':hover', focus: ':focus-visible', pressed: ':active' };
+const selectorOfState: Readonly<Record<State, string>> = {
+  normal: '',
+  open: '[open]',
+  hover: ':hover',
+  focus: ':focus-visible',
+  pressed: ':active',
+};
 
 /** In the editor, a part can be held in a state while that state is worked on. */
 export const heldAttribute = 'data-state';
-const heldOrReal = (state: State): string => (state === 'normal' ? '' : `:is(${selectorOfState[state]},[${heldAttribute}=${state}])`);
+const heldOrReal = (state: State): string =>
+  state === 'normal' ? '' : `:is(${selectorOfState[state]},[${heldAttribute}=${state}])`;
 const stateSelector = (state: State, held: boolean): string => (held ? heldOrReal(state) : selectorOfState[state]);
 
 /** Style under one selector, to be written together with others of its layer. */
@@ -72,7 +79,8 @@ export interface Lender {
 export function lentRules(site: Site, lenders: readonly Lender[], addresses: Addresses): string {
   const styled = lenders.flatMap(({ className, content, kind }): Styled[] => {
     const lends = Object.entries(kindOf(kind).lends?.(content) ?? {});
-    const style = (which: 'odd' | 'even'): StyleMap => Object.fromEntries(lends.map(([breakpoint, lent]) => [breakpoint, { normal: lent[which] }]));
+    const style = (which: 'odd' | 'even'): StyleMap =>
+      Object.fromEntries(lends.map(([breakpoint, lent]) => [breakpoint, { normal: lent[which] }]));
     return [
       { selector: `.${className}>:nth-child(odd)`, style: style('odd') },
       { selector: `.${className}>:nth-child(2n)`, style: style('even') },
@@ -104,7 +112,9 @@ function kindRules(site: Site, used: (kind: string, tag: string) => boolean, add
       const selector = kind.mark === undefined ? tag : `.${kind.mark}`;
       styled.set(selector, { selector, style: { [base]: { normal: own } } });
     }
-  const inside = kinds.filter((kind) => kind.inside !== undefined && kind.tags.some((tag) => used(kind.kind, tag))).map((kind) => kind.inside);
+  const inside = kinds
+    .filter((kind) => kind.inside !== undefined && kind.tags.some((tag) => used(kind.kind, tag)))
+    .map((kind) => kind.inside);
   return `body,body *{box-sizing:border-box}main{all:inherit;display:contents}${layerRules(site, [...styled.values()], addresses)}${inside.join('')}`;
 }
 
@@ -131,13 +141,19 @@ export function sharedCss(site: Site, use: Use, addresses: Addresses, lent = '',
   const classes = site.classes.filter(({ name, style }) => use.className(name) && Object.keys(style).length > 0);
   const order = ['kind', 'element', ...classes.map(({ name }) => `class.${name}`), 'own'];
   const tokens = Object.entries(site.tokens).map(([name, value]) => `--${name}:${value}`);
-  const elements = Object.entries(site.elements).filter(([tag]) => use.tag(tag)).map(([selector, style]) => ({ selector, style }));
+  const elements = Object.entries(site.elements)
+    .filter(([tag]) => use.tag(tag))
+    .map(([selector, style]) => ({ selector, style }));
   return (
     `@layer ${order.join(',')};` +
     fontFaces(site, addresses) +
     (tokens.length > 0 ? `:root{${tokens.join(';')}}` : '') +
     layer('kind', kindRules(site, use.kind, addresses) + lent) +
     layer('element', layerRules(site, elements, addresses, held)) +
-    classes.map(({ name, style }) => layer(`class.${name}`, layerRules(site, [{ selector: `.${name}`, style }], addresses, held))).join('')
+    classes
+      .map(({ name, style }) =>
+        layer(`class.${name}`, layerRules(site, [{ selector: `.${name}`, style }], addresses, held)),
+      )
+      .join('')
   );
 }

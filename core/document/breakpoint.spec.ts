@@ -1,4 +1,15 @@
-import { below, breakpointAt, Breakpoints, chain, mediaFor, mediaOf, outwards, reachOf, standardBreakpoints, type Breakpoint } from './breakpoint';
+import {
+  below,
+  breakpointAt,
+  Breakpoints,
+  chain,
+  mediaFor,
+  mediaOf,
+  outwards,
+  reachOf,
+  standardBreakpoints,
+  type Breakpoint,
+} from './breakpoint';
 
 const huge: Breakpoint = { id: 'huge', name: 'Huge', reach: 'up', limit: 1600, preview: { width: 1920, height: 1080 } };
 const all = [huge, ...[...standardBreakpoints].reverse()];
@@ -27,10 +38,21 @@ describe('Breakpoints (needs 7.1)', () => {
       ['tablet', 601, 1024],
       ['wide', 1025, 1599],
     ]);
-    expect([320, 600, 601, 1024, 1025, 1599, 1600].map((width) => breakpointAt(all, width).id)).toEqual(['phone', 'phone', 'tablet', 'tablet', 'wide', 'wide', 'huge']);
+    expect([320, 600, 601, 1024, 1025, 1599, 1600].map((width) => breakpointAt(all, width).id)).toEqual([
+      'phone',
+      'phone',
+      'tablet',
+      'tablet',
+      'wide',
+      'wide',
+      'huge',
+    ]);
     const squeezed = { ...huge, limit: 900, preview: { width: 1000, height: 800 } };
     expect(Breakpoints.safeParse([...standardBreakpoints, squeezed]).success).toBeFalse();
-    expect(Breakpoints.safeParse([...standardBreakpoints, { ...huge, id: 'other', preview: { width: 1500, height: 900 } }]).success).toBeFalse();
+    expect(
+      Breakpoints.safeParse([...standardBreakpoints, { ...huge, id: 'other', preview: { width: 1500, height: 900 } }])
+        .success,
+    ).toBeFalse();
   });
   it('are told by conditions that Chromium finds true exactly where they decide, also between whole px', () => {
     const frame = document.createElement('iframe');
@@ -40,8 +62,12 @@ describe('Breakpoints (needs 7.1)', () => {
       frame.style.border = '0';
       const view = frame.contentWindow!;
       const holding = all.filter((one) => view.matchMedia(mediaFor(all, new Set([one.id]))!).matches);
-      const rules = ['wide', 'tablet', 'phone', 'huge'].filter((id) => ((one) => one === undefined || view.matchMedia(one).matches)(mediaOf(all.find((one) => one.id === id)!)));
-      expect(holding.map((one) => one.id)).withContext(`${width} px`).toEqual([rules.at(-1)!]); // the last rule that holds wins
+      const rules = ['wide', 'tablet', 'phone', 'huge'].filter((id) =>
+        ((one) => one === undefined || view.matchMedia(one).matches)(mediaOf(all.find((one) => one.id === id)!)),
+      );
+      expect(holding.map((one) => one.id))
+        .withContext(`${width} px`)
+        .toEqual([rules.at(-1)!]); // the last rule that holds wins
     }
     frame.remove();
     expect(mediaFor(all, new Set(['wide', 'phone']))).toBe('(width<=600px),(1024px<width<1600px)');

@@ -26,13 +26,33 @@ export const Breakpoints = z
       context.addIssue({ code: 'custom', message: 'Two breakpoints share an id.' });
     list.forEach((one, index) => {
       if ((one.limit === undefined) !== (one.reach === 'base'))
-        context.addIssue({ code: 'custom', path: [index, 'limit'], message: 'Every breakpoint but the base has a limit.' });
+        context.addIssue({
+          code: 'custom',
+          path: [index, 'limit'],
+          message: 'Every breakpoint but the base has a limit.',
+        });
       const { from, to } = reachOf(list, one);
-      if (one.limit !== undefined && list.some((other) => other !== one && other.reach === one.reach && other.limit === one.limit))
-        context.addIssue({ code: 'custom', path: [index, 'limit'], message: `Two breakpoints end at ${one.limit} px.` });
-      else if (from > to) context.addIssue({ code: 'custom', path: [index, 'limit'], message: `${one.name} would hold at no width: the breakpoints beside it leave it none.` });
+      if (
+        one.limit !== undefined &&
+        list.some((other) => other !== one && other.reach === one.reach && other.limit === one.limit)
+      )
+        context.addIssue({
+          code: 'custom',
+          path: [index, 'limit'],
+          message: `Two breakpoints end at ${one.limit} px.`,
+        });
+      else if (from > to)
+        context.addIssue({
+          code: 'custom',
+          path: [index, 'limit'],
+          message: `${one.name} would hold at no width: the breakpoints beside it leave it none.`,
+        });
       else if (one.preview.width < from || one.preview.width > to)
-        context.addIssue({ code: 'custom', path: [index, 'preview'], message: `${one.name} holds from ${from} to ${to} px; its leaf cannot be ${one.preview.width} px wide.` });
+        context.addIssue({
+          code: 'custom',
+          path: [index, 'preview'],
+          message: `${one.name} holds from ${from} to ${to} px; its leaf cannot be ${one.preview.width} px wide.`,
+        });
     });
   });
 
@@ -47,19 +67,31 @@ export const widest = 4000;
 
 /** The widths at which a breakpoint decides first: from its neighbour's limit to its own. */
 export function reachOf(list: readonly Breakpoint[], one: Breakpoint): Reach {
-  const limits = (reach: 'down' | 'up'): number[] => list.filter((other) => other.reach === reach).map((other) => other.limit ?? 0);
+  const limits = (reach: 'down' | 'up'): number[] =>
+    list.filter((other) => other.reach === reach).map((other) => other.limit ?? 0);
   const lower = limits('down').filter((limit) => one.reach !== 'down' || limit < (one.limit ?? 0));
   const higher = limits('up').filter((limit) => one.reach !== 'up' || limit > (one.limit ?? 0));
   return {
-    from: one.reach === 'up' ? Math.max(one.limit ?? 0, ...limits('down').map((limit) => limit + 1)) : Math.max(narrowest, ...lower.map((limit) => limit + 1)),
+    from:
+      one.reach === 'up'
+        ? Math.max(one.limit ?? 0, ...limits('down').map((limit) => limit + 1))
+        : Math.max(narrowest, ...lower.map((limit) => limit + 1)),
     to: one.reach === 'down' ? (one.limit ?? 0) : Math.min(widest, ...higher.map((limit) => limit - 1)),
   };
 }
 
 /** The breakpoint that decides first at a width in px. */
 export function breakpointAt(list: readonly Breakpoint[], width: number): Breakpoint {
-  const below = outwards(list).filter((one) => one.reach === 'down' && width <= (one.limit ?? 0)).at(-1);
-  return below ?? outwards(list).filter((one) => one.reach === 'up' && width >= (one.limit ?? 0)).at(-1) ?? baseOf(list);
+  const below = outwards(list)
+    .filter((one) => one.reach === 'down' && width <= (one.limit ?? 0))
+    .at(-1);
+  return (
+    below ??
+    outwards(list)
+      .filter((one) => one.reach === 'up' && width >= (one.limit ?? 0))
+      .at(-1) ??
+    baseOf(list)
+  );
 }
 
 /** The condition under which one of these breakpoints decides first, for a `@media` rule or a `media` attribute; undefined for none of them. */

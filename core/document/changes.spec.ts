@@ -12,16 +12,29 @@ import { blankSite } from './site';
 import { subtree } from './tree';
 
 const site = blankSite('s', 'S', 'site');
-const tree = { kind: 'section', name: 'Opening', holds: [{ kind: 'heading', name: 'Title', content: { text: 'Sailings' }, base: { 'font-size': '45px' } }, { kind: 'text' }, { kind: 'button', name: 'Book' }] };
+const tree = {
+  kind: 'section',
+  name: 'Opening',
+  holds: [
+    { kind: 'heading', name: 'Title', content: { text: 'Sailings' }, base: { 'font-size': '45px' } },
+    { kind: 'text' },
+    { kind: 'button', name: 'Book' },
+  ],
+};
 const page = pageOfSection(planted(site, tree, (kind) => kind));
-const told = (...edits: Edit[]): string[] => changesBetween(page, applyEdits(site, page, edits).page).map((one) => one.what);
+const told = (...edits: Edit[]): string[] =>
+  changesBetween(page, applyEdits(site, page, edits).page).map((one) => one.what);
 
 describe('What differs between what is live and what is saved', () => {
   it('is said field by field, by the names the parts have', () => {
     expect(told(styleEdit('heading', 'phone', 'normal', 'font-size', '34px'))).toEqual(['Title: phone font-size']);
     expect(told(styleEdit('button', 'wide', 'hover', 'color', 'red'))).toEqual(['Book: wide hover color']);
-    expect(told({ do: 'set', part: 'heading', field: ['content', 'base', 'text'], value: 'Boats' })).toEqual(['Title: text']);
-    expect(told({ do: 'set', part: 'heading', field: ['content', 'phone', 'text'], value: 'Boats' })).toEqual(['Title: phone text']);
+    expect(told({ do: 'set', part: 'heading', field: ['content', 'base', 'text'], value: 'Boats' })).toEqual([
+      'Title: text',
+    ]);
+    expect(told({ do: 'set', part: 'heading', field: ['content', 'phone', 'text'], value: 'Boats' })).toEqual([
+      'Title: phone text',
+    ]);
     expect(told({ do: 'set', part: 'heading', field: ['attributes', 'id'], value: 'sailings' })).toEqual(['Title: id']);
     expect(told({ do: 'set', part: 'heading', field: ['tag'], value: 'h1' })).toEqual(['Title: tag']);
     expect(told({ do: 'set', part: 'section', field: ['off'], value: true })).toEqual(['Opening: switched off']);
@@ -29,28 +42,62 @@ describe('What differs between what is live and what is saved', () => {
   });
 
   it('is said with what was and what is, and by the names breakpoints have', () => {
-    const values = (...edits: Edit[]): unknown[] => changesBetween(page, applyEdits(site, page, edits).page, (id) => site.breakpoints.find((one) => one.id === id)!.name).map(({ what, values: both }) => [what, both?.was, both?.is]);
-    expect(values(styleEdit('heading', 'wide', 'normal', 'font-size', '50px'))).toEqual([['Title: Wide font-size', '45px', '50px']]);
-    expect(values(styleEdit('heading', 'phone', 'hover', 'font-size', '34px'))).toEqual([['Title: Phone hover font-size', undefined, '34px']]);
-    expect(values(styleEdit('heading', 'wide', 'normal', 'font-size'))).toEqual([['Title: Wide font-size', '45px', undefined]]);
-    expect(values({ do: 'set', part: 'heading', field: ['content', 'base', 'text'], value: 'Boats' })).toEqual([['Title: text', 'Sailings', 'Boats']]);
-    expect(values({ do: 'set', part: 'heading', field: ['classes'], value: ['lead', 'measure'] })).toEqual([['Title: classes', '', 'lead measure']]);
-    expect(values({ do: 'set', part: 'section', field: ['off'], value: true })).toEqual([['Opening: switched off', undefined, undefined]]);
+    const values = (...edits: Edit[]): unknown[] =>
+      changesBetween(
+        page,
+        applyEdits(site, page, edits).page,
+        (id) => site.breakpoints.find((one) => one.id === id)!.name,
+      ).map(({ what, values: both }) => [what, both?.was, both?.is]);
+    expect(values(styleEdit('heading', 'wide', 'normal', 'font-size', '50px'))).toEqual([
+      ['Title: Wide font-size', '45px', '50px'],
+    ]);
+    expect(values(styleEdit('heading', 'phone', 'hover', 'font-size', '34px'))).toEqual([
+      ['Title: Phone hover font-size', undefined, '34px'],
+    ]);
+    expect(values(styleEdit('heading', 'wide', 'normal', 'font-size'))).toEqual([
+      ['Title: Wide font-size', '45px', undefined],
+    ]);
+    expect(values({ do: 'set', part: 'heading', field: ['content', 'base', 'text'], value: 'Boats' })).toEqual([
+      ['Title: text', 'Sailings', 'Boats'],
+    ]);
+    expect(values({ do: 'set', part: 'heading', field: ['classes'], value: ['lead', 'measure'] })).toEqual([
+      ['Title: classes', '', 'lead measure'],
+    ]);
+    expect(values({ do: 'set', part: 'section', field: ['off'], value: true })).toEqual([
+      ['Opening: switched off', undefined, undefined],
+    ]);
   });
 
   it('is said once of what came, went, moved or changed its order', () => {
     expect(told(...removeParts(page, ['button']))).toEqual(['Book removed']);
     expect(told(...duplicate(page, 'heading').edits)).toEqual(['Title added']);
     expect(told({ do: 'move', part: 'button', parent: 'section', index: 0 })).toEqual(['Opening: order']);
-    const row = pageOfSection(planted(site, { ...tree, holds: [...tree.holds, { kind: 'container', name: 'Row' }] }, (kind) => kind));
-    const between = (...edits: Edit[]): string[] => changesBetween(row, applyEdits(site, row, edits).page).map((one) => one.what).sort();
-    const box = (parent: string): Edit => ({ do: 'insert', parent, index: 0, ...planted(site, { kind: 'container', name: 'Box' }, () => 'box') });
+    const row = pageOfSection(
+      planted(site, { ...tree, holds: [...tree.holds, { kind: 'container', name: 'Row' }] }, (kind) => kind),
+    );
+    const between = (...edits: Edit[]): string[] =>
+      changesBetween(row, applyEdits(site, row, edits).page)
+        .map((one) => one.what)
+        .sort();
+    const box = (parent: string): Edit => ({
+      do: 'insert',
+      parent,
+      index: 0,
+      ...planted(site, { kind: 'container', name: 'Box' }, () => 'box'),
+    });
     expect(between({ do: 'move', part: 'button', parent: 'container', index: 0 })).toEqual(['Book moved']);
-    expect(between(box('container'), { do: 'move', part: 'button', parent: 'box', index: 0 })).toEqual(['Book moved', 'Box added']);
+    expect(between(box('container'), { do: 'move', part: 'button', parent: 'box', index: 0 })).toEqual([
+      'Book moved',
+      'Box added',
+    ]);
     const wrapped = [box('section'), { do: 'move', part: 'button', parent: 'box', index: 0 }] as const;
-    expect(between(...wrapped)).withContext('a box around it is no move').toEqual(['Box added']);
+    expect(between(...wrapped))
+      .withContext('a box around it is no move')
+      .toEqual(['Box added']);
     const after = applyEdits(site, row, wrapped).page;
-    expect(changesBetween(after, row).map((one) => one.what)).withContext('nor is the box gone').toEqual(['Box removed']);
+    expect(changesBetween(after, row).map((one) => one.what))
+      .withContext('nor is the box gone')
+      .toEqual(['Box removed']);
   });
 
   it('is everything where nothing is live yet, and the path too', () => {
@@ -67,7 +114,10 @@ describe('What differs between what is live and what is saved', () => {
         const first = random.page(of, 14);
         expect(changesBetween(first, structuredClone(first))).toEqual([]);
         const part = random.pick(subtree(first, first.root));
-        const edits: Edit[] = [styleEdit(part, random.pick(of.breakpoints).id, 'normal', 'z-index', '77'), { do: 'set', part, field: ['name'], value: 'Renamed by a test' }];
+        const edits: Edit[] = [
+          styleEdit(part, random.pick(of.breakpoints).id, 'normal', 'z-index', '77'),
+          { do: 'set', part, field: ['name'], value: 'Renamed by a test' },
+        ];
         const { page: after, inverses } = applyEdits(of, first, edits);
         expect(new Set(changesBetween(first, after).map((one) => one.part))).toEqual(new Set([part]));
         expect(changesBetween(first, applyEdits(of, after, inverses).page)).toEqual([]);
@@ -76,15 +126,31 @@ describe('What differs between what is live and what is saved', () => {
   });
 
   it('takes no part for one that objects have by nature', () => {
-    const named = (id: string): Page => pageOfSection(planted(site, { kind: 'section', name: 'Named', holds: [{ kind: 'text' }] }, (kind) => (kind === 'section' ? id : kind)));
-    expect(changesBetween(named('plain'), named('constructor')).map((one) => one.what).sort()).toEqual(['Named added', 'Named removed']);
-    expect(sharingParts(named('constructor'), named('plain')).parts['constructor']).toEqual(named('constructor').parts['constructor']!);
+    const named = (id: string): Page =>
+      pageOfSection(
+        planted(site, { kind: 'section', name: 'Named', holds: [{ kind: 'text' }] }, (kind) =>
+          kind === 'section' ? id : kind,
+        ),
+      );
+    expect(
+      changesBetween(named('plain'), named('constructor'))
+        .map((one) => one.what)
+        .sort(),
+    ).toEqual(['Named added', 'Named removed']);
+    expect(sharingParts(named('constructor'), named('plain')).parts['constructor']).toEqual(
+      named('constructor').parts['constructor']!,
+    );
   });
 
   it('costs nothing for parts that are the very same: a page shares them with another that equals it', () => {
-    const copy = structuredClone(applyEdits(site, page, [styleEdit('heading', 'phone', 'normal', 'color', 'red')]).page);
+    const copy = structuredClone(
+      applyEdits(site, page, [styleEdit('heading', 'phone', 'normal', 'color', 'red')]).page,
+    );
     const shared = sharingParts(copy, page);
     expect(shared).toEqual(copy);
-    for (const id of Object.keys(page.parts)) expect(shared.parts[id] === page.parts[id]).withContext(id).toBe(id !== 'heading');
+    for (const id of Object.keys(page.parts))
+      expect(shared.parts[id] === page.parts[id])
+        .withContext(id)
+        .toBe(id !== 'heading');
   });
 });

@@ -24,23 +24,35 @@ const text = (value: unknown): string => JSON.stringify(value) ?? '';
 
 /** The leaves in which two nested records differ. */
 function leaves(a: unknown, b: unknown, path: readonly string[] = []): Leaf[] {
-  const open = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value);
+  const open = (value: unknown): value is Record<string, unknown> =>
+    typeof value === 'object' && value !== null && !Array.isArray(value);
   if (!open(a) && !open(b)) return text(a) === text(b) ? [] : [{ path, was: a, is: b }];
   const left = open(a) ? a : {};
   const right = open(b) ? b : {};
-  return [...new Set([...Object.keys(left), ...Object.keys(right)])].flatMap((key) => leaves(left[key], right[key], [...path, key]));
+  return [...new Set([...Object.keys(left), ...Object.keys(right)])].flatMap((key) =>
+    leaves(left[key], right[key], [...path, key]),
+  );
 }
 
 type Within = Pick<Change, 'what' | 'values'>;
 
-const worded = (value: unknown): string | undefined => (value === undefined || typeof value === 'string' ? value : text(value));
-const said = (what: string, { was, is }: { readonly was: unknown; readonly is: unknown }): Within => ({ what, values: { was: worded(was), is: worded(is) } });
+const worded = (value: unknown): string | undefined =>
+  value === undefined || typeof value === 'string' ? value : text(value);
+const said = (what: string, { was, is }: { readonly was: unknown; readonly is: unknown }): Within => ({
+  what,
+  values: { was: worded(was), is: worded(is) },
+});
 
 function within(before: Part, now: Part, naming: Naming): Within[] {
-  const field = (what: string, was: unknown, is: unknown): Within[] => (text(was) === text(is) ? [] : [said(what, { was, is })]);
+  const field = (what: string, was: unknown, is: unknown): Within[] =>
+    text(was) === text(is) ? [] : [said(what, { was, is })];
   return [
-    ...leaves(before.style, now.style).map((leaf) => said([naming(leaf.path[0]!), ...leaf.path.slice(1).filter((key) => key !== 'normal')].join(' '), leaf)),
-    ...leaves(before.content, now.content).map((leaf) => said([...(leaf.path[0] === 'base' ? [] : [naming(leaf.path[0]!)]), ...leaf.path.slice(1)].join(' '), leaf)),
+    ...leaves(before.style, now.style).map((leaf) =>
+      said([naming(leaf.path[0]!), ...leaf.path.slice(1).filter((key) => key !== 'normal')].join(' '), leaf),
+    ),
+    ...leaves(before.content, now.content).map((leaf) =>
+      said([...(leaf.path[0] === 'base' ? [] : [naming(leaf.path[0]!)]), ...leaf.path.slice(1)].join(' '), leaf),
+    ),
     ...leaves(before.attributes, now.attributes).map((leaf) => said(leaf.path.join(' '), leaf)),
     ...field('tag', before.tag, now.tag),
     ...field('name', before.name, now.name),
@@ -50,20 +62,40 @@ function within(before: Part, now: Part, naming: Naming): Within[] {
 }
 
 /** The children a part had and has on both pages, in order: it differs when they were reordered. */
-const kept = (children: readonly string[], other: ReadonlySet<string>): string => children.filter((child) => other.has(child)).join();
+const kept = (children: readonly string[], other: ReadonlySet<string>): string =>
+  children.filter((child) => other.has(child)).join();
 
 /** The nearest box around a part that the other page has too: a part whose box alone came or went has not moved. */
-const home = (page: Page, part: string, other: Page): string | undefined => pathTo(page, part).slice(0, -1).findLast((id) => Object.hasOwn(other.parts, id));
+const home = (page: Page, part: string, other: Page): string | undefined =>
+  pathTo(page, part)
+    .slice(0, -1)
+    .findLast((id) => Object.hasOwn(other.parts, id));
 
 /** The parts of the page as it was that stand in a box now and did not, and have another home for it. */
 function movedInto(held: ReadonlySet<string>, part: Part, before: Page, now: Page): Change[] {
-  const came = part.children.filter((child) => !held.has(child) && Object.hasOwn(before.parts, child) && home(before, child, now) !== home(now, child, before));
+  const came = part.children.filter(
+    (child) =>
+      !held.has(child) && Object.hasOwn(before.parts, child) && home(before, child, now) !== home(now, child, before),
+  );
   return came.map((child) => ({ part: child, what: `${nameOf(now.parts[child]!)} moved` }));
 }
 
-function betweenParts(old: Part, part: Part, { id, before, now, naming }: { readonly id: string; readonly before: Page; readonly now: Page; readonly naming: Naming }): Change[] {
+function betweenParts(
+  old: Part,
+  part: Part,
+  {
+    id,
+    before,
+    now,
+    naming,
+  }: { readonly id: string; readonly before: Page; readonly now: Page; readonly naming: Naming },
+): Change[] {
   const name = nameOf(part);
-  const changes: Change[] = within(old, part, naming).map((one) => ({ ...one, part: id, what: `${name}: ${one.what}` }));
+  const changes: Change[] = within(old, part, naming).map((one) => ({
+    ...one,
+    part: id,
+    what: `${name}: ${one.what}`,
+  }));
   const [held, holds] = [new Set(old.children), new Set(part.children)];
   if (kept(old.children, holds) !== kept(part.children, held)) changes.push({ part: id, what: `${name}: order` });
   return changes.concat(movedInto(held, part, before, now));
@@ -71,7 +103,8 @@ function betweenParts(old: Part, part: Part, { id, before, now, naming }: { read
 
 /** What differs between a page as it was and as it is: parts added, removed and moved, and each field that was set. */
 export function changesBetween(before: Page | null, now: Page, naming: Naming = (breakpoint) => breakpoint): Change[] {
-  if (before === null) return Object.keys(now.parts).map((part) => ({ part, what: `${nameOf(now.parts[part]!)} is new` }));
+  if (before === null)
+    return Object.keys(now.parts).map((part) => ({ part, what: `${nameOf(now.parts[part]!)} is new` }));
   const changes: Change[] = [];
   for (const id in now.parts) {
     const part = now.parts[id]!;

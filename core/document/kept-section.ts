@@ -17,5 +17,9 @@ export type KeptSection = z.infer<typeof KeptSection>;
 /** A page that holds a kept section and nothing else. */
 export function pageOfSection({ root, parts }: Pick<KeptSection, 'root' | 'parts'>): Page {
   const page = blankPage('kept', 'Kept', '/');
-  return { ...page, root: 'kept-page', parts: { ...parts, 'kept-page': { ...page.parts[page.root]!, children: [root] } } };
+  return {
+    ...page,
+    root: 'kept-page',
+    parts: { ...parts, 'kept-page': { ...page.parts[page.root]!, children: [root] } },
+  };
 }

@@ -10,7 +10,17 @@ describe('Menus (needs 1.3)', () => {
     expect(menuPaths([off])).toEqual([]);
   });
   it('know the page of a link, whatever follows its path, and none of what leads elsewhere', () => {
-    expect(['/fares', '/fares/', '/fares#passes', '/?from=menu', '/'].map(pathOfLink)).toEqual(['/fares', '/fares', '/fares', '/', '/']);
-    expect(['https://tidewick.example/fares', '//elsewhere.example', '#place', 'mailto:a@b.example', undefined, 3].map(pathOfLink)).toEqual(Array.from({ length: 6 }, () => undefined));
+    expect(['/fares', '/fares/', '/fares#passes', '/?from=menu', '/'].map(pathOfLink)).toEqual([
+      '/fares',
+      '/fares',
+      '/fares',
+      '/',
+      '/',
+    ]);
+    expect(
+      ['https://tidewick.example/fares', '//elsewhere.example', '#place', 'mailto:a@b.example', undefined, 3].map(
+        pathOfLink,
+      ),
+    ).toEqual(Array.from({ length: 6 }, () => undefined));
   });
 });

@@ -25,37 +25,77 @@ describe('Style written for a tree', () => {
     const sides = ['padding-top', 'padding-right', 'padding-bottom', 'padding-left'];
     fc.assert(
       fc.property(fc.array(fc.integer({ min: 0, max: 200 }), { minLength: 1, maxLength: 4 }), (values) => {
-        expect(around('padding', ...values)).toEqual(inChromium('padding', values.map((one) => `${one}px`).join(' '), sides));
+        expect(around('padding', ...values)).toEqual(
+          inChromium('padding', values.map((one) => `${one}px`).join(' '), sides),
+        );
       }),
     );
-    expect(around('margin', 8, 'auto')).toEqual(inChromium('margin', '8px auto', sides.map((one) => one.replace('padding', 'margin'))));
+    expect(around('margin', 8, 'auto')).toEqual(
+      inChromium(
+        'margin',
+        '8px auto',
+        sides.map((one) => one.replace('padding', 'margin')),
+      ),
+    );
     expect(gap(24)).toEqual(inChromium('gap', '24px', ['row-gap', 'column-gap']));
     expect(gap(24, 8)).toEqual(inChromium('gap', '24px 8px', ['row-gap', 'column-gap']));
-    expect(radius('50%')).toEqual(inChromium('border-radius', '50%', ['border-top-left-radius', 'border-top-right-radius', 'border-bottom-right-radius', 'border-bottom-left-radius']));
+    expect(radius('50%')).toEqual(
+      inChromium('border-radius', '50%', [
+        'border-top-left-radius',
+        'border-top-right-radius',
+        'border-bottom-right-radius',
+        'border-bottom-left-radius',
+      ]),
+    );
   });
 
-  const tree: Tree = { kind: 'heading', base: { 'font-size': '48px', color: 'red' }, narrower: { 'font-size': '38px' }, narrowest: { 'font-size': '30px' } };
+  const tree: Tree = {
+    kind: 'heading',
+    base: { 'font-size': '48px', color: 'red' },
+    narrower: { 'font-size': '38px' },
+    narrowest: { 'font-size': '30px' },
+  };
   it('goes to the base, to the first narrower breakpoint and to the narrowest, whatever they are called', () => {
     expect(styleOfTree(siteOf(wide, tablet, phone, huge), tree)).toEqual({
       wide: { normal: { 'font-size': '48px', color: 'red' } },
       tablet: { normal: { 'font-size': '38px' } },
       phone: { normal: { 'font-size': '30px' } },
     });
-    expect(styleOfTree(siteOf(wide, phone), tree)).toEqual({ wide: { normal: { 'font-size': '48px', color: 'red' } }, phone: { normal: { 'font-size': '30px' } } });
+    expect(styleOfTree(siteOf(wide, phone), tree)).toEqual({
+      wide: { normal: { 'font-size': '48px', color: 'red' } },
+      phone: { normal: { 'font-size': '30px' } },
+    });
     expect(styleOfTree(siteOf(wide, huge), tree)).toEqual({ wide: { normal: { 'font-size': '48px', color: 'red' } } });
-    expect(styleOfTree(siteOf(wide, tablet), { narrower: { 'row-gap': '8px', color: 'red' }, narrowest: { 'row-gap': '4px' } })).toEqual({ tablet: { normal: { 'row-gap': '4px', color: 'red' } } });
+    expect(
+      styleOfTree(siteOf(wide, tablet), {
+        narrower: { 'row-gap': '8px', color: 'red' },
+        narrowest: { 'row-gap': '4px' },
+      }),
+    ).toEqual({ tablet: { normal: { 'row-gap': '4px', color: 'red' } } });
   });
 });
 
 describe('A planted tree', () => {
   it('is a section every site takes, with what each part shows coming from where the tree says it', () => {
-    for (const site of [siteOf(wide), siteOf(wide, phone), siteOf(wide, tablet, phone, huge), ...[1, 2, 3].map((seed) => new RandomPages(seed).site())])
+    for (const site of [
+      siteOf(wide),
+      siteOf(wide, phone),
+      siteOf(wide, tablet, phone, huge),
+      ...[1, 2, 3].map((seed) => new RandomPages(seed).site()),
+    ])
       for (const { name, tree } of readyMade) {
         const section = planted(site, tree);
         const page = readPage(site, structuredClone(pageOfSection(section)));
         expect(subtree(page, section.root).length).withContext(name).toBe(Object.keys(section.parts).length);
         for (const [property, value] of Object.entries(tree.base ?? {})) {
-          const { source, value: found } = resolve(site, page, section.root, site.breakpoints.find((one) => one.reach === 'base')!.id, 'normal', property);
+          const { source, value: found } = resolve(
+            site,
+            page,
+            section.root,
+            site.breakpoints.find((one) => one.reach === 'base')!.id,
+            'normal',
+            property,
+          );
           expect([found, source.from]).withContext(`${name}: ${property}`).toEqual([value, 'own']);
         }
       }
@@ -74,7 +114,13 @@ describe('A planted tree', () => {
   });
 
   it('keeps what a kind begins with where the tree is silent, its style aside', () => {
-    const { root, parts } = planted(siteOf(wide), { kind: 'section', holds: [{ kind: 'button', content: { text: 'Book' } }, { kind: 'heading', tag: 'h4' }] });
+    const { root, parts } = planted(siteOf(wide), {
+      kind: 'section',
+      holds: [
+        { kind: 'button', content: { text: 'Book' } },
+        { kind: 'heading', tag: 'h4' },
+      ],
+    });
     const [button, heading] = parts[root]!.children.map((id) => parts[id]!);
     expect(button!.content.base).toEqual(jasmine.objectContaining({ text: 'Book', link: jasmine.any(String) }));
     expect([heading!.tag, heading!.style]).toEqual(['h4', {}]);

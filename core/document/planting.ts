@@ -24,17 +24,31 @@ const written = (value: string | number): string => (typeof value === 'number' ?
 /** `padding` or `margin` as the four longhands: numbers in px, others with their units, in CSS's order with CSS's short forms. */
 export function around(property: 'padding' | 'margin', ...values: readonly (string | number)[]): Declarations {
   const [top = 0, right = top, bottom = top, left = right] = values;
-  return { [`${property}-top`]: written(top), [`${property}-right`]: written(right), [`${property}-bottom`]: written(bottom), [`${property}-left`]: written(left) };
+  return {
+    [`${property}-top`]: written(top),
+    [`${property}-right`]: written(right),
+    [`${property}-bottom`]: written(bottom),
+    [`${property}-left`]: written(left),
+  };
 }
 
 /** Gaps in px, between rows and between columns. */
-export const gap = (row: number, column = row): Declarations => ({ 'row-gap': `${row}px`, 'column-gap': `${column}px` });
+export const gap = (row: number, column = row): Declarations => ({
+  'row-gap': `${row}px`,
+  'column-gap': `${column}px`,
+});
 
 /** All four corners. */
-export const radius = (value: string): Declarations => Object.fromEntries(['top-left', 'top-right', 'bottom-right', 'bottom-left'].map((corner) => [`border-${corner}-radius`, value]));
+export const radius = (value: string): Declarations =>
+  Object.fromEntries(
+    ['top-left', 'top-right', 'bottom-right', 'bottom-left'].map((corner) => [`border-${corner}-radius`, value]),
+  );
 
 /** A tree's style at the breakpoints of a site; what is meant for two of them goes to the one there is. */
-export function styleOfTree(site: Pick<Site, 'breakpoints'>, { base, narrower, narrowest }: Pick<Tree, 'base' | 'narrower' | 'narrowest'>): StyleMap {
+export function styleOfTree(
+  site: Pick<Site, 'breakpoints'>,
+  { base, narrower, narrowest }: Pick<Tree, 'base' | 'narrower' | 'narrowest'>,
+): StyleMap {
   const down = outwards(site.breakpoints).filter((one) => one.reach === 'down');
   const style: StyleMap = {};
   const add = (id: string | undefined, declarations: Declarations | undefined): void => {
@@ -47,7 +61,11 @@ export function styleOfTree(site: Pick<Site, 'breakpoints'>, { base, narrower, n
 }
 
 /** New parts of a site from a tree; what a tree leaves unsaid is as its kind begins, style aside. `idFor` names them, new ids where it is left out. */
-export function planted(site: Site, tree: Tree, idFor: (kind: string) => string = newIdentifier): { root: string; parts: Parts } {
+export function planted(
+  site: Site,
+  tree: Tree,
+  idFor: (kind: string) => string = newIdentifier,
+): { root: string; parts: Parts } {
   const parts: Record<string, Part> = {};
   const plant = (one: Tree): string => {
     const id = idFor(one.kind);

@@ -39,14 +39,18 @@ export class RandomPages {
   value(property: string): string {
     const length = `${this.pick([0, 1, 4, 7.5, 12, 24, 60])}${this.pick(['px', 'px', 'em', 'rem', '%', 'vw'])}`;
     const plain = length.replace('%', 'px');
-    if (/color$/.test(property)) return this.pick(['#22333b', '#fff', 'rgb(140 47 57 / 0.5)', 'oklch(60% 0.1 200)', 'var(--ink)', 'transparent']);
+    if (/color$/.test(property))
+      return this.pick(['#22333b', '#fff', 'rgb(140 47 57 / 0.5)', 'oklch(60% 0.1 200)', 'var(--ink)', 'transparent']);
     if (/^(padding|margin|top|right|bottom|left)/.test(property)) return length;
-    if (/width$|height$|basis$/.test(property) && !/^border|^(line-height|scrollbar-width)$/.test(property)) return this.pick([length, '50%', '12ch', '40vh']);
+    if (/width$|height$|basis$/.test(property) && !/^border|^(line-height|scrollbar-width)$/.test(property))
+      return this.pick([length, '50%', '12ch', '40vh']);
     if (/radius$|^border-.*width$|gap$/.test(property)) return plain;
     if (property === 'font-size') return this.pick(['12px', '1.25rem', '1.5em', '90%', 'larger']);
     if (property === 'font-family') return this.pick(['serif', '"Spline Sans Mono", monospace', 'sans-serif']);
-    if (property === 'grid-template-columns') return this.pick(['1fr', '1fr 2fr', 'repeat(3, 1fr)', 'minmax(40px, 1fr) 100px']);
-    if (property === 'background-image') return this.pick(['none', 'linear-gradient(90deg, #fff, #0008)', 'radial-gradient(red, blue)']);
+    if (property === 'grid-template-columns')
+      return this.pick(['1fr', '1fr 2fr', 'repeat(3, 1fr)', 'minmax(40px, 1fr) 100px']);
+    if (property === 'background-image')
+      return this.pick(['none', 'linear-gradient(90deg, #fff, #0008)', 'radial-gradient(red, blue)']);
     if (property === 'box-shadow') return this.pick(['none', '0 1px 3px rgb(0 0 0 / 0.3)']);
     return this.pick(properties.find((one) => one.name === property)?.choices ?? ['inherit']);
   }
@@ -66,7 +70,8 @@ export class RandomPages {
       for (const state of among) {
         if (!this.chance(state === 'normal' ? 0.6 : 0.08)) continue;
         const declarations = this.declarations(most);
-        if (Object.keys(declarations).length > 0) style[breakpoint.id] = { ...style[breakpoint.id], [state]: declarations };
+        if (Object.keys(declarations).length > 0)
+          style[breakpoint.id] = { ...style[breakpoint.id], [state]: declarations };
       }
     }
     return style;
@@ -87,7 +92,22 @@ export class RandomPages {
     const blank = blankPage('random-page', 'A random page', '/');
     const parts: Record<string, Part> = { ...blank.parts };
     let count = 0;
-    const inner = ['section', 'container', 'columns', 'column', 'rows', 'disclosure', 'menu', 'heading', 'text', 'image', 'button', 'video', 'field', 'html'];
+    const inner = [
+      'section',
+      'container',
+      'columns',
+      'column',
+      'rows',
+      'disclosure',
+      'menu',
+      'heading',
+      'text',
+      'image',
+      'button',
+      'video',
+      'field',
+      'html',
+    ];
     while (count < size) {
       const holders = Object.keys(parts).filter((id) => kindOf(parts[id]!.kind).holds.length > 0);
       const parent = this.pick(holders);
@@ -115,17 +135,30 @@ export class RandomPages {
 
   /** Now and then another wording at a breakpoint. */
   private says(kind: string): Record<string, Record<string, unknown>> {
-    if (kindOf(kind).fields.every((field) => field.key !== 'text' || field.varies !== true) || this.chance(0.8)) return {};
+    if (kindOf(kind).fields.every((field) => field.key !== 'text' || field.varies !== true) || this.chance(0.8))
+      return {};
     return { [this.pick(['tablet', 'phone'])]: { text: this.pick(['Shorter', 'Less <said>', '']) } };
   }
 
   private content(kind: string): Record<string, unknown> {
     const text = this.pick(['One', 'Two words', 'Less < more & "quoted"', 'A line\nand another']);
     if (kind === 'image') return { alt: text };
-    if (kind === 'rows') return { sides: { wide: this.pick(sideWays), ...(this.chance(0.6) && { tablet: this.pick(sideWays) }), ...(this.chance(0.6) && { phone: this.pick(sideWays) }) } };
-    if (kind === 'button') return { text, link: this.pick(['', '/fares', '#place', 'https://tidewick.example/', 'mailto:kiosk@tidewick.example']) };
+    if (kind === 'rows')
+      return {
+        sides: {
+          wide: this.pick(sideWays),
+          ...(this.chance(0.6) && { tablet: this.pick(sideWays) }),
+          ...(this.chance(0.6) && { phone: this.pick(sideWays) }),
+        },
+      };
+    if (kind === 'button')
+      return {
+        text,
+        link: this.pick(['', '/fares', '#place', 'https://tidewick.example/', 'mailto:kiosk@tidewick.example']),
+      };
     if (kind === 'menu') return { label: 'Menu', folds: this.pick(['', 'tablet', 'phone']) };
-    if (kind === 'video') return { address: this.pick(['', '/a-film.mp4', 'https://films.example/watch?v=1']), title: text };
+    if (kind === 'video')
+      return { address: this.pick(['', '/a-film.mp4', 'https://films.example/watch?v=1']), title: text };
     if (kind === 'field') return { label: text, placeholder: text, name: 'name', type: 'text' };
     if (kind === 'html') return { html: `<p>${text}</p>`, title: text };
     if (kind === 'disclosure') return { text, ...(this.chance(0.3) && { open: true }) };

@@ -30,7 +30,8 @@ describe('Column shares (needs 2.2)', () => {
         expect(sum(next)).toBeCloseTo(100, 6);
         expect(next[index]).toBe(share);
         const others = [...shares.keys()].filter((at) => at !== index);
-        for (const at of others) expect(next[at]! / next[others[0]!]!).toBeCloseTo(shares[at]! / shares[others[0]!]!, 6);
+        for (const at of others)
+          expect(next[at]! / next[others[0]!]!).toBeCloseTo(shares[at]! / shares[others[0]!]!, 6);
       }),
     );
   });

@@ -21,11 +21,13 @@ const written = (share: number): string => String(Math.round(share * 100) / 100)
 export function readShares(typed: string): number[] {
   const fractions = typed.includes('+') || /^\s*1\s*$/.test(typed);
   const pieces = typed.split(fractions ? '+' : /[\s,/|]+/).map((piece) => piece.replace('%', '').trim());
-  const shares = pieces.filter((piece) => piece !== '').map((piece) => {
-    const match = /^(\d*\.?\d+)(?:\s*\/\s*(\d*\.?\d+))?$/.exec(piece);
-    if (!match) throw new Problem(`“${piece}” is not a share. Write 1/4 + 1/2 + 1/4, or 20 60 20.`);
-    return (Number(match[1]) / Number(match[2] ?? 1)) * (fractions ? 100 : 1);
-  });
+  const shares = pieces
+    .filter((piece) => piece !== '')
+    .map((piece) => {
+      const match = /^(\d*\.?\d+)(?:\s*\/\s*(\d*\.?\d+))?$/.exec(piece);
+      if (!match) throw new Problem(`“${piece}” is not a share. Write 1/4 + 1/2 + 1/4, or 20 60 20.`);
+      return (Number(match[1]) / Number(match[2] ?? 1)) * (fractions ? 100 : 1);
+    });
   if (shares.length === 0 || shares.length > 12) throw new Problem('Write one to twelve shares.');
   if (shares.some((share) => !(share > 0))) throw new Problem('Every column has a share above nothing.');
   const sum = shares.reduce((total, share) => total + share, 0);

@@ -33,16 +33,37 @@ describe('A part that is switched off (needs 2.10)', () => {
     expect(shown(page)).toBe(page);
     const id = page.parts[page.root]!.children[0]!;
     let current = applyEdits(site, page, [{ do: 'set', part: id, field: ['off'], value: true }]).page;
-    current = applyEdits(site, current, [{ do: 'set', part: current.root, field: ['style', 'wide', 'normal', 'color'], value: 'red' }]).page;
+    current = applyEdits(site, current, [
+      { do: 'set', part: current.root, field: ['style', 'wide', 'normal', 'color'], value: 'red' },
+    ]).page;
     expect(Object.hasOwn(shown(current).parts, id)).toBeFalse();
-    expect(() => applyEdits(site, page, [{ do: 'set', part: page.root, field: ['off'], value: true }])).toThrowError(/switched off/);
+    expect(() => applyEdits(site, page, [{ do: 'set', part: page.root, field: ['off'], value: true }])).toThrowError(
+      /switched off/,
+    );
   });
 
   it('counts for nothing where rows alternate', () => {
     const site = new RandomPages(1).site();
     const blank = new RandomPages(1).page(site, 0);
-    const part = (kind: string, children: string[], content = {}): (typeof blank.parts)[string] => ({ kind, tag: kind === 'section' ? 'section' : 'div', children, classes: [], style: {}, attributes: {}, content: { base: content } });
-    const page = { ...blank, parts: { root: { ...blank.parts['root']!, children: ['s'] }, s: part('section', ['r']), r: part('rows', ['a', 'b'], { sides: { wide: 'alternate' } }), a: part('container', []), b: part('container', []) } };
+    const part = (kind: string, children: string[], content = {}): (typeof blank.parts)[string] => ({
+      kind,
+      tag: kind === 'section' ? 'section' : 'div',
+      children,
+      classes: [],
+      style: {},
+      attributes: {},
+      content: { base: content },
+    });
+    const page = {
+      ...blank,
+      parts: {
+        root: { ...blank.parts['root']!, children: ['s'] },
+        s: part('section', ['r']),
+        r: part('rows', ['a', 'b'], { sides: { wide: 'alternate' } }),
+        a: part('container', []),
+        b: part('container', []),
+      },
+    };
     const direction = (at: typeof page): string => resolve(site, at, 'b', 'wide', 'normal', 'flex-direction').value;
     const own = { ...site, elements: {} };
     expect(resolve(own, page, 'b', 'wide', 'normal', 'flex-direction').value).toBe('row-reverse');

@@ -21,11 +21,17 @@ export function shown(page: Page): Page {
   if (!anyOff(page.parts)) return page;
   const known = shownByParts.get(page.parts);
   if (known?.id === page.id && known.path === page.path) return known;
-  const gone = new Set(Object.keys(page.parts).filter((id) => page.parts[id]!.off).flatMap((id) => subtree(page, id)));
+  const gone = new Set(
+    Object.keys(page.parts)
+      .filter((id) => page.parts[id]!.off)
+      .flatMap((id) => subtree(page, id)),
+  );
   const parts: Record<string, Part> = {};
   for (const [id, part] of Object.entries(page.parts)) {
     if (gone.has(id)) continue;
-    parts[id] = part.children.some((child) => gone.has(child)) ? { ...part, children: part.children.filter((child) => !gone.has(child)) } : part;
+    parts[id] = part.children.some((child) => gone.has(child))
+      ? { ...part, children: part.children.filter((child) => !gone.has(child)) }
+      : part;
   }
   const less = { ...page, parts };
   shownByParts.set(page.parts, less);

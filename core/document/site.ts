@@ -14,9 +14,7 @@ export const Picture = z.strictObject({
   width: z.int().positive(),
   height: z.int().positive(),
   type: z.enum(['image/png', 'image/jpeg', 'image/webp', 'image/avif', 'image/svg+xml']),
-  files: z
-    .array(z.strictObject({ width: z.int().positive(), file: z.string().regex(fileName) }))
-    .min(1),
+  files: z.array(z.strictObject({ width: z.int().positive(), file: z.string().regex(fileName) })).min(1),
 });
 export type Picture = z.infer<typeof Picture>;
 
@@ -28,7 +26,11 @@ export const HostName = z
   .refine((name) => !name.startsWith('preview-'), 'A host name may not begin with "preview-".');
 
 /** Breakpoints that went: the set as it was, which of it went, and which took over what was set at those. */
-const FormerBreakpoints = z.strictObject({ breakpoints: Breakpoints, removed: z.array(Identifier).min(1), heirs: z.record(Identifier, Identifier) });
+const FormerBreakpoints = z.strictObject({
+  breakpoints: Breakpoints,
+  removed: z.array(Identifier).min(1),
+  heirs: z.record(Identifier, Identifier),
+});
 
 /** A site: what its pages share. */
 export const Site = z.strictObject({

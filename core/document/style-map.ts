@@ -7,7 +7,10 @@ export const State = z.enum(states);
 export type State = z.infer<typeof State>;
 
 export const Declarations = z.record(
-  z.string().regex(/^-{0,2}[a-z][a-z0-9-]*$/).max(60),
+  z
+    .string()
+    .regex(/^-{0,2}[a-z][a-z0-9-]*$/)
+    .max(60),
   z.string().min(1).max(2000),
 );
 /** CSS property names with CSS values. */

@@ -48,7 +48,8 @@ export function subtree(page: Page, id: string): string[] {
 }
 
 /** The part and everything below it, by id. */
-export const partsBelow = (page: Page, id: string): Parts => Object.fromEntries(subtree(page, id).map((one) => [one, partOf(page, one)]));
+export const partsBelow = (page: Page, id: string): Parts =>
+  Object.fromEntries(subtree(page, id).map((one) => [one, partOf(page, one)]));
 
 export const isWithin = (page: Page, id: string, ancestor: string): boolean => pathTo(page, id).includes(ancestor);
 

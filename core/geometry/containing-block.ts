@@ -22,7 +22,8 @@ export function holdsFixed({ style }: Measured): string | undefined {
   if (set(style.filter)) return 'it has a filter';
   if (set(style['backdrop-filter'])) return 'it has a backdrop filter';
   if (/\b(layout|paint|strict|content)\b/.test(style.contain)) return `contain is ${style.contain}`;
-  if (/\b(transform|translate|rotate|scale|perspective|filter|backdrop-filter|contain)\b/.test(style['will-change'])) return `will-change is ${style['will-change']}`;
+  if (/\b(transform|translate|rotate|scale|perspective|filter|backdrop-filter|contain)\b/.test(style['will-change']))
+    return `will-change is ${style['will-change']}`;
   return undefined;
 }
 
@@ -30,21 +31,33 @@ export function holdsFixed({ style }: Measured): string | undefined {
  * The containing block of a part by its position (CSS Positioned Layout 3 §2.1), as a box in px of the viewport.
  * @throws Error when the page was not measured with this part
  */
-export function containingBlock(page: MeasuredPage, id: string, position = page.parts.get(id)?.style.position ?? 'static'): ContainingBlock {
+export function containingBlock(
+  page: MeasuredPage,
+  id: string,
+  position = page.parts.get(id)?.style.position ?? 'static',
+): ContainingBlock {
   const up = ancestors(page, id).filter((one) => one.style.display !== 'contents');
   const screen: Box = { left: 0, top: 0, width: page.viewport.width, height: page.viewport.height };
   if (position !== 'absolute' && position !== 'fixed') {
     const parent = up[0];
-    return parent ? { part: parent.id, box: contentBox(parent), because: 'it is the parent' } : { part: undefined, box: screen, because: 'it is the screen' };
+    return parent
+      ? { part: parent.id, box: contentBox(parent), because: 'it is the parent' }
+      : { part: undefined, box: screen, because: 'it is the screen' };
   }
   for (const one of up) {
     const holds = holdsFixed(one);
     if (holds !== undefined) return { part: one.id, box: paddingBox(one), because: holds };
-    if (position === 'absolute' && one.style.position !== 'static') return { part: one.id, box: paddingBox(one), because: `its position is ${one.style.position}` };
+    if (position === 'absolute' && one.style.position !== 'static')
+      return { part: one.id, box: paddingBox(one), because: `its position is ${one.style.position}` };
   }
-  if (position === 'fixed') return { part: undefined, box: screen, because: 'fixed parts are placed against the screen' };
+  if (position === 'fixed')
+    return { part: undefined, box: screen, because: 'fixed parts are placed against the screen' };
   const first = { ...screen, left: 0 - page.viewport.scrollX, top: 0 - page.viewport.scrollY };
-  return { part: undefined, box: first, because: 'nothing that holds it is positioned, so the page’s first screen counts' };
+  return {
+    part: undefined,
+    box: first,
+    because: 'nothing that holds it is positioned, so the page’s first screen counts',
+  };
 }
 
 /** The part an absolute one was likely meant to be placed against, and is not: its parent, when that is not what holds it. */

@@ -13,7 +13,8 @@ export interface CutOff {
 
 /** Whether a part stands in a box along the chain of containing blocks, so that the box's overflow concerns it. */
 function standsIn(page: MeasuredPage, one: Measured, holder: string): boolean {
-  for (let at = containingBlock(page, one.id).part; at !== undefined; at = containingBlock(page, at).part) if (at === holder) return true;
+  for (let at = containingBlock(page, one.id).part; at !== undefined; at = containingBlock(page, at).part)
+    if (at === holder) return true;
   return false;
 }
 
@@ -29,11 +30,17 @@ export function cutOff(page: MeasuredPage, id: string): CutOff[] {
   for (const one of page.parts.values()) {
     if (one.id === id || one.style.display === 'none' || !standsIn(page, one, id)) continue;
     const add = (side: CutOff['side'], by: number, overflow: string, ahead: boolean): void => {
-      if (by > 0.5 && overflow !== 'visible') out.push({ part: one.id, side, by, reachable: ahead && /^(auto|scroll)$/.test(overflow) });
+      if (by > 0.5 && overflow !== 'visible')
+        out.push({ part: one.id, side, by, reachable: ahead && /^(auto|scroll)$/.test(overflow) });
     };
     add('right', right(one.box) - right(port), holder.style['overflow-x'], true);
     add('bottom', bottom(one.box) - bottom(port), holder.style['overflow-y'], true);
-    add('left', port.left - one.box.left, holder.style['overflow-x'], holder.scroll.left >= port.left - one.box.left - 0.5);
+    add(
+      'left',
+      port.left - one.box.left,
+      holder.style['overflow-x'],
+      holder.scroll.left >= port.left - one.box.left - 0.5,
+    );
     add('top', port.top - one.box.top, holder.style['overflow-y'], holder.scroll.top >= port.top - one.box.top - 0.5);
   }
   return out;
@@ -42,8 +49,17 @@ export function cutOff(page: MeasuredPage, id: string): CutOff[] {
 /** Where a box's contents would reach without its overflow, in px of the viewport; undefined where nothing is out of view. */
 export function hiddenReach(page: MeasuredPage, id: string): Box | undefined {
   const holder = page.parts.get(id);
-  if (!holder || !(isScroller(holder) || holder.style['overflow-x'] === 'clip' || holder.style['overflow-y'] === 'clip')) return undefined;
+  if (
+    !holder ||
+    !(isScroller(holder) || holder.style['overflow-x'] === 'clip' || holder.style['overflow-y'] === 'clip')
+  )
+    return undefined;
   const port = paddingBox(holder);
-  const reach = { left: port.left - holder.scroll.left, top: port.top - holder.scroll.top, width: Math.max(holder.scroll.width, port.width), height: Math.max(holder.scroll.height, port.height) };
+  const reach = {
+    left: port.left - holder.scroll.left,
+    top: port.top - holder.scroll.top,
+    width: Math.max(holder.scroll.width, port.width),
+    height: Math.max(holder.scroll.height, port.height),
+  };
   return reach.width > port.width + 1 || reach.height > port.height + 1 ? reach : undefined;
 }

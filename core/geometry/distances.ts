@@ -18,7 +18,8 @@ function apart(a0: number, a1: number, b0: number, b1: number): { from: number; 
   return undefined;
 }
 
-const within = (a: Box, b: Box): boolean => a.left >= b.left - 0.5 && a.top >= b.top - 0.5 && right(a) <= right(b) + 0.5 && bottom(a) <= bottom(b) + 0.5;
+const within = (a: Box, b: Box): boolean =>
+  a.left >= b.left - 0.5 && a.top >= b.top - 0.5 && right(a) <= right(b) + 0.5 && bottom(a) <= bottom(b) + 0.5;
 
 /**
  * What lies between the selection and what is pointed at (needs 3.4): for a box inside the other its distances from all four sides,
@@ -40,8 +41,19 @@ export function distances(selected: Box, pointed: Box): Gap[] {
   const gaps: Gap[] = [];
   const x = apart(selected.left, right(selected), pointed.left, right(pointed));
   const y = apart(selected.top, bottom(selected), pointed.top, bottom(pointed));
-  const cross = (a0: number, a1: number, b0: number, b1: number): number => (Math.max(a0, b0) < Math.min(a1, b1) ? middle(Math.max(a0, b0), Math.min(a1, b1)) : middle(a0, a1));
-  if (x) gaps.push({ axis: 'x', from: { x: x.from, y: cross(selected.top, bottom(selected), pointed.top, bottom(pointed)) }, length: x.length });
-  if (y) gaps.push({ axis: 'y', from: { x: cross(selected.left, right(selected), pointed.left, right(pointed)), y: y.from }, length: y.length });
+  const cross = (a0: number, a1: number, b0: number, b1: number): number =>
+    Math.max(a0, b0) < Math.min(a1, b1) ? middle(Math.max(a0, b0), Math.min(a1, b1)) : middle(a0, a1);
+  if (x)
+    gaps.push({
+      axis: 'x',
+      from: { x: x.from, y: cross(selected.top, bottom(selected), pointed.top, bottom(pointed)) },
+      length: x.length,
+    });
+  if (y)
+    gaps.push({
+      axis: 'y',
+      from: { x: cross(selected.left, right(selected), pointed.left, right(pointed)), y: y.from },
+      length: y.length,
+    });
   return gaps;
 }

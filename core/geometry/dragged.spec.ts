@@ -14,40 +14,99 @@ describe('Values of a drag (needs 3.2)', () => {
     const frame = frameWith('<section data-part="s" style="width:400px"><p data-part="p">a</p></section>');
     const part = measurePage(frame.document).parts.get('p')!;
     const after = { ...part.box, width: 300 };
-    expect(sizeValues(part, after, { width: 'auto', height: 'auto', heightProperty: 'height', pinned: undefined }, basis, basis)).toEqual({ width: '75%' });
-    expect(sizeValues(part, after, { width: '20em', height: 'auto', heightProperty: 'height', pinned: undefined }, basis, basis)).toEqual({ width: '15em' });
+    expect(
+      sizeValues(
+        part,
+        after,
+        { width: 'auto', height: 'auto', heightProperty: 'height', pinned: undefined },
+        basis,
+        basis,
+      ),
+    ).toEqual({ width: '75%' });
+    expect(
+      sizeValues(
+        part,
+        after,
+        { width: '20em', height: 'auto', heightProperty: 'height', pinned: undefined },
+        basis,
+        basis,
+      ),
+    ).toEqual({ width: '15em' });
     frame.remove();
   });
   // Chromium: the part lies in the very box it was dragged to, whichever edges it is pinned to.
   it('give a part out of the flow the box it was dragged to', () => {
     fc.assert(
-      fc.property(fc.constantFrom(...grips), fc.integer({ min: -30, max: 90 }), fc.integer({ min: -30, max: 90 }), fc.constantFrom('left:20px;top:10px', 'right:10%;bottom:5px', 'left:2em;bottom:10%'), (grip, x, y, pins) => {
-        const frame = frameWith(`<section data-part="s" style="position:relative;width:400px;height:300px"><p data-part="p" style="position:absolute;width:100px;height:60px;${pins}">a</p></section>`);
-        const page = measurePage(frame.document);
-        const part = page.parts.get('p')!;
-        const { style } = frame.find('p');
-        const after = resize(part.box, grip, { x, y }, { x: [], y: [] }, { free: true, both: false }).box;
-        const insets = { top: style.top || 'auto', right: style.right || 'auto', bottom: style.bottom || 'auto', left: style.left || 'auto' };
-        const values = sizeValues(part, after, { width: '100px', height: '60px', heightProperty: 'height', pinned: { block: containingBlock(page, 'p').box, insets } }, { ...basis, fontSize: 14 }, { ...basis, fontSize: 14 });
-        Object.entries(values).forEach(([name, value]) => style.setProperty(name, value!));
-        const box = frame.find('p').getBoundingClientRect();
-        frame.remove();
-        for (const [mine, theirs] of [[after.left, box.left], [after.top, box.top], [after.width, box.width], [after.height, box.height]]) expect(Math.abs(mine! - theirs!)).toBeLessThan(0.2);
-      }),
+      fc.property(
+        fc.constantFrom(...grips),
+        fc.integer({ min: -30, max: 90 }),
+        fc.integer({ min: -30, max: 90 }),
+        fc.constantFrom('left:20px;top:10px', 'right:10%;bottom:5px', 'left:2em;bottom:10%'),
+        (grip, x, y, pins) => {
+          const frame = frameWith(
+            `<section data-part="s" style="position:relative;width:400px;height:300px"><p data-part="p" style="position:absolute;width:100px;height:60px;${pins}">a</p></section>`,
+          );
+          const page = measurePage(frame.document);
+          const part = page.parts.get('p')!;
+          const { style } = frame.find('p');
+          const after = resize(part.box, grip, { x, y }, { x: [], y: [] }, { free: true, both: false }).box;
+          const insets = {
+            top: style.top || 'auto',
+            right: style.right || 'auto',
+            bottom: style.bottom || 'auto',
+            left: style.left || 'auto',
+          };
+          const values = sizeValues(
+            part,
+            after,
+            {
+              width: '100px',
+              height: '60px',
+              heightProperty: 'height',
+              pinned: { block: containingBlock(page, 'p').box, insets },
+            },
+            { ...basis, fontSize: 14 },
+            { ...basis, fontSize: 14 },
+          );
+          Object.entries(values).forEach(([name, value]) => style.setProperty(name, value!));
+          const box = frame.find('p').getBoundingClientRect();
+          frame.remove();
+          for (const [mine, theirs] of [
+            [after.left, box.left],
+            [after.top, box.top],
+            [after.width, box.width],
+            [after.height, box.height],
+          ])
+            expect(Math.abs(mine! - theirs!)).toBeLessThan(0.2);
+        },
+      ),
       { numRuns: 60 },
     );
   });
   it('step spaces to round sizes unless held free, and take the opposite side along', () => {
     expect(spaceValues('padding', 'top', 20, 10.6, '20px', basis, held)).toEqual({ 'padding-top': '30px' });
     expect(spaceValues('padding', 'top', 64, 35.1, '64px', basis, held)).toEqual({ 'padding-top': '100px' });
-    expect(spaceValues('padding', 'left', 20, 20, '5%', basis, { free: true, both: true })).toEqual({ 'padding-left': '10%', 'padding-right': '10%' });
+    expect(spaceValues('padding', 'left', 20, 20, '5%', basis, { free: true, both: true })).toEqual({
+      'padding-left': '10%',
+      'padding-right': '10%',
+    });
     expect(spaceValues('padding', 'top', 20, -50, '20px', basis, held)).toEqual({ 'padding-top': '0px' });
     expect(spaceValues('margin', 'top', 0, -24, '0px', basis, held)).toEqual({ 'margin-top': '-24px' });
-    expect(gapValues('row', 16, 9, '1rem', basis, { free: false, both: true })).toEqual({ 'row-gap': '1.5rem', 'column-gap': '1.5rem' });
+    expect(gapValues('row', 16, 9, '1rem', basis, { free: false, both: true })).toEqual({
+      'row-gap': '1.5rem',
+      'column-gap': '1.5rem',
+    });
   });
   it('round all corners, or one, up to half the shorter side', () => {
-    expect(Object.values(radiusValues({ left: 0, top: 0, width: 80, height: 30 }, 99, held))).toEqual(['15px', '15px', '15px', '15px']);
-    expect(radiusValues({ left: 0, top: 0, width: 80, height: 30 }, 9, { free: true, both: true })).toEqual({ 'border-top-left-radius': '9px' });
+    expect(Object.values(radiusValues({ left: 0, top: 0, width: 80, height: 30 }, 99, held))).toEqual([
+      '15px',
+      '15px',
+      '15px',
+      '15px',
+    ]);
+    expect(radiusValues({ left: 0, top: 0, width: 80, height: 30 }, 9, { free: true, both: true })).toEqual({
+      'border-top-left-radius': '9px',
+    });
   });
 });
 

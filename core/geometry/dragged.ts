@@ -25,21 +25,35 @@ export interface SizeFacts {
 export function sizeValues(part: Measured, after: Box, facts: SizeFacts, across: Basis, down: Basis): Values {
   const values: Record<string, string> = {};
   const { box } = part;
-  if (Math.abs(after.width - box.width) > 0.01) values['width'] = lengthIn(after.width, unitKept(facts.width, facts.pinned ? 'px' : '%'), across);
-  if (Math.abs(after.height - box.height) > 0.01) values[facts.heightProperty] = lengthIn(after.height, unitKept(facts.height, 'px'), down);
+  if (Math.abs(after.width - box.width) > 0.01)
+    values['width'] = lengthIn(after.width, unitKept(facts.width, facts.pinned ? 'px' : '%'), across);
+  if (Math.abs(after.height - box.height) > 0.01)
+    values[facts.heightProperty] = lengthIn(after.height, unitKept(facts.height, 'px'), down);
   if (!facts.pinned) return values;
   const { block, insets } = facts.pinned;
   const now = distancesTo({ ...part, box: after }, block);
   const before = distancesTo(part, block);
   for (const edge of ['top', 'right', 'bottom', 'left'] as const)
-    if (insets[edge] !== 'auto' && Math.abs(now[edge] - before[edge]) > 0.01) values[edge] = lengthIn(now[edge], unitKept(insets[edge], 'px'), { ...(edge === 'top' || edge === 'bottom' ? down : across), whole: edge === 'top' || edge === 'bottom' ? block.height : block.width });
+    if (insets[edge] !== 'auto' && Math.abs(now[edge] - before[edge]) > 0.01)
+      values[edge] = lengthIn(now[edge], unitKept(insets[edge], 'px'), {
+        ...(edge === 'top' || edge === 'bottom' ? down : across),
+        whole: edge === 'top' || edge === 'bottom' ? block.height : block.width,
+      });
   return values;
 }
 
 const opposite: Readonly<Record<Edge, Edge>> = { top: 'bottom', bottom: 'top', left: 'right', right: 'left' };
 
 /** A padding or margin after a drag of so many px, in the unit it has; the opposite side too when both are held. Paddings are never below nothing. */
-export function spaceValues(what: 'padding' | 'margin', side: Edge, now: number, by: number, value: string, basis: Basis, held: Held): Values {
+export function spaceValues(
+  what: 'padding' | 'margin',
+  side: Edge,
+  now: number,
+  by: number,
+  value: string,
+  basis: Basis,
+  held: Held,
+): Values {
   const free = what === 'padding' ? Math.max(now + by, 0) : now + by;
   const px = held.free ? Math.round(free) : snapToRound(free);
   const text = lengthIn(px, unitKept(value, 'px'), basis);
@@ -47,7 +61,14 @@ export function spaceValues(what: 'padding' | 'margin', side: Edge, now: number,
 }
 
 /** A gap after a drag; both gaps when both are held. */
-export function gapValues(axis: 'row' | 'column', now: number, by: number, value: string, basis: Basis, held: Held): Values {
+export function gapValues(
+  axis: 'row' | 'column',
+  now: number,
+  by: number,
+  value: string,
+  basis: Basis,
+  held: Held,
+): Values {
   const free = Math.max(now + by, 0);
   const text = lengthIn(held.free ? Math.round(free) : snapToRound(free), unitKept(value, 'px'), basis);
   return { [`${axis}-gap`]: text, ...(held.both && { [`${axis === 'row' ? 'column' : 'row'}-gap`]: text }) };
@@ -70,7 +91,8 @@ export function radiusValues(box: Box, px: number, held: Held): Values {
  */
 export function dragLine(list: string, sizes: readonly number[], line: number, by: number): string | undefined {
   const read = readTracks(list, () => 0);
-  if (!read || read.auto || read.tracks.length !== sizes.length || line < 0 || line + 1 >= sizes.length) return undefined;
+  if (!read || read.auto || read.tracks.length !== sizes.length || line < 0 || line + 1 >= sizes.length)
+    return undefined;
   const [left, right] = [read.tracks[line]!, read.tracks[line + 1]!];
   const texts = read.tracks.map((one) => one.text);
   const both = sizes[line]! + sizes[line + 1]!;

@@ -9,7 +9,15 @@ import { dropSays, dropTarget } from './drop-target';
 import { leafRooms } from './spread';
 
 const site = blankSite('s', 'Site', 'site');
-const part = (kind: string, tag: string, children: string[] = [], content = {}): Part => ({ kind, tag, children, classes: [], style: {}, content: { base: content }, attributes: {} });
+const part = (kind: string, tag: string, children: string[] = [], content = {}): Part => ({
+  kind,
+  tag,
+  children,
+  classes: [],
+  style: {},
+  content: { base: content },
+  attributes: {},
+});
 const blank = blankPage('p', 'Page', '/');
 const page: Page = {
   ...blank,
@@ -33,7 +41,8 @@ const laid: Laid[] = [
   { id: 'end', depth: 1, axis: 'column', box: { left: 0, top: 500, width: 1000, height: 300 } },
 ];
 const heading = newThing(site, 'heading');
-const at = (x: number, y: number, thing: Parameters<typeof dropTarget>[3] = heading) => dropTarget(page, laid, { x, y }, thing);
+const at = (x: number, y: number, thing: Parameters<typeof dropTarget>[3] = heading) =>
+  dropTarget(page, laid, { x, y }, thing);
 
 describe('Where a drop lands (needs 2.3, 3.2)', () => {
   it('between the contents of a column, before or behind the part under the pointer', () => {
@@ -54,7 +63,10 @@ describe('Where a drop lands (needs 2.3, 3.2)', () => {
     expect(at(700, 365)?.target).toEqual({ where: 'beside', part: 'two', side: 'bottom' });
   });
   it('is said in a few words, as it will stand', () => {
-    const says = (x: number, y: number): string => { const drop = at(x, y); return drop ? dropSays(page, drop) : 'nowhere'; };
+    const says = (x: number, y: number): string => {
+      const drop = at(x, y);
+      return drop ? dropSays(page, drop) : 'nowhere';
+    };
     expect(says(500, 60)).toMatch(/^into /);
     expect([says(55, 100), says(945, 100)].every((one) => one.startsWith('in a row with '))).toBeTrue();
     expect(says(700, 365)).toMatch(/^in a column below /);
@@ -70,7 +82,8 @@ describe('Where a drop lands (needs 2.3, 3.2)', () => {
     expect(at(500, 790, newThing(site, 'section'))?.target).toEqual({ where: 'inside', parent: 'root', index: 2 });
   });
   it('never inside what is dragged', () => {
-    for (const x of [60, 400, 700]) for (const y of [180, 270, 360]) expect(at(x, y, { part: 'row' })?.into).not.toBe('row');
+    for (const x of [60, 400, 700])
+      for (const y of [180, 270, 360]) expect(at(x, y, { part: 'row' })?.into).not.toBe('row');
   });
   it('always somewhere that takes it: every point of a grid gives edits that apply', () => {
     for (const kind of ['section', 'container', 'columns', 'column', 'text', 'image'])
@@ -87,7 +100,11 @@ describe('Where a drop lands (needs 2.3, 3.2)', () => {
 });
 
 describe('The room of leaves in the spread', () => {
-  const screens = [{ width: 1280, folded: false }, { width: 820, folded: false }, { width: 390, folded: false }];
+  const screens = [
+    { width: 1280, folded: false },
+    { width: 820, folded: false },
+    { width: 390, folded: false },
+  ];
   it('is shared out whole, the phone never too small to read', () => {
     const rooms = leafRooms(1060, screens, 14);
     expect(rooms.reduce((sum, room) => sum + room.width + 14, 0)).toBeCloseTo(1060, 3);
@@ -95,7 +112,11 @@ describe('The room of leaves in the spread', () => {
     expect(rooms[0]!.scale).toBeCloseTo(rooms[1]!.scale, 6);
   });
   it('leaves a folded one its spine and draws none above its size', () => {
-    const rooms = leafRooms(2600, screens.map((one, index) => ({ ...one, folded: index < 2 })), 14);
+    const rooms = leafRooms(
+      2600,
+      screens.map((one, index) => ({ ...one, folded: index < 2 })),
+      14,
+    );
     expect(rooms.map((room) => room.width)).toEqual([36, 36, 390]);
   });
 });

@@ -29,15 +29,30 @@ function under(page: Page, laid: readonly Laid[], point: Point, thing: Thing): s
 function nearestSide(box: Box, point: Point): Side {
   const x = box.width > 0 ? (point.x - box.left) / box.width : 0.5;
   const y = box.height > 0 ? (point.y - box.top) / box.height : 0.5;
-  const distances: readonly (readonly [Side, number])[] = [['left', x], ['right', 1 - x], ['top', y], ['bottom', 1 - y]];
+  const distances: readonly (readonly [Side, number])[] = [
+    ['left', x],
+    ['right', 1 - x],
+    ['top', y],
+    ['bottom', 1 - y],
+  ];
   return distances.reduce((a, b) => (b[1] < a[1] ? b : a))[0];
 }
 
 function edgeMark(box: Box, side: Side): Box {
   const thin = 3;
   if (side === 'left' || side === 'right')
-    return { left: side === 'left' ? box.left : box.left + box.width - thin, top: box.top, width: thin, height: box.height };
-  return { left: box.left, top: side === 'top' ? box.top : box.top + box.height - thin, width: box.width, height: thin };
+    return {
+      left: side === 'left' ? box.left : box.left + box.width - thin,
+      top: box.top,
+      width: thin,
+      height: box.height,
+    };
+  return {
+    left: box.left,
+    top: side === 'top' ? box.top : box.top + box.height - thin,
+    width: box.width,
+    height: thin,
+  };
 }
 
 /** The index among a box's children where a point falls, with the line that marks it. */
@@ -49,7 +64,10 @@ function slot(parent: Laid, children: readonly Laid[], point: Point): { index: n
   const found = children.findIndex((child) => at < middle(child.box));
   const index = found === -1 ? children.length : found;
   const neighbour = children[index] ?? children[index - 1]!;
-  return { index, mark: edgeMark(neighbour.box, index < children.length ? (row ? 'left' : 'top') : row ? 'right' : 'bottom') };
+  return {
+    index,
+    mark: edgeMark(neighbour.box, index < children.length ? (row ? 'left' : 'top') : row ? 'right' : 'bottom'),
+  };
 }
 
 /**
@@ -57,7 +75,13 @@ function slot(parent: Laid, children: readonly Laid[], point: Point): { index: n
  * between the contents of a box, beside a part (which makes a row or a column around both), into a free cell of a grid, or nowhere.
  * @param breakpoint where a place in a grid is to hold; without one nothing is placed in cells
  */
-export function dropTarget(page: Page, laid: readonly Laid[], point: Point, thing: Thing, breakpoint = ''): Drop | undefined {
+export function dropTarget(
+  page: Page,
+  laid: readonly Laid[],
+  point: Point,
+  thing: Thing,
+  breakpoint = '',
+): Drop | undefined {
   const boxes = new Map(laid.map((one) => [one.id, one]));
   const kind = kindOfThing(page, thing);
   let at: string | undefined = under(page, laid, point, thing);
@@ -67,13 +91,21 @@ export function dropTarget(page: Page, laid: readonly Laid[], point: Point, thin
     const part = partOf(page, at);
     const own = boxes.get(at);
     if (!own) continue;
-    if (kindOf(part.kind).holds.length === 0 || (at === deepest && nearEdge(own.box, point) && part.kind !== 'page' && kindOf(part.kind).group === 'box')) {
+    if (
+      kindOf(part.kind).holds.length === 0 ||
+      (at === deepest && nearEdge(own.box, point) && part.kind !== 'page' && kindOf(part.kind).group === 'box')
+    ) {
       const drop = besideOrBetween(page, boxes, at, point, thing);
       if (drop) return drop;
       continue;
     }
-    const children = part.children.filter((id) => !('part' in thing && id === thing.part)).flatMap((id) => boxes.get(id) ?? []);
-    const cell = breakpoint === '' || kindOf(part.kind).kind === 'columns' ? undefined : cellDrop(page, own, children, point, breakpoint);
+    const children = part.children
+      .filter((id) => !('part' in thing && id === thing.part))
+      .flatMap((id) => boxes.get(id) ?? []);
+    const cell =
+      breakpoint === '' || kindOf(part.kind).kind === 'columns'
+        ? undefined
+        : cellDrop(page, own, children, point, breakpoint);
     if (cell && canPlace(page, thing, cell.target)) return cell;
     const { index, mark } = slot(own, children, point);
     const target: Target = { where: 'inside', parent: at, index: indexWithin(page, at, children, index) };
@@ -82,7 +114,12 @@ export function dropTarget(page: Page, laid: readonly Laid[], point: Point, thin
   return undefined;
 }
 
-const beside: Readonly<Record<Side, string>> = { left: 'in a row with', right: 'in a row with', top: 'in a column above', bottom: 'in a column below' };
+const beside: Readonly<Record<Side, string>> = {
+  left: 'in a row with',
+  right: 'in a row with',
+  top: 'in a column above',
+  bottom: 'in a column below',
+};
 
 /** What a drop would do, in a few words. */
 export function dropSays(page: Page, { target, into }: Drop): string {
@@ -100,11 +137,20 @@ function indexWithin(page: Page, parent: string, shown: readonly Laid[], index: 
 function nearEdge(box: Box, point: Point): boolean {
   const band = 6;
   return (
-    point.x - box.left < band || box.left + box.width - point.x < band || point.y - box.top < band || box.top + box.height - point.y < band
+    point.x - box.left < band ||
+    box.left + box.width - point.x < band ||
+    point.y - box.top < band ||
+    box.top + box.height - point.y < band
   );
 }
 
-function besideOrBetween(page: Page, boxes: ReadonlyMap<string, Laid>, id: string, point: Point, thing: Thing): Drop | undefined {
+function besideOrBetween(
+  page: Page,
+  boxes: ReadonlyMap<string, Laid>,
+  id: string,
+  point: Point,
+  thing: Thing,
+): Drop | undefined {
   const own = boxes.get(id);
   if (!own || id === page.root) return undefined;
   const { parent, index } = placeOf(page, id);
@@ -118,12 +164,28 @@ function besideOrBetween(page: Page, boxes: ReadonlyMap<string, Laid>, id: strin
 }
 
 /** A free cell of a grid under the point, which a drop would fill. */
-function cellDrop(page: Page, own: Laid, children: readonly Laid[], point: Point, breakpoint: string): Drop | undefined {
+function cellDrop(
+  page: Page,
+  own: Laid,
+  children: readonly Laid[],
+  point: Point,
+  breakpoint: string,
+): Drop | undefined {
   const { grid } = own;
   if (!grid || grid.columns.length * grid.rows.length < 2) return undefined;
   const area = cellsBetween(grid, point, point);
   const mark = areaBox(grid, area);
   const middle = { x: mark.left + mark.width / 2, y: mark.top + mark.height / 2 };
   if (children.some((child) => holds(child.box, middle))) return undefined;
-  return { target: { where: 'cell', parent: own.id, index: partOf(page, own.id).children.length, breakpoint, placement: placement(area) }, mark, into: own.id };
+  return {
+    target: {
+      where: 'cell',
+      parent: own.id,
+      index: partOf(page, own.id).children.length,
+      breakpoint,
+      placement: placement(area),
+    },
+    mark,
+    into: own.id,
+  };
 }

@@ -33,15 +33,23 @@ export interface Seen {
 const cell = 4;
 
 /** Marks the cells of a screen that a box covers. */
-function fill(cells: Uint8Array, columns: number, rows: number, { left, top, width, height }: Box, value: number): void {
+function fill(
+  cells: Uint8Array,
+  columns: number,
+  rows: number,
+  { left, top, width, height }: Box,
+  value: number,
+): void {
   const [x1, x2] = [Math.max(0, Math.round(left / cell)), Math.min(columns, Math.round((left + width) / cell))];
   const [y1, y2] = [Math.max(0, Math.round(top / cell)), Math.min(rows, Math.round((top + height) / cell))];
   if (x2 <= x1) return;
   for (let y = y1; y < y2; y++) cells.fill(value, y * columns + x1, y * columns + x2);
 }
 
-const isSeen = (one: Measured): boolean => one.style.visibility === 'visible' && one.style.opacity !== '0' && one.box.width > 0 && one.box.height > 0;
-const isPicture = (one: Measured, kind: string): boolean => kind === 'image' || kind === 'video' || one.style['background-image'].includes('url(');
+const isSeen = (one: Measured): boolean =>
+  one.style.visibility === 'visible' && one.style.opacity !== '0' && one.box.width > 0 && one.box.height > 0;
+const isPicture = (one: Measured, kind: string): boolean =>
+  kind === 'image' || kind === 'video' || one.style['background-image'].includes('url(');
 
 function placed(one: Measured, height: number): Placed {
   const end = one.box.top + one.box.height;
@@ -66,7 +74,10 @@ export function firstScreen(page: MeasuredPage, seen: (id: string) => Seen | und
     return found && placed(found, height);
   };
   return {
-    sections: parts.filter((one) => seen(one.id)?.section).map((one) => placed(one, height)).filter((one) => one.fold !== 'below'),
+    sections: parts
+      .filter((one) => seen(one.id)?.section)
+      .map((one) => placed(one, height))
+      .filter((one) => one.fold !== 'below'),
     heading: first('heading'),
     button: first('button'),
     text: counts[2]! / cells.length,

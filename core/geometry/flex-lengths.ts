@@ -40,9 +40,16 @@ export function flexLengths(items: readonly FlexItem[], room: number, gaps = 0):
     const state = states[index]!;
     const factor = growing ? item.grow : item.shrink;
     const target = clamp(item, item.basis);
-    if (factor === 0 || (growing ? item.basis > target : item.basis < target)) Object.assign(state, { size: target, frozen: true }); // step 2
+    if (factor === 0 || (growing ? item.basis > target : item.basis < target))
+      Object.assign(state, { size: target, frozen: true }); // step 2
   });
-  const spaceNow = (): number => room - gaps - items.reduce((sum, item, index) => sum + item.around + (states[index]!.frozen ? states[index]!.size : item.basis), 0);
+  const spaceNow = (): number =>
+    room -
+    gaps -
+    items.reduce(
+      (sum, item, index) => sum + item.around + (states[index]!.frozen ? states[index]!.size : item.basis),
+      0,
+    );
   const initial = spaceNow(); // step 3
   while (states.some((state) => !state.frozen)) round(items, states, growing, initial, spaceNow()); // step 4
   return items.map((item, index) => {
@@ -51,7 +58,13 @@ export function flexLengths(items: readonly FlexItem[], room: number, gaps = 0):
   });
 }
 
-function round(items: readonly FlexItem[], states: readonly State[], growing: boolean, initial: number, remaining: number): void {
+function round(
+  items: readonly FlexItem[],
+  states: readonly State[],
+  growing: boolean,
+  initial: number,
+  remaining: number,
+): void {
   const open = items.map((item, index) => ({ item, state: states[index]! })).filter(({ state }) => !state.frozen);
   const factors = open.reduce((sum, { item }) => sum + (growing ? item.grow : item.shrink), 0);
   let free = remaining;
@@ -68,5 +81,6 @@ function round(items: readonly FlexItem[], states: readonly State[], growing: bo
     total += clamped - state.size;
     state.size = clamped;
   }
-  for (const { state } of open) if (total === 0 || (total > 0 ? state.violation === 'min' : state.violation === 'max')) state.frozen = true; // 4e
+  for (const { state } of open)
+    if (total === 0 || (total > 0 ? state.violation === 'min' : state.violation === 'max')) state.frozen = true; // 4e
 }

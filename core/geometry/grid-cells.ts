@@ -27,7 +27,13 @@ function spread(value: string, free: number, count: number): { before: number; b
   return { before: 0, between: 0 };
 }
 
-function tracks(sizes: readonly number[], from: number, room: number, gap: number, align: string): { start: number; size: number }[] {
+function tracks(
+  sizes: readonly number[],
+  from: number,
+  room: number,
+  gap: number,
+  align: string,
+): { start: number; size: number }[] {
   const used = sizes.reduce((sum, size) => sum + size, 0) + gap * Math.max(sizes.length - 1, 0);
   const { before, between } = spread(align, room - used, sizes.length);
   let at = from + before;
@@ -44,8 +50,20 @@ export function gridLines(part: Measured): GridLines | undefined {
   const box = contentBox(part);
   const gap = (value: string): number => Number.parseFloat(value) || 0;
   return {
-    columns: tracks(sizesOf(part.style['grid-template-columns']), box.left, box.width, gap(part.style['column-gap']), part.style['justify-content']),
-    rows: tracks(sizesOf(part.style['grid-template-rows']), box.top, box.height, gap(part.style['row-gap']), part.style['align-content']),
+    columns: tracks(
+      sizesOf(part.style['grid-template-columns']),
+      box.left,
+      box.width,
+      gap(part.style['column-gap']),
+      part.style['justify-content'],
+    ),
+    rows: tracks(
+      sizesOf(part.style['grid-template-rows']),
+      box.top,
+      box.height,
+      gap(part.style['row-gap']),
+      part.style['align-content'],
+    ),
   };
 }
 
@@ -76,7 +94,10 @@ export function cellsBetween(lines: GridLines, from: Point, to: Point): CellArea
 
 /** The box of a block of cells, gaps between them included. */
 export function areaBox(lines: GridLines, area: CellArea): Box {
-  const reach = (list: readonly Track[], { start, end }: { start: number; end: number }): { from: number; size: number } => {
+  const reach = (
+    list: readonly Track[],
+    { start, end }: { start: number; end: number },
+  ): { from: number; size: number } => {
     const first = list[Math.min(start, list.length) - 1];
     const last = list[Math.min(end - 1, list.length) - 1];
     return first && last ? { from: first.start, size: last.start + last.size - first.start } : { from: 0, size: 0 };
@@ -88,6 +109,12 @@ export function areaBox(lines: GridLines, area: CellArea): Box {
 
 /** The placement that puts a part into a block of cells: plain lines, and `span` where more than one track is taken. */
 export function placement({ column, row }: CellArea): Readonly<Record<string, string>> {
-  const end = (span: { start: number; end: number }): string => (span.end - span.start === 1 ? 'auto' : `span ${span.end - span.start}`);
-  return { 'grid-column-start': String(column.start), 'grid-column-end': end(column), 'grid-row-start': String(row.start), 'grid-row-end': end(row) };
+  const end = (span: { start: number; end: number }): string =>
+    span.end - span.start === 1 ? 'auto' : `span ${span.end - span.start}`;
+  return {
+    'grid-column-start': String(column.start),
+    'grid-column-end': end(column),
+    'grid-row-start': String(row.start),
+    'grid-row-end': end(row),
+  };
 }

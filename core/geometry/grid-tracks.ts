@@ -7,7 +7,11 @@ export interface TrackSize {
   /** The track as text, for a person. */
   readonly text: string;
 }
-export type Breadth = { readonly kind: 'length'; readonly px: number } | { readonly kind: 'percent'; readonly share: number } | { readonly kind: 'flex'; readonly factor: number } | { readonly kind: 'content' };
+export type Breadth =
+  | { readonly kind: 'length'; readonly px: number }
+  | { readonly kind: 'percent'; readonly share: number }
+  | { readonly kind: 'flex'; readonly factor: number }
+  | { readonly kind: 'content' };
 
 /** A track list as written, with the place of its repeated part when it is filled automatically. */
 export interface TrackList {
@@ -29,7 +33,8 @@ function breadth(node: CssNode, toPx: ToPx): Breadth | undefined {
   return undefined;
 }
 
-const parts = (node: FunctionNode): CssNode[] => node.children.toArray().filter((one) => one.type !== 'Operator' && one.type !== 'WhiteSpace');
+const parts = (node: FunctionNode): CssNode[] =>
+  node.children.toArray().filter((one) => one.type !== 'Operator' && one.type !== 'WhiteSpace');
 
 function trackOf(node: CssNode, toPx: ToPx): TrackSize | undefined {
   const text = generate(node);
@@ -74,7 +79,8 @@ export function readTracks(value: string, toPx: ToPx): TrackList | undefined {
       const each = sequence(held, toPx);
       if (!count || !each || each.length === 0) return undefined;
       if (count.type === 'Number') for (let left = Number(count.value); left > 0; left--) tracks.push(...each);
-      else if (count.type === 'Identifier' && /^auto-fi(t|ll)$/.test(count.name)) auto = { at: tracks.length, tracks: each };
+      else if (count.type === 'Identifier' && /^auto-fi(t|ll)$/.test(count.name))
+        auto = { at: tracks.length, tracks: each };
       else return undefined;
       continue;
     }
@@ -85,12 +91,14 @@ export function readTracks(value: string, toPx: ToPx): TrackList | undefined {
   return { tracks, auto };
 }
 
-const definite = (size: Breadth, room: number): number | undefined => (size.kind === 'length' ? size.px : size.kind === 'percent' ? size.share * room : undefined);
+const definite = (size: Breadth, room: number): number | undefined =>
+  size.kind === 'length' ? size.px : size.kind === 'percent' ? size.share * room : undefined;
 
 /** A list with its automatic repetition written out: as often as fits without overflow, at least once (CSS Grid 1 §7.2.3.2). */
 export function expanded({ tracks, auto }: TrackList, room: number, gap: number): TrackSize[] {
   if (!auto) return [...tracks];
-  const fixed = (one: TrackSize): number => Math.max(definite(one.max, room) ?? definite(one.min, room) ?? 0, definite(one.min, room) ?? 0, 1);
+  const fixed = (one: TrackSize): number =>
+    Math.max(definite(one.max, room) ?? definite(one.min, room) ?? 0, definite(one.min, room) ?? 0, 1);
   const others = tracks.reduce((sum, one) => sum + fixed(one) + gap, 0);
   const each = auto.tracks.reduce((sum, one) => sum + fixed(one) + gap, 0);
   const times = Math.max(Math.floor((room - others + gap) / each), 1);
@@ -102,9 +110,18 @@ export function expanded({ tracks, auto }: TrackList, room: number, gap: number)
  * Track sizes in px for a definite room: CSS Grid 1 §11.3 to §11.8 with the contents' contributions given by the caller.
  * @param contents the smallest and the largest size each track's contents ask for, in px; nothing when left out
  */
-export function trackSizes(tracks: readonly TrackSize[], room: number, gap: number, contents: readonly { readonly min: number; readonly max: number }[] = []): number[] {
+export function trackSizes(
+  tracks: readonly TrackSize[],
+  room: number,
+  gap: number,
+  contents: readonly { readonly min: number; readonly max: number }[] = [],
+): number[] {
   const bases = tracks.map((one, index) => definite(one.min, room) ?? contents[index]?.min ?? 0);
-  const limits = tracks.map((one, index) => (one.max.kind === 'flex' ? bases[index]! : Math.max(definite(one.max, room) ?? contents[index]?.max ?? 0, bases[index]!)));
+  const limits = tracks.map((one, index) =>
+    one.max.kind === 'flex'
+      ? bases[index]!
+      : Math.max(definite(one.max, room) ?? contents[index]?.max ?? 0, bases[index]!),
+  );
   const free = (): number => room - gap * Math.max(tracks.length - 1, 0) - bases.reduce((sum, size) => sum + size, 0);
   maximise(bases, limits, free());
   const flexes = tracks.map((one) => (one.max.kind === 'flex' ? one.max.factor : 0));
@@ -120,7 +137,11 @@ export function trackSizes(tracks: readonly TrackSize[], room: number, gap: numb
 /** §11.6: free space goes to tracks below their limits, equally, until they meet them. */
 function maximise(bases: number[], limits: readonly number[], space: number): void {
   let free = space;
-  for (let open = bases.map((_, index) => index).filter((index) => limits[index]! > bases[index]! + 1e-6); free > 1e-6 && open.length > 0; open = open.filter((index) => limits[index]! > bases[index]! + 1e-6)) {
+  for (
+    let open = bases.map((_, index) => index).filter((index) => limits[index]! > bases[index]! + 1e-6);
+    free > 1e-6 && open.length > 0;
+    open = open.filter((index) => limits[index]! > bases[index]! + 1e-6)
+  ) {
     const step = Math.min(free / open.length, ...open.map((index) => limits[index]! - bases[index]!));
     for (const index of open) bases[index]! += step;
     free -= step * open.length;
@@ -132,7 +153,10 @@ function frSize(bases: readonly number[], flexes: readonly number[], space: numb
   const rigid = new Set(flexes.flatMap((factor, index) => (factor > 0 ? [] : [index])));
   for (;;) {
     const left = space - [...rigid].reduce((sum, index) => sum + bases[index]!, 0);
-    const factors = Math.max(flexes.reduce((sum, factor, index) => sum + (rigid.has(index) ? 0 : factor), 0), 1);
+    const factors = Math.max(
+      flexes.reduce((sum, factor, index) => sum + (rigid.has(index) ? 0 : factor), 0),
+      1,
+    );
     const size = left / factors;
     const larger = flexes.findIndex((factor, index) => !rigid.has(index) && factor * size < bases[index]! - 1e-6);
     if (larger === -1) return Math.max(size, 0);

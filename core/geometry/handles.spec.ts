@@ -24,17 +24,39 @@ describe('Units (needs 3.3)', () => {
       }),
     );
   });
-  it('are known from single lengths alone', () => expect(['5%', '0', 'auto', 'calc(1px + 2%)', '-3.5em'].map(unitOf)).toEqual(['%', 'px', undefined, undefined, 'em']));
+  it('are known from single lengths alone', () =>
+    expect(['5%', '0', 'auto', 'calc(1px + 2%)', '-3.5em'].map(unitOf)).toEqual([
+      '%',
+      'px',
+      undefined,
+      undefined,
+      'em',
+    ]));
 });
 
 describe('Dragging a grip (needs 3.2)', () => {
   it('moves its own edge and leaves the opposite one', () => {
-    expect(resize(box, 'right', { x: 41, y: 99 }, none, { free: true, both: false }).box).toEqual({ ...box, width: 241 });
-    expect(resize(box, 'left', { x: -40, y: 0 }, none, { free: true, both: false }).box).toEqual({ ...box, left: 60, width: 240 });
-    expect(resize(box, 'bottom-right', { x: 10, y: -30 }, none, { free: true, both: false }).box).toEqual({ ...box, width: 210, height: 70 });
+    expect(resize(box, 'right', { x: 41, y: 99 }, none, { free: true, both: false }).box).toEqual({
+      ...box,
+      width: 241,
+    });
+    expect(resize(box, 'left', { x: -40, y: 0 }, none, { free: true, both: false }).box).toEqual({
+      ...box,
+      left: 60,
+      width: 240,
+    });
+    expect(resize(box, 'bottom-right', { x: 10, y: -30 }, none, { free: true, both: false }).box).toEqual({
+      ...box,
+      width: 210,
+      height: 70,
+    });
   });
   it('moves both sides from the middle when asked to', () => {
-    expect(resize(box, 'right', { x: 20, y: 0 }, none, { free: true, both: true }).box).toEqual({ ...box, left: 80, width: 240 });
+    expect(resize(box, 'right', { x: 20, y: 0 }, none, { free: true, both: true }).box).toEqual({
+      ...box,
+      left: 80,
+      width: 240,
+    });
   });
   it('snaps to round sizes and to the edges of others, unless held free', () => {
     expect(resize(box, 'right', { x: 39, y: 0 }, none, { free: false, both: false }).box.width).toBe(240);
@@ -45,25 +67,43 @@ describe('Dragging a grip (needs 3.2)', () => {
   });
   it('never turns a box inside out', () => {
     fc.assert(
-      fc.property(fc.constantFrom(...grips), fc.integer({ min: -900, max: 900 }), fc.integer({ min: -900, max: 900 }), fc.boolean(), fc.boolean(), (grip, x, y, free, both) => {
-        const after = resize(box, grip, { x, y }, guidesOf([{ left: 20, top: 30, width: 50, height: 60 }]), { free, both }).box;
-        expect(after.width).toBeGreaterThanOrEqual(0);
-        expect(after.height).toBeGreaterThanOrEqual(0);
-        if (!both && grip.includes('right')) expect(after.left).toBe(box.left);
-        if (!both && grip.includes('left')) expect(after.left + after.width).toBeCloseTo(box.left + box.width, 6);
-      }),
+      fc.property(
+        fc.constantFrom(...grips),
+        fc.integer({ min: -900, max: 900 }),
+        fc.integer({ min: -900, max: 900 }),
+        fc.boolean(),
+        fc.boolean(),
+        (grip, x, y, free, both) => {
+          const after = resize(box, grip, { x, y }, guidesOf([{ left: 20, top: 30, width: 50, height: 60 }]), {
+            free,
+            both,
+          }).box;
+          expect(after.width).toBeGreaterThanOrEqual(0);
+          expect(after.height).toBeGreaterThanOrEqual(0);
+          if (!both && grip.includes('right')) expect(after.left).toBe(box.left);
+          if (!both && grip.includes('left')) expect(after.left + after.width).toBeCloseTo(box.left + box.width, 6);
+        },
+      ),
     );
   });
   it('draws a moved part to the nearest edge or middle of others', () => {
-    expect(moveBy(box, { x: 48, y: 0 }, { x: [150], y: [] }, { free: false, both: false })).toEqual({ x: 50, y: 0, met: { x: 150, y: undefined } });
+    expect(moveBy(box, { x: 48, y: 0 }, { x: [150], y: [] }, { free: false, both: false })).toEqual({
+      x: 50,
+      y: 0,
+      met: { x: 150, y: undefined },
+    });
     expect(moveBy(box, { x: 48, y: 0 }, { x: [150], y: [] }, { free: true, both: false }).x).toBe(48);
   });
 });
 
 describe('Distances (needs 3.4)', () => {
   it('are the gaps between two parts that stand apart', () => {
-    expect(distances(box, { left: 340, top: 120, width: 50, height: 50 })).toEqual([{ axis: 'x', from: { x: 300, y: 145 }, length: 40 }]);
-    expect(distances(box, { left: 150, top: 20, width: 50, height: 50 })).toEqual([{ axis: 'y', from: { x: 175, y: 70 }, length: 30 }]);
+    expect(distances(box, { left: 340, top: 120, width: 50, height: 50 })).toEqual([
+      { axis: 'x', from: { x: 300, y: 145 }, length: 40 },
+    ]);
+    expect(distances(box, { left: 150, top: 20, width: 50, height: 50 })).toEqual([
+      { axis: 'y', from: { x: 175, y: 70 }, length: 30 },
+    ]);
     expect(distances(box, { left: 400, top: 300, width: 9, height: 9 }).map((one) => one.length)).toEqual([100, 100]);
   });
   it('are the four distances to what holds the part', () => {

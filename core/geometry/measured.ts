@@ -10,11 +10,63 @@ export interface Sides {
 
 /** The computed values geometry asks for, by property name. */
 export const measuredProperties = [
-  'display', 'position', 'z-index', 'order', 'opacity', 'isolation', 'overflow-x', 'overflow-y', 'transform', 'translate', 'rotate', 'scale', 'perspective', 'filter', 'backdrop-filter',
-  'clip-path', 'mask-image', 'mix-blend-mode', 'will-change', 'contain', 'container-type', 'visibility', 'pointer-events', 'float', 'top', 'right', 'bottom', 'left', 'width', 'height',
-  'align-self', 'justify-self', 'align-items', 'justify-items', 'justify-content', 'align-content', 'flex-direction', 'flex-wrap', 'flex-grow', 'flex-shrink', 'flex-basis',
-  'row-gap', 'column-gap', 'grid-template-columns', 'grid-template-rows', 'grid-template-areas', 'grid-column-start', 'grid-column-end', 'grid-row-start', 'grid-row-end', 'font-size', 'direction',
-  'min-width', 'max-width', 'min-height', 'max-height', 'background-image',
+  'display',
+  'position',
+  'z-index',
+  'order',
+  'opacity',
+  'isolation',
+  'overflow-x',
+  'overflow-y',
+  'transform',
+  'translate',
+  'rotate',
+  'scale',
+  'perspective',
+  'filter',
+  'backdrop-filter',
+  'clip-path',
+  'mask-image',
+  'mix-blend-mode',
+  'will-change',
+  'contain',
+  'container-type',
+  'visibility',
+  'pointer-events',
+  'float',
+  'top',
+  'right',
+  'bottom',
+  'left',
+  'width',
+  'height',
+  'align-self',
+  'justify-self',
+  'align-items',
+  'justify-items',
+  'justify-content',
+  'align-content',
+  'flex-direction',
+  'flex-wrap',
+  'flex-grow',
+  'flex-shrink',
+  'flex-basis',
+  'row-gap',
+  'column-gap',
+  'grid-template-columns',
+  'grid-template-rows',
+  'grid-template-areas',
+  'grid-column-start',
+  'grid-column-end',
+  'grid-row-start',
+  'grid-row-end',
+  'font-size',
+  'direction',
+  'min-width',
+  'max-width',
+  'min-height',
+  'max-height',
+  'background-image',
 ] as const;
 export type MeasuredProperty = (typeof measuredProperties)[number];
 
@@ -37,7 +89,12 @@ export interface Measured {
 /** A leaf's parts as measured, in document order, with the viewport they were measured in. */
 export interface MeasuredPage {
   readonly parts: ReadonlyMap<string, Measured>;
-  readonly viewport: { readonly width: number; readonly height: number; readonly scrollX: number; readonly scrollY: number };
+  readonly viewport: {
+    readonly width: number;
+    readonly height: number;
+    readonly scrollX: number;
+    readonly scrollY: number;
+  };
 }
 
 export const inner = (box: Box, sides: Sides): Box => ({
@@ -67,8 +124,10 @@ export function ancestors(page: MeasuredPage, id: string): Measured[] {
   return out;
 }
 
-export const isScroller = (one: Measured): boolean => /^(auto|scroll|hidden)$/.test(one.style['overflow-y']) || /^(auto|scroll|hidden)$/.test(one.style['overflow-x']);
+export const isScroller = (one: Measured): boolean =>
+  /^(auto|scroll|hidden)$/.test(one.style['overflow-y']) || /^(auto|scroll|hidden)$/.test(one.style['overflow-x']);
 
 export const isFlexOrGrid = (display: string): boolean => /^(inline-)?(flex|grid)$/.test(display);
 
-export const isOutOfFlow = (one: Measured): boolean => one.style.position === 'absolute' || one.style.position === 'fixed';
+export const isOutOfFlow = (one: Measured): boolean =>
+  one.style.position === 'absolute' || one.style.position === 'fixed';

@@ -11,10 +11,20 @@ export interface Moved {
   readonly by: number;
 }
 
-const apart = (a: Box, b: Box): number => Math.max(Math.abs(a.left - b.left), Math.abs(a.top - b.top), Math.abs(a.left + a.width - b.left - b.width), Math.abs(a.top + a.height - b.top - b.height));
+const apart = (a: Box, b: Box): number =>
+  Math.max(
+    Math.abs(a.left - b.left),
+    Math.abs(a.top - b.top),
+    Math.abs(a.left + a.width - b.left - b.width),
+    Math.abs(a.top + a.height - b.top - b.height),
+  );
 
 /** The parts of both measurements whose box changed by more than half a px, the most changed first; parts without a box on both sides are left out. */
-export function moved(before: BoxesByBreakpoint, after: BoxesByBreakpoint, except: ReadonlySet<string> = new Set()): Moved[] {
+export function moved(
+  before: BoxesByBreakpoint,
+  after: BoxesByBreakpoint,
+  except: ReadonlySet<string> = new Set(),
+): Moved[] {
   const out: Moved[] = [];
   for (const [breakpoint, boxes] of before)
     for (const [part, box] of boxes) {

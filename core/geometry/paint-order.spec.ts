@@ -16,12 +16,26 @@ function pile(random: RandomPages, depth: number, count: { n: number }): string 
       `height:${30 + random.below(120)}px`,
       `margin:${random.below(30) - 20}px 0 0 ${random.below(60) - 20}px`,
       `flex:none`,
-      random.chance(0.5) ? `position:${random.pick(['relative', 'absolute', 'sticky', 'fixed', 'static'])};left:${random.below(80)}px;top:${random.below(60)}px` : '',
+      random.chance(0.5)
+        ? `position:${random.pick(['relative', 'absolute', 'sticky', 'fixed', 'static'])};left:${random.below(80)}px;top:${random.below(60)}px`
+        : '',
       random.chance(0.4) ? `z-index:${random.pick([-2, -1, 0, 1, 2])}` : '',
       depth === 0 && random.chance(0.4) ? `order:${random.pick([-1, 1, 2])}` : '',
       random.chance(0.15) ? `opacity:${random.pick(['0.5', '0.9', '1'])}` : '',
       random.chance(0.1) ? 'transform:translate(8px,-6px)' : '',
-      random.chance(0.08) ? random.pick(['isolation:isolate', 'filter:blur(0px)', 'mix-blend-mode:multiply', 'will-change:transform', 'contain:paint', 'contain:layout', 'will-change:opacity', 'perspective:300px', 'rotate:0deg']) : '',
+      random.chance(0.08)
+        ? random.pick([
+            'isolation:isolate',
+            'filter:blur(0px)',
+            'mix-blend-mode:multiply',
+            'will-change:transform',
+            'contain:paint',
+            'contain:layout',
+            'will-change:opacity',
+            'perspective:300px',
+            'rotate:0deg',
+          ])
+        : '',
       random.chance(0.15) ? `overflow:${random.pick(['hidden', 'clip', 'auto'])};scrollbar-width:none` : '',
       random.chance(0.05) ? 'visibility:hidden' : '',
       `display:${random.pick(['block', 'block', 'flex', 'grid', 'flex', 'contents'])}`,
@@ -33,7 +47,13 @@ function pile(random: RandomPages, depth: number, count: { n: number }): string 
 
 /** Chromium tests hits on whole pixels: a point at a fractional edge says nothing. */
 const atAnEdge = (page: MeasuredPage, { x, y }: Point): boolean =>
-  [...page.parts.values()].some(({ box, lines }) => [box, ...lines].some((one) => [one.left, one.left + one.width].some((edge) => Math.abs(edge - x) < 1) || [one.top, one.top + one.height].some((edge) => Math.abs(edge - y) < 1)));
+  [...page.parts.values()].some(({ box, lines }) =>
+    [box, ...lines].some(
+      (one) =>
+        [one.left, one.left + one.width].some((edge) => Math.abs(edge - x) < 1) ||
+        [one.top, one.top + one.height].some((edge) => Math.abs(edge - y) < 1),
+    ),
+  );
 
 describe('What lies over what (needs 9.2)', () => {
   // Chromium's own answer: Document.elementsFromPoint (CSSOM View 1 §5) over random piles of boxes.
@@ -49,12 +69,16 @@ describe('What lies over what (needs 9.2)', () => {
         for (let count = 0; count < 30; count++) {
           const point = { x: random.below(380) + 0.5, y: random.below(380) + 0.5 };
           if (atAnEdge(page, point)) continue;
-          const theirs = frame.document.elementsFromPoint(point.x, point.y).flatMap((one) => (one as HTMLElement).dataset['part'] ?? []);
+          const theirs = frame.document
+            .elementsFromPoint(point.x, point.y)
+            .flatMap((one) => (one as HTMLElement).dataset['part'] ?? []);
           const mine = pileAt(page, point, painted);
           compared++;
           if (theirs.length > 3) deep++;
           if (mine.filter((id) => id !== 'root').join() !== theirs.filter((id) => id !== 'root').join())
-            throw new Error(`at ${point.x}, ${point.y}: ${mine.join()} but Chromium has ${theirs.join()}\n${JSON.stringify(theirs.map((id) => ({ id, ...page.parts.get(id)?.box, l: page.parts.get(id)?.lines })))}\n${frame.document.body.innerHTML}`);
+            throw new Error(
+              `at ${point.x}, ${point.y}: ${mine.join()} but Chromium has ${theirs.join()}\n${JSON.stringify(theirs.map((id) => ({ id, ...page.parts.get(id)?.box, l: page.parts.get(id)?.lines })))}\n${frame.document.body.innerHTML}`,
+            );
         }
         frame.remove();
       }),
@@ -66,9 +90,15 @@ describe('What lies over what (needs 9.2)', () => {
 
   // CSS 2.2 Appendix E.2, steps 1 to 10, in words: background, negative z-index, blocks, floats and inline, z-index 0 and auto, positive.
   it('follows the ten steps of CSS 2.2 Appendix E', () => {
-    const box = (id: string, style: string, inside = ''): string => `<div data-part="${id}" style="width:100px;height:100px;margin-bottom:-100px;${style}">${inside}</div>`;
+    const box = (id: string, style: string, inside = ''): string =>
+      `<div data-part="${id}" style="width:100px;height:100px;margin-bottom:-100px;${style}">${inside}</div>`;
     const frame = frameWith(
-      box('positive', 'position:relative;z-index:1') + box('auto', 'position:relative') + box('zero', 'position:relative;z-index:0') + box('inline', 'display:inline-block;vertical-align:top') + box('block', '') + box('negative', 'position:relative;z-index:-1'),
+      box('positive', 'position:relative;z-index:1') +
+        box('auto', 'position:relative') +
+        box('zero', 'position:relative;z-index:0') +
+        box('inline', 'display:inline-block;vertical-align:top') +
+        box('block', '') +
+        box('negative', 'position:relative;z-index:-1'),
     );
     const order = paintOrder(measurePage(frame.document)).map((one) => one.part);
     expect(order).toEqual(['root', 'negative', 'block', 'inline', 'auto', 'zero', 'positive']);

@@ -28,7 +28,12 @@ const parentStyle = (page: MeasuredPage, one: Measured): Measured | undefined =>
 };
 const isItem = (page: MeasuredPage, one: Measured): boolean => {
   const up = parentStyle(page, one);
-  return up !== undefined && isFlexOrGrid(up.style.display) && one.style.position !== 'absolute' && one.style.position !== 'fixed';
+  return (
+    up !== undefined &&
+    isFlexOrGrid(up.style.display) &&
+    one.style.position !== 'absolute' &&
+    one.style.position !== 'fixed'
+  );
 };
 const zOf = (page: MeasuredPage, one: Measured): number | undefined => {
   const counts = one.style.position !== 'static' || isItem(page, one);
@@ -48,11 +53,13 @@ export function formsContext(page: MeasuredPage, one: Measured): string | undefi
   const z = zOf(page, one);
   if (z !== undefined) return `its z-index is ${z}`;
   if (Number(style.opacity) < 1) return `its opacity is ${style.opacity}`;
-  if (!none(style['mix-blend-mode']) && style['mix-blend-mode'] !== 'normal') return `its mix-blend-mode is ${style['mix-blend-mode']}`;
+  if (!none(style['mix-blend-mode']) && style['mix-blend-mode'] !== 'normal')
+    return `its mix-blend-mode is ${style['mix-blend-mode']}`;
   if (style.isolation === 'isolate') return 'it is isolated';
   if (!none(style['clip-path'])) return 'it has a clip-path';
   if (!none(style['mask-image'])) return 'it has a mask';
-  if (/\b(opacity|z-index|isolation|mix-blend-mode|clip-path)\b/.test(style['will-change'])) return `will-change is ${style['will-change']}`;
+  if (/\b(opacity|z-index|isolation|mix-blend-mode|clip-path)\b/.test(style['will-change']))
+    return `will-change is ${style['will-change']}`;
   return holdsFixed(one);
 }
 
@@ -76,7 +83,9 @@ function treeOf(page: MeasuredPage): Node[] {
     (byParent.get(parent) ?? []).flatMap((one) => {
       if (one.style.display === 'none') return [];
       const children = build(one.id);
-      return one.style.display === 'contents' ? children : [{ one, index: 0, children: isFlexOrGrid(one.style.display) ? sorted(children) : children }];
+      return one.style.display === 'contents'
+        ? children
+        : [{ one, index: 0, children: isFlexOrGrid(one.style.display) ? sorted(children) : children }];
     });
   const roots = build(undefined);
   let count = 0;
@@ -88,7 +97,8 @@ function treeOf(page: MeasuredPage): Node[] {
   return roots;
 }
 
-const orderOf = ({ one }: Node): number => (one.style.position === 'absolute' || one.style.position === 'fixed' ? 0 : Number.parseInt(one.style.order, 10) || 0);
+const orderOf = ({ one }: Node): number =>
+  one.style.position === 'absolute' || one.style.position === 'fixed' ? 0 : Number.parseInt(one.style.order, 10) || 0;
 const sorted = (nodes: readonly Node[]): Node[] => [...nodes].sort((a, b) => orderOf(a) - orderOf(b));
 
 /** What a stacking context paints, collected layer by layer (CSS 2.2 Appendix E.2). */
@@ -131,7 +141,9 @@ function paintContext(page: MeasuredPage, node: Node): Painted[] {
   const layers: Layers = { negative: [], positioned: [], blocks: [], inline: [] };
   collect(page, node, layers);
   const above = positionedOf(page, layers); // first: it may find contexts of negative z-index
-  const below = [...layers.negative].sort((a, b) => a.z - b.z || a.node.index - b.node.index).flatMap((each) => paintContext(page, each.node));
+  const below = [...layers.negative]
+    .sort((a, b) => a.z - b.z || a.node.index - b.node.index)
+    .flatMap((each) => paintContext(page, each.node));
   return [{ part: node.one.id, what: 'box' }, ...below, ...layers.blocks, ...layers.inline, ...above];
 }
 
@@ -155,12 +167,21 @@ export const paintOrder = (page: MeasuredPage): Painted[] => treeOf(page).flatMa
 /** Whether a box around the part cuts it off at the point (CSS Overflow 3 §3): overflow clips what stands in it, and so does paint containment, along the chain of containing blocks. */
 function isCut(page: MeasuredPage, one: Measured, point: Point): boolean {
   let at: string | undefined = containingBlock(page, one.id).part;
-  for (let up = at === undefined ? undefined : page.parts.get(at); up; up = at === undefined ? undefined : page.parts.get(at)) {
+  for (
+    let up = at === undefined ? undefined : page.parts.get(at);
+    up;
+    up = at === undefined ? undefined : page.parts.get(at)
+  ) {
     if (up.parent !== undefined) {
       const box = inner(up.box, up.border);
       const contained = /\b(paint|strict|content)\b/.test(up.style.contain);
-      if ((contained || up.style['overflow-x'] !== 'visible') && (point.x < box.left || point.x >= box.left + box.width)) return true;
-      if ((contained || up.style['overflow-y'] !== 'visible') && (point.y < box.top || point.y >= box.top + box.height)) return true;
+      if (
+        (contained || up.style['overflow-x'] !== 'visible') &&
+        (point.x < box.left || point.x >= box.left + box.width)
+      )
+        return true;
+      if ((contained || up.style['overflow-y'] !== 'visible') && (point.y < box.top || point.y >= box.top + box.height))
+        return true;
     }
     at = containingBlock(page, up.id).part;
   }
@@ -176,7 +197,8 @@ export function pileAt(page: MeasuredPage, point: Point, painted = paintOrder(pa
   for (let index = painted.length - 1; index >= 0; index--) {
     const { part, what } = painted[index]!;
     const one = page.parts.get(part);
-    if (!one || pile.includes(part) || one.style.visibility !== 'visible' || one.style['pointer-events'] === 'none') continue;
+    if (!one || pile.includes(part) || one.style.visibility !== 'visible' || one.style['pointer-events'] === 'none')
+      continue;
     if (what === 'box' && holds(one.box, point) && !isCut(page, one, point)) pile.push(part);
   }
   return pile;
@@ -195,7 +217,16 @@ export function contextOf(page: MeasuredPage, id: string): string | undefined {
 export function pileWithReasons(page: MeasuredPage, point: Point): InPile[] {
   return pileAt(page, point).flatMap((part) => {
     const one = page.parts.get(part);
-    return one ? [{ part, context: contextOf(page, part), forms: one.parent === undefined ? undefined : formsContext(page, one), because: reason(page, one) }] : [];
+    return one
+      ? [
+          {
+            part,
+            context: contextOf(page, part),
+            forms: one.parent === undefined ? undefined : formsContext(page, one),
+            because: reason(page, one),
+          },
+        ]
+      : [];
   });
 }
 

@@ -20,14 +20,23 @@ export function distancesTo(part: Measured, block: Box): Sides {
 /** Values to set, by property; undefined takes one back. */
 export type Values = Readonly<Record<string, string | undefined>>;
 
-const basisFor = (basis: Basis, block: Box, edge: Edge): Basis => ({ ...basis, whole: edge === 'left' || edge === 'right' ? block.width : block.height });
+const basisFor = (basis: Basis, block: Box, edge: Edge): Basis => ({
+  ...basis,
+  whole: edge === 'left' || edge === 'right' ? block.width : block.height,
+});
 
 /**
  * The insets of an out-of-flow part after it is dragged by so many px. Edges it is pinned to stay its pins, each in its own unit;
  * along an axis with no pin it gets one at the start edge, where it stands.
  * @param insets the four insets as declared
  */
-export function dragPins(part: Measured, block: Box, insets: Readonly<Record<Edge, string>>, by: { readonly x: number; readonly y: number }, basis: Basis): Values {
+export function dragPins(
+  part: Measured,
+  block: Box,
+  insets: Readonly<Record<Edge, string>>,
+  by: { readonly x: number; readonly y: number },
+  basis: Basis,
+): Values {
   const now = distancesTo(part, block);
   const values: Record<string, string> = {};
   const axis = (start: Edge, end: Edge, moved: number): void => {
@@ -46,7 +55,12 @@ export function dragPins(part: Measured, block: Box, insets: Readonly<Record<Edg
 /** The insets that pin a part to other edges where it stands now, in a unit; edges not named are let go. */
 export function pinTo(part: Measured, block: Box, pinned: readonly Edge[], unit: LengthUnit, basis: Basis): Values {
   const now = distancesTo(part, block);
-  return Object.fromEntries(edges.map((edge) => [edge, pinned.includes(edge) ? lengthIn(now[edge], unit, basisFor(basis, block, edge)) : 'auto']));
+  return Object.fromEntries(
+    edges.map((edge) => [
+      edge,
+      pinned.includes(edge) ? lengthIn(now[edge], unit, basisFor(basis, block, edge)) : 'auto',
+    ]),
+  );
 }
 
 const px = (number: number): string => `${Math.round(number * 100) / 100}px`;
@@ -56,7 +70,12 @@ const px = (number: number): string => `${Math.round(number * 100) / 100}px`;
  * where its size came from the flow (CSS Positioned Layout 3 §4). `block` is what it will be placed against.
  * @param declared the part's own width and height as declared
  */
-export function takeOut(part: Measured, position: 'absolute' | 'fixed', block: ContainingBlock, declared: { readonly width: string; readonly height: string }): Values {
+export function takeOut(
+  part: Measured,
+  position: 'absolute' | 'fixed',
+  block: ContainingBlock,
+  declared: { readonly width: string; readonly height: string },
+): Values {
   const now = distancesTo(part, block.box);
   const free = (value: string): boolean => unitOf(value) === undefined || value.endsWith('%');
   return {
@@ -75,5 +94,11 @@ export function takeOut(part: Measured, position: 'absolute' | 'fixed', block: C
  * @param natural the box the flow gives it
  */
 export function bringBack(part: Measured, natural: Box): Values {
-  return { position: 'relative', left: px(part.box.left - natural.left), top: px(part.box.top - natural.top), right: 'auto', bottom: 'auto' };
+  return {
+    position: 'relative',
+    left: px(part.box.left - natural.left),
+    top: px(part.box.top - natural.top),
+    right: 'auto',
+    bottom: 'auto',
+  };
 }

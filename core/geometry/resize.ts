@@ -4,7 +4,16 @@ import { snapToEdge, snapToRound } from './snap';
 
 /** A grip on the edge or corner of a selected part. */
 export type Grip = 'top' | 'right' | 'bottom' | 'left' | 'top-left' | 'top-right' | 'bottom-left' | 'bottom-right';
-export const grips: readonly Grip[] = ['top', 'right', 'bottom', 'left', 'top-left', 'top-right', 'bottom-right', 'bottom-left'];
+export const grips: readonly Grip[] = [
+  'top',
+  'right',
+  'bottom',
+  'left',
+  'top-left',
+  'top-right',
+  'bottom-right',
+  'bottom-left',
+];
 
 /** What held keys ask of a drag: `free` leaves snapping off, `both` moves the opposite side too. */
 export interface Held {
@@ -27,7 +36,14 @@ export interface Resized {
 const reach = 4;
 
 /** One axis: start and size after the start or end edge moved by `by`. */
-function along(start: number, size: number, end: boolean, by: number, guides: readonly number[], held: Held): { start: number; size: number; met: number | undefined } {
+function along(
+  start: number,
+  size: number,
+  end: boolean,
+  by: number,
+  guides: readonly number[],
+  held: Held,
+): { start: number; size: number; met: number | undefined } {
   const edge = end ? start + size : start;
   const snapped = held.free ? { value: edge + by, edge: undefined } : snapToEdge(edge + by, guides, reach);
   const grown = (end ? 1 : -1) * (snapped.value - edge) * (held.both ? 2 : 1);
@@ -38,15 +54,34 @@ function along(start: number, size: number, end: boolean, by: number, guides: re
 }
 
 /** A box after one of its grips is dragged by so many px: edges snap to other parts' edges, sizes to round numbers, unless held free. Never smaller than nothing. */
-export function resize(box: Box, grip: Grip, by: { readonly x: number; readonly y: number }, guides: Guides, held: Held): Resized {
-  const x = /left|right/.test(grip) ? along(box.left, box.width, grip.includes('right'), by.x, guides.x, held) : { start: box.left, size: box.width, met: undefined };
-  const y = /top|bottom/.test(grip) ? along(box.top, box.height, grip.includes('bottom'), by.y, guides.y, held) : { start: box.top, size: box.height, met: undefined };
+export function resize(
+  box: Box,
+  grip: Grip,
+  by: { readonly x: number; readonly y: number },
+  guides: Guides,
+  held: Held,
+): Resized {
+  const x = /left|right/.test(grip)
+    ? along(box.left, box.width, grip.includes('right'), by.x, guides.x, held)
+    : { start: box.left, size: box.width, met: undefined };
+  const y = /top|bottom/.test(grip)
+    ? along(box.top, box.height, grip.includes('bottom'), by.y, guides.y, held)
+    : { start: box.top, size: box.height, met: undefined };
   return { box: { left: x.start, top: y.start, width: x.size, height: y.size }, met: { x: x.met, y: y.met } };
 }
 
 /** A box moved by so many px, its nearest edge or middle drawn to other parts' edges. */
-export function moveBy(box: Box, by: { readonly x: number; readonly y: number }, guides: Guides, held: Held): { x: number; y: number; met: Resized['met'] } {
-  const axis = (points: readonly number[], moved: number, lines: readonly number[]): { by: number; met: number | undefined } => {
+export function moveBy(
+  box: Box,
+  by: { readonly x: number; readonly y: number },
+  guides: Guides,
+  held: Held,
+): { x: number; y: number; met: Resized['met'] } {
+  const axis = (
+    points: readonly number[],
+    moved: number,
+    lines: readonly number[],
+  ): { by: number; met: number | undefined } => {
     if (held.free) return { by: moved, met: undefined };
     let best: { by: number; met: number | undefined } = { by: Math.round(moved), met: undefined };
     let distance = reach + 1;

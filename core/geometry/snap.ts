@@ -15,7 +15,8 @@ export interface Snapped {
  */
 export function snapToEdge(at: number, edges: readonly number[], reach: number): Snapped {
   let best: number | undefined;
-  for (const edge of edges) if (Math.abs(edge - at) <= reach && (best === undefined || Math.abs(edge - at) < Math.abs(best - at))) best = edge;
+  for (const edge of edges)
+    if (Math.abs(edge - at) <= reach && (best === undefined || Math.abs(edge - at) < Math.abs(best - at))) best = edge;
   return { value: best ?? at, edge: best };
 }
 
@@ -24,6 +25,8 @@ const roundSteps = [8, 10];
 
 /** A size drawn to a round one within `reach` px, a multiple of one of the steps; otherwise in whole px. */
 export function snapToRound(size: number, steps: readonly number[] = roundSteps, reach = 2): number {
-  const near = steps.map((step) => Math.round(size / step) * step).sort((a, b) => Math.abs(a - size) - Math.abs(b - size))[0];
+  const near = steps
+    .map((step) => Math.round(size / step) * step)
+    .sort((a, b) => Math.abs(a - size) - Math.abs(b - size))[0];
   return near !== undefined && Math.abs(near - size) <= reach ? near : Math.round(size);
 }

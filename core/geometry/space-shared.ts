@@ -10,7 +10,12 @@ export interface FlexStory {
   readonly stopped: 'min' | 'max' | undefined;
 }
 
-const lengthOf = (value: string, whole: number): number | undefined => (value.endsWith('px') ? Number.parseFloat(value) : value.endsWith('%') ? (Number.parseFloat(value) / 100) * whole : undefined);
+const lengthOf = (value: string, whole: number): number | undefined =>
+  value.endsWith('px')
+    ? Number.parseFloat(value)
+    : value.endsWith('%')
+      ? (Number.parseFloat(value) / 100) * whole
+      : undefined;
 
 /**
  * How the free space of a single-line flex box was shared (CSS Flexbox 1 §9.7), told for one of its items; undefined where a size hangs on contents, lines wrap,
@@ -25,9 +30,12 @@ export function flexStory(item: Measured, parent: Measured, siblings: readonly M
   for (const one of flow) {
     const around = across ? one.margin.left + one.margin.right : one.margin.top + one.margin.bottom;
     const basis = lengthOf(one.style['flex-basis'], room);
-    const inside = across ? one.padding.left + one.padding.right + one.border.left + one.border.right : one.padding.top + one.padding.bottom + one.border.top + one.border.bottom;
+    const inside = across
+      ? one.padding.left + one.padding.right + one.border.left + one.border.right
+      : one.padding.top + one.padding.bottom + one.border.top + one.border.bottom;
     if (basis === undefined) return undefined;
-    const limit = (name: 'min-width' | 'max-width' | 'min-height' | 'max-height', none: number): number => lengthOf(one.style[name], room) ?? none;
+    const limit = (name: 'min-width' | 'max-width' | 'min-height' | 'max-height', none: number): number =>
+      lengthOf(one.style[name], room) ?? none;
     items.push({
       basis: Math.max(basis - inside, 0), // parts count padding and border into their size
       grow: Number(one.style['flex-grow']),
@@ -41,7 +49,9 @@ export function flexStory(item: Measured, parent: Measured, siblings: readonly M
   const at = flow.findIndex((one) => one.id === item.id);
   const own = flexLengths(items, room, gaps)[at];
   if (!own || !items[at]) return undefined;
-  const size = across ? item.box.width - item.padding.left - item.padding.right - item.border.left - item.border.right : item.box.height - item.padding.top - item.padding.bottom - item.border.top - item.border.bottom;
+  const size = across
+    ? item.box.width - item.padding.left - item.padding.right - item.border.left - item.border.right
+    : item.box.height - item.padding.top - item.padding.bottom - item.border.top - item.border.bottom;
   if (Math.abs(own.size - size) > 1) return undefined;
   const free = room - gaps - items.reduce((sum, one) => sum + one.basis + one.around, 0);
   return { basis: items[at].basis, share: own.share, free, stopped: own.stopped };
@@ -53,7 +63,8 @@ export function sizeOfFr(list: string, sizes: readonly number[], room: number, g
   if (!read) return undefined;
   const tracks = expanded(read, room, gap);
   const worked = trackSizes(tracks, room, gap);
-  if (worked.length !== sizes.length || worked.some((size, index) => Math.abs(size - sizes[index]!) > 1)) return undefined;
+  if (worked.length !== sizes.length || worked.some((size, index) => Math.abs(size - sizes[index]!) > 1))
+    return undefined;
   const index = tracks.findIndex((one) => one.max.kind === 'flex' && one.max.factor > 0);
   const track = tracks[index];
   return track?.max.kind === 'flex' ? worked[index]! / track.max.factor : undefined;

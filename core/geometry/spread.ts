@@ -12,7 +12,11 @@ const spine = 36;
  * Divides the spread's width among its leaves: folded ones get a spine, narrow screens a scale at which they can be read,
  * and the others one common scale for what is left. No leaf is drawn above its true size.
  */
-export function leafRooms(available: number, leaves: readonly { readonly width: number; readonly folded: boolean }[], gap: number): LeafRoom[] {
+export function leafRooms(
+  available: number,
+  leaves: readonly { readonly width: number; readonly folded: boolean }[],
+  gap: number,
+): LeafRoom[] {
   const open = leaves.filter((leaf) => !leaf.folded);
   const room = available - gap * leaves.length - spine * (leaves.length - open.length);
   const fair = room / open.reduce((sum, leaf) => sum + leaf.width, 0);

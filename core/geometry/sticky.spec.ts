@@ -32,13 +32,25 @@ describe('Sticky travel (needs 6.4)', () => {
         const { page, natural } = facts(frame);
         const [travel] = stickyTravel(page, 's', natural);
         const flow = natural.top + frame.view.scrollY;
-        for (const scroll of [0, travel!.from - 5, travel!.from + 1, (travel!.from + travel!.to) / 2, travel!.to - 1, travel!.to + 30, travel!.to + 200]) {
+        for (const scroll of [
+          0,
+          travel!.from - 5,
+          travel!.from + 1,
+          (travel!.from + travel!.to) / 2,
+          travel!.to - 1,
+          travel!.to + 30,
+          travel!.to + 200,
+        ]) {
           frame.view.scrollTo(0, Math.max(Math.round(scroll), 0));
           const at = frame.view.scrollY;
           const top = frame.find('s').getBoundingClientRect().top;
-          const shift = edge === 'top' ? Math.min(Math.max(at - travel!.from, 0), travel!.to - travel!.from) : -Math.min(Math.max(travel!.to - at, 0), travel!.to - travel!.from);
+          const shift =
+            edge === 'top'
+              ? Math.min(Math.max(at - travel!.from, 0), travel!.to - travel!.from)
+              : -Math.min(Math.max(travel!.to - at, 0), travel!.to - travel!.from);
           if (shift !== 0) stuck++;
-          if (Math.abs(top - (flow - at + shift)) > 1) throw new Error(`at ${at}: ${top}, said ${flow - at + shift}; travel ${JSON.stringify(travel)}`);
+          if (Math.abs(top - (flow - at + shift)) > 1)
+            throw new Error(`at ${at}: ${top}, said ${flow - at + shift}; travel ${JSON.stringify(travel)}`);
         }
         frame.remove();
       }),
@@ -58,7 +70,9 @@ describe('Sticky travel (needs 6.4)', () => {
   });
 
   it('counts in the scroll of a box that scrolls inside', () => {
-    const frame = frameWith('<div data-part="box" style="height:200px;overflow:auto"><div style="height:50px"></div><div data-part="in" style="height:600px"><div data-part="s" style="position:sticky;top:10px;height:40px"></div></div></div>');
+    const frame = frameWith(
+      '<div data-part="box" style="height:200px;overflow:auto"><div style="height:50px"></div><div data-part="in" style="height:600px"><div data-part="s" style="position:sticky;top:10px;height:40px"></div></div></div>',
+    );
     const { page, natural } = facts(frame);
     expect(stickyTravel(page, 's', natural)).toEqual([{ edge: 'top', offset: 10, from: 40, to: 600, scroller: 'box' }]);
     frame.find('box').scrollTop = 300;
@@ -73,7 +87,11 @@ describe('What stops a sticky part (needs 6.4)', () => {
     ['no inset', twoColumns('align-self:start'), ['no-inset']],
     ['an ancestor’s overflow', twoColumns('top:0;align-self:start', 'overflow:hidden'), ['overflow']],
     ['stretching', twoColumns('top:0;height:auto'), ['stretched']],
-    ['a parent no taller than itself', '<div data-part="sec" style="padding:40px"><div data-part="p"><div data-part="s" style="position:sticky;top:0;height:80px"></div></div></div><div style="height:2000px"></div>', ['no-room']],
+    [
+      'a parent no taller than itself',
+      '<div data-part="sec" style="padding:40px"><div data-part="p"><div data-part="s" style="position:sticky;top:0;height:80px"></div></div></div><div style="height:2000px"></div>',
+      ['no-room'],
+    ],
   ];
   for (const [what, html, expected] of cases)
     it(`is ${what}, as Chromium’s scrolling shows`, () => {
@@ -104,7 +122,10 @@ describe('What stops a sticky part (needs 6.4)', () => {
   it('is a later section that passes over it, or lets it show over that one', () => {
     const html = (z: string): string =>
       `<section data-part="sec" style="position:relative;z-index:1"><div data-part="s" style="position:sticky;top:0;height:100px;margin-bottom:-300px"></div><div data-part="tall" style="height:500px"></div></section><section data-part="next" style="position:relative;z-index:${z};height:900px;margin-top:-200px"></section>`;
-    for (const [z, kind] of [['2', 'covered'], ['0', 'covers']] as const) {
+    for (const [z, kind] of [
+      ['2', 'covered'],
+      ['0', 'covers'],
+    ] as const) {
       const frame = frameWith(html(z));
       const { page, natural } = facts(frame);
       const order = paintOrder(page).map((one) => one.part);
@@ -116,7 +137,8 @@ describe('What stops a sticky part (needs 6.4)', () => {
       const box = frame.find('s').getBoundingClientRect();
       const next = frame.find('next').getBoundingClientRect();
       if (next.top < box.bottom) {
-        const top = (frame.document.elementsFromPoint(10, Math.max(next.top + 1, box.top + 1))[0] as HTMLElement).dataset['part'];
+        const top = (frame.document.elementsFromPoint(10, Math.max(next.top + 1, box.top + 1))[0] as HTMLElement)
+          .dataset['part'];
         expect(top).toBe(z === '2' ? 'next' : 's');
         expect(said.map((one) => one.kind)).toEqual([kind]);
       }

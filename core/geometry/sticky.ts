@@ -1,5 +1,14 @@
 import type { Box } from './box';
-import { bottom, contentBox, isScroller, right, ancestors, isFlexOrGrid, type Measured, type MeasuredPage } from './measured';
+import {
+  bottom,
+  contentBox,
+  isScroller,
+  right,
+  ancestors,
+  isFlexOrGrid,
+  type Measured,
+  type MeasuredPage,
+} from './measured';
 
 export type StickyEdge = 'top' | 'bottom' | 'left' | 'right';
 
@@ -21,7 +30,8 @@ export interface StickyStop {
   readonly kind: 'no-inset' | 'overflow' | 'no-room' | 'stretched' | 'no-scroll' | 'covered' | 'covers';
   readonly sentence: string;
   /** The part the cure is for, and the value that cures. */
-  readonly cure: { readonly part: string; readonly property: string; readonly value: string; readonly label: string } | undefined;
+  readonly cure:
+    { readonly part: string; readonly property: string; readonly value: string; readonly label: string } | undefined;
 }
 
 /** Names of parts, for sentences. */
@@ -35,7 +45,8 @@ export function stickyScroller(page: MeasuredPage, id: string): Measured | undef
 }
 
 /** The nearest ancestor with a box, in whose content box the part must stay. */
-const holderOf = (page: MeasuredPage, id: string): Measured | undefined => ancestors(page, id).find((one) => one.style.display !== 'contents');
+const holderOf = (page: MeasuredPage, id: string): Measured | undefined =>
+  ancestors(page, id).find((one) => one.style.display !== 'contents');
 
 /**
  * The travel of a sticky part along each axis that has an inset (CSS Positioned Layout 3 §6.3): it is moved so that it stays `offset` inside its scroller's
@@ -47,7 +58,9 @@ export function stickyTravel(page: MeasuredPage, id: string, natural: Box): Trav
   const holder = part && holderOf(page, id);
   if (!part || !holder) return [];
   const scroller = stickyScroller(page, id);
-  const port: Box = scroller ? portOf(scroller) : { left: 0, top: 0, width: page.viewport.width, height: page.viewport.height };
+  const port: Box = scroller
+    ? portOf(scroller)
+    : { left: 0, top: 0, width: page.viewport.width, height: page.viewport.height };
   const scrolled = scroller ? scroller.scroll : { left: page.viewport.scrollX, top: page.viewport.scrollY };
   const room = contentBox(holder);
   const travels: Travel[] = [];
@@ -59,7 +72,9 @@ export function stickyTravel(page: MeasuredPage, id: string, natural: Box): Trav
     const size = across ? natural.width : natural.height;
     const view = across ? port.width : port.height;
     const before = across ? natural.left - part.margin.left - room.left : natural.top - part.margin.top - room.top;
-    const after = across ? right(room) - right(natural) - part.margin.right : bottom(room) - bottom(natural) - part.margin.bottom;
+    const after = across
+      ? right(room) - right(natural) - part.margin.right
+      : bottom(room) - bottom(natural) - part.margin.bottom;
     const ends = edge === 'bottom' || edge === 'right';
     const at = ends ? start + size + offset - view : start - offset;
     const travel = Math.max(ends ? before : after, 0);
@@ -71,7 +86,12 @@ export function stickyTravel(page: MeasuredPage, id: string, natural: Box): Trav
 
 function portOf(scroller: Measured): Box {
   const { box, border } = scroller;
-  return { left: box.left + border.left, top: box.top + border.top, width: box.width - border.left - border.right, height: box.height - border.top - border.bottom };
+  return {
+    left: box.left + border.left,
+    top: box.top + border.top,
+    width: box.width - border.left - border.right,
+    height: box.height - border.top - border.bottom,
+  };
 }
 
 /** Whether a part fills its flex or grid line only because it is stretched: then it has no room to travel in. */
@@ -94,7 +114,11 @@ export function stickyStops(page: MeasuredPage, id: string, natural: Box, name: 
   const stops: StickyStop[] = [];
   const travels = stickyTravel(page, id, natural);
   if (travels.length === 0) {
-    stops.push({ kind: 'no-inset', sentence: 'No inset says which edge to stick to.', cure: { part: id, property: 'top', value: '0px', label: 'Stick to the top, at 0' } });
+    stops.push({
+      kind: 'no-inset',
+      sentence: 'No inset says which edge to stick to.',
+      cure: { part: id, property: 'top', value: '0px', label: 'Stick to the top, at 0' },
+    });
   }
   const scroller = stickyScroller(page, id);
   if (scroller && scroller.id !== id) stops.push(...scrollerStop(scroller, travels, name));
@@ -116,36 +140,77 @@ function scrollerStop(scroller: Measured, travels: readonly Travel[], name: Nami
     {
       kind: 'overflow',
       sentence: `${name(scroller.id)} has overflow ${scroller.style[property]}: the part sticks inside it and not to the screen.`,
-      cure: { part: scroller.id, property: 'overflow', value, label: `Make the overflow of ${name(scroller.id)} ${value}` },
+      cure: {
+        part: scroller.id,
+        property: 'overflow',
+        value,
+        label: `Make the overflow of ${name(scroller.id)} ${value}`,
+      },
     },
   ];
 }
 
 function roomStop(part: Measured, holder: Measured, name: Naming): StickyStop[] {
   if (isStretched(part, holder))
-    return [{ kind: 'stretched', sentence: `It is stretched to the height of ${name(holder.id)}, which leaves no room to travel.`, cure: { part: part.id, property: 'align-self', value: 'start', label: 'Align it to the start' } }];
-  return [{ kind: 'no-room', sentence: `${name(holder.id)} is no taller than the part: there is no room to travel.`, cure: undefined }];
+    return [
+      {
+        kind: 'stretched',
+        sentence: `It is stretched to the height of ${name(holder.id)}, which leaves no room to travel.`,
+        cure: { part: part.id, property: 'align-self', value: 'start', label: 'Align it to the start' },
+      },
+    ];
+  return [
+    {
+      kind: 'no-room',
+      sentence: `${name(holder.id)} is no taller than the part: there is no room to travel.`,
+      cure: undefined,
+    },
+  ];
 }
 
 /**
  * Parts a stuck part meets on its way: those below its place that pass it, with whether they lie over it (`over`) or under it.
  * @param over whether the first part is painted above the second
  */
-export function metOnTheWay(page: MeasuredPage, id: string, natural: Box, over: (other: string) => boolean, name: Naming): StickyStop[] {
+export function metOnTheWay(
+  page: MeasuredPage,
+  id: string,
+  natural: Box,
+  over: (other: string) => boolean,
+  name: Naming,
+): StickyStop[] {
   const part = page.parts.get(id);
   const travel = stickyTravel(page, id, natural).find((one) => one.edge === 'top');
   if (!part || !travel || travel.to - travel.from < 1) return [];
   const holders = new Set(ancestors(page, id).map((one) => one.id));
-  const swept: Box = { left: natural.left, top: natural.top, width: natural.width, height: natural.height + travel.to - travel.from };
+  const swept: Box = {
+    left: natural.left,
+    top: natural.top,
+    width: natural.width,
+    height: natural.height + travel.to - travel.from,
+  };
   const met: StickyStop[] = [];
   for (const other of page.parts.values()) {
     if (other.id === id || holders.has(other.id) || ancestors(page, other.id).some((one) => one.id === id)) continue;
     if (other.parent !== undefined && !holders.has(other.parent)) continue;
-    const overlaps = other.box.left < right(swept) - 1 && right(other.box) > swept.left + 1 && other.box.top >= bottom(natural) - 1 && other.box.top < bottom(swept) - 1;
+    const overlaps =
+      other.box.left < right(swept) - 1 &&
+      right(other.box) > swept.left + 1 &&
+      other.box.top >= bottom(natural) - 1 &&
+      other.box.top < bottom(swept) - 1;
     if (!overlaps || other.box.height < 1) continue;
     met.push(
       over(other.id)
-        ? { kind: 'covered', sentence: `${name(other.id)} passes over it.`, cure: { part: id, property: 'z-index', value: String(1 + (Number.parseInt(other.style['z-index'], 10) || 0)), label: `Let it lie over ${name(other.id)}` } }
+        ? {
+            kind: 'covered',
+            sentence: `${name(other.id)} passes over it.`,
+            cure: {
+              part: id,
+              property: 'z-index',
+              value: String(1 + (Number.parseInt(other.style['z-index'], 10) || 0)),
+              label: `Let it lie over ${name(other.id)}`,
+            },
+          }
         : { kind: 'covers', sentence: `It shows over ${name(other.id)} as that passes.`, cure: undefined },
     );
   }

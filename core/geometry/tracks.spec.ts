@@ -7,9 +7,18 @@ import { areaBox, cellsBetween, gridLines, placement } from './grid-cells';
 import { expanded, readTracks, trackSizes } from './grid-tracks';
 import { flexStory, sizeOfFr } from './space-shared';
 
-const px = (number: number, unit: string): number | undefined => (unit === 'px' ? number : unit === 'em' ? number * 14 : undefined);
-const item = (basis: number, grow = 0, shrink = 1, min = 0, max = Infinity): FlexItem => ({ basis, grow, shrink, around: 0, min, max });
-const sizes = (items: readonly FlexItem[], room: number, gaps = 0): number[] => flexLengths(items, room, gaps).map((one) => Math.round(one.size * 100) / 100);
+const px = (number: number, unit: string): number | undefined =>
+  unit === 'px' ? number : unit === 'em' ? number * 14 : undefined;
+const item = (basis: number, grow = 0, shrink = 1, min = 0, max = Infinity): FlexItem => ({
+  basis,
+  grow,
+  shrink,
+  around: 0,
+  min,
+  max,
+});
+const sizes = (items: readonly FlexItem[], room: number, gaps = 0): number[] =>
+  flexLengths(items, room, gaps).map((one) => Math.round(one.size * 100) / 100);
 
 describe('Flexible lengths (CSS Flexbox 1 §9.7)', () => {
   // CSS Flexbox 1 §7.1.1, the figure of “basic values of flex”, and the notes of §7.3 and §9.7.
@@ -31,15 +40,25 @@ describe('Flexible lengths (CSS Flexbox 1 §9.7)', () => {
         const random = new RandomPages(seed);
         const items = Array.from({ length: 1 + random.below(5) }, () => {
           const min = random.chance(0.3) ? random.below(150) : 0;
-          return item(random.below(250), random.pick([0, 0.2, 0.5, 1, 2]), random.pick([0, 0.3, 1, 3]), min, random.chance(0.3) ? min + random.below(150) : Infinity);
+          return item(
+            random.below(250),
+            random.pick([0, 0.2, 0.5, 1, 2]),
+            random.pick([0, 0.3, 1, 3]),
+            min,
+            random.chance(0.3) ? min + random.below(150) : Infinity,
+          );
         });
         const gap = random.pick([0, 10]);
         const room = 100 + random.below(700);
-        const frame = frameWith(`<div style="display:flex;width:${room}px;gap:${gap}px">${items.map((one) => `<i data-part="x" style="flex:${one.grow} ${one.shrink} ${one.basis}px;min-width:${one.min}px;${one.max < Infinity ? `max-width:${one.max}px` : ''}"></i>`).join('')}</div>`, 1000);
+        const frame = frameWith(
+          `<div style="display:flex;width:${room}px;gap:${gap}px">${items.map((one) => `<i data-part="x" style="flex:${one.grow} ${one.shrink} ${one.basis}px;min-width:${one.min}px;${one.max < Infinity ? `max-width:${one.max}px` : ''}"></i>`).join('')}</div>`,
+          1000,
+        );
         const theirs = [...frame.document.querySelectorAll('i')].map((one) => one.getBoundingClientRect().width);
         frame.remove();
         flexLengths(items, room, gap * (items.length - 1)).forEach(({ size }, index) => {
-          if (Math.abs(size - theirs[index]!) > 0.1) throw new Error(`${size} but Chromium has ${theirs.join()} for ${JSON.stringify(items)} in ${room}`);
+          if (Math.abs(size - theirs[index]!) > 0.1)
+            throw new Error(`${size} but Chromium has ${theirs.join()} for ${JSON.stringify(items)} in ${room}`);
         });
       }),
       { numRuns: 200 },
@@ -48,7 +67,8 @@ describe('Flexible lengths (CSS Flexbox 1 §9.7)', () => {
 });
 
 describe('Grid tracks (CSS Grid 1 §11)', () => {
-  const track = (list: string, room: number, gap = 0): number[] => trackSizes(expanded(readTracks(list, px)!, room, gap), room, gap).map((one) => Math.round(one * 100) / 100);
+  const track = (list: string, room: number, gap = 0): number[] =>
+    trackSizes(expanded(readTracks(list, px)!, room, gap), room, gap).map((one) => Math.round(one * 100) / 100);
   // CSS Grid 1 §7.2, §7.2.3 and §7.2.4: the standard's own examples, sizes worked out for a definite room.
   it('follow the standard’s own examples', () => {
     expect(track('100px 1fr 200px', 600)).toEqual([100, 300, 200]);
@@ -67,18 +87,41 @@ describe('Grid tracks (CSS Grid 1 §11)', () => {
     fc.assert(
       fc.property(fc.integer(), (seed) => {
         const random = new RandomPages(seed);
-        const one = (): string => random.pick(['1fr', '2fr', '0.3fr', '80px', '20%', 'minmax(50px, 1fr)', 'minmax(40px, 160px)', 'minmax(10%, 2fr)', 'auto', '3em', 'repeat(2, 1fr)', 'repeat(2, 30px 1fr)']);
-        const auto = random.chance(0.25) ? `repeat(${random.pick(['auto-fill', 'auto-fit'])}, ${random.pick(['60px', 'minmax(90px, 1fr)'])}) ` : '';
+        const one = (): string =>
+          random.pick([
+            '1fr',
+            '2fr',
+            '0.3fr',
+            '80px',
+            '20%',
+            'minmax(50px, 1fr)',
+            'minmax(40px, 160px)',
+            'minmax(10%, 2fr)',
+            'auto',
+            '3em',
+            'repeat(2, 1fr)',
+            'repeat(2, 30px 1fr)',
+          ]);
+        const auto = random.chance(0.25)
+          ? `repeat(${random.pick(['auto-fill', 'auto-fit'])}, ${random.pick(['60px', 'minmax(90px, 1fr)'])}) `
+          : '';
         const fixed = (): string => random.pick(['80px', '20%', 'minmax(50px, 1fr)']);
         const list = auto + Array.from({ length: 1 + random.below(4) }, auto === '' ? one : fixed).join(' ');
         const gap = random.pick([0, 10, 24]);
         const room = 200 + random.below(800);
         const read = expanded(readTracks(list, px)!, room, gap);
-        const frame = frameWith(`<div data-part="g" style="display:grid;width:${room}px;column-gap:${gap}px;grid-template-columns:${list}">${'<i></i>'.repeat(read.length)}</div>`, 1200);
-        const theirs = frame.view.getComputedStyle(frame.find('g')).gridTemplateColumns.split(' ').map(Number.parseFloat);
+        const frame = frameWith(
+          `<div data-part="g" style="display:grid;width:${room}px;column-gap:${gap}px;grid-template-columns:${list}">${'<i></i>'.repeat(read.length)}</div>`,
+          1200,
+        );
+        const theirs = frame.view
+          .getComputedStyle(frame.find('g'))
+          .gridTemplateColumns.split(' ')
+          .map(Number.parseFloat);
         frame.remove();
         const mine = trackSizes(read, room, gap);
-        if (mine.length !== theirs.length || mine.some((size, index) => Math.abs(size - theirs[index]!) > 0.1)) throw new Error(`${list} in ${room}, gap ${gap}: ${mine.join()} but Chromium has ${theirs.join()}`);
+        if (mine.length !== theirs.length || mine.some((size, index) => Math.abs(size - theirs[index]!) > 0.1))
+          throw new Error(`${list} in ${room}, gap ${gap}: ${mine.join()} but Chromium has ${theirs.join()}`);
       }),
       { numRuns: 200 },
     );
@@ -87,7 +130,10 @@ describe('Grid tracks (CSS Grid 1 §11)', () => {
 
 describe('How space was shared, told', () => {
   it('is the story of Chromium’s own sizes for flex items of a definite basis', () => {
-    const frame = frameWith('<div data-part="row" style="display:flex;width:500px;gap:10px"><i data-part="a" style="flex:1 1 0px;padding:5px"></i><i data-part="b" style="flex:2 1 100px;max-width:150px"></i><i data-part="c" style="flex:0 0 20%"></i></div>', 600);
+    const frame = frameWith(
+      '<div data-part="row" style="display:flex;width:500px;gap:10px"><i data-part="a" style="flex:1 1 0px;padding:5px"></i><i data-part="b" style="flex:2 1 100px;max-width:150px"></i><i data-part="c" style="flex:0 0 20%"></i></div>',
+      600,
+    );
     const page = measurePage(frame.document);
     const all = ['a', 'b', 'c'].map((id) => page.parts.get(id)!);
     const [a, b, c] = all.map((one) => flexStory(one, page.parts.get('row')!, all));
@@ -97,7 +143,10 @@ describe('How space was shared, told', () => {
     frame.remove();
   });
   it('is left untold where contents decide', () => {
-    const frame = frameWith('<div data-part="row" style="display:flex;width:500px"><i data-part="a" style="flex:1">words</i><i data-part="b" style="flex:0 1 auto">more words</i></div>', 600);
+    const frame = frameWith(
+      '<div data-part="row" style="display:flex;width:500px"><i data-part="a" style="flex:1">words</i><i data-part="b" style="flex:0 1 auto">more words</i></div>',
+      600,
+    );
     const page = measurePage(frame.document);
     const all = ['a', 'b'].map((id) => page.parts.get(id)!);
     expect(flexStory(all[0]!, page.parts.get('row')!, all)).toBeUndefined();
@@ -112,27 +161,54 @@ describe('How space was shared, told', () => {
 });
 
 describe('Cells of a laid-out grid (needs 6.1)', () => {
-  const grid = (style: string): string => `<div data-part="g" style="display:grid;width:420px;height:300px;padding:10px;gap:20px;${style}"><b data-part="b"></b></div>`;
+  const grid = (style: string): string =>
+    `<div data-part="g" style="display:grid;width:420px;height:300px;padding:10px;gap:20px;${style}"><b data-part="b"></b></div>`;
   // Chromium: a part placed by these lines fills exactly the box drawn for them.
-  for (const style of ['grid-template:1fr 1fr / 1fr 1fr', 'grid-template:50px 80px / 100px 60px 40px;justify-content:center;align-content:space-between', 'grid-template:repeat(3,1fr) / 2fr 1fr;justify-content:end'])
+  for (const style of [
+    'grid-template:1fr 1fr / 1fr 1fr',
+    'grid-template:50px 80px / 100px 60px 40px;justify-content:center;align-content:space-between',
+    'grid-template:repeat(3,1fr) / 2fr 1fr;justify-content:end',
+  ])
     it(`are where Chromium has them: ${style}`, () => {
       const frame = frameWith(grid(style), 500);
       const lines = gridLines(measurePage(frame.document).parts.get('g')!)!;
       for (let column = 1; column <= lines.columns.length; column++)
         for (let row = 1; row <= lines.rows.length; row++) {
           const area = { column: { start: column, end: lines.columns.length + 1 }, row: { start: row, end: row + 1 } };
-          Object.entries(placement(area)).forEach(([property, value]) => frame.find('b').style.setProperty(property, value));
+          Object.entries(placement(area)).forEach(([property, value]) =>
+            frame.find('b').style.setProperty(property, value),
+          );
           const { left, top, width, height } = frame.find('b').getBoundingClientRect();
           const box = areaBox(lines, area);
-          for (const [mine, theirs] of [[box.left, left], [box.top, top], [box.width, width], [box.height, height]]) expect(Math.abs(mine! - theirs!)).toBeLessThan(0.6);
+          for (const [mine, theirs] of [
+            [box.left, left],
+            [box.top, top],
+            [box.width, width],
+            [box.height, height],
+          ])
+            expect(Math.abs(mine! - theirs!)).toBeLessThan(0.6);
         }
       frame.remove();
     });
   it('are taken by dragging over them, whichever way', () => {
-    const lines = { columns: [{ start: 0, size: 100 }, { start: 120, size: 100 }], rows: [{ start: 0, size: 50 }, { start: 70, size: 50 }] };
+    const lines = {
+      columns: [
+        { start: 0, size: 100 },
+        { start: 120, size: 100 },
+      ],
+      rows: [
+        { start: 0, size: 50 },
+        { start: 70, size: 50 },
+      ],
+    };
     const wanted = { column: { start: 1, end: 3 }, row: { start: 1, end: 2 } };
     expect(cellsBetween(lines, { x: 10, y: 10 }, { x: 180, y: 20 })).toEqual(wanted);
     expect(cellsBetween(lines, { x: 180, y: 20 }, { x: 10, y: 10 })).toEqual(wanted);
-    expect(placement(wanted)).toEqual({ 'grid-column-start': '1', 'grid-column-end': 'span 2', 'grid-row-start': '1', 'grid-row-end': 'auto' });
+    expect(placement(wanted)).toEqual({
+      'grid-column-start': '1',
+      'grid-column-end': 'span 2',
+      'grid-row-start': '1',
+      'grid-row-end': 'auto',
+    });
   });
 });

@@ -18,7 +18,12 @@ export function distance({ site, page }: Situation, edits: readonly Edit[]): num
     if (edit.do !== 'set' || edit.field[0] !== 'style') continue;
     const wide = resolve(site, page, edit.part, base, 'normal', edit.field[3]).value;
     const [from, to] = [px(wide), px(String(edit.value))];
-    const apart = from !== undefined && to !== undefined && from > 0 && to > 0 ? Math.abs(Math.log2(to / from)) * perHalving : wide === edit.value ? 0 : perWord;
+    const apart =
+      from !== undefined && to !== undefined && from > 0 && to > 0
+        ? Math.abs(Math.log2(to / from)) * perHalving
+        : wide === edit.value
+          ? 0
+          : perWord;
     sum += perEdit + apart;
   }
   return sum;

@@ -4,7 +4,10 @@ export const interval = 6 / 5;
 export const readingSize = 16;
 
 /** The sizes of the scale, largest first, in whole px. */
-export const scale: readonly number[] = Array.from({ length: 14 }, (_, step) => Math.round(readingSize * interval ** step)).reverse();
+export const scale: readonly number[] = Array.from({ length: 14 }, (_, step) =>
+  Math.round(readingSize * interval ** step),
+).reverse();
 
 /** Sizes of the scale below one, the next first, and none under what headings may have. */
-export const smallerSizes = (size: number, least = 20): number[] => scale.filter((one) => one < size - 0.5 && one >= least);
+export const smallerSizes = (size: number, least = 20): number[] =>
+  scale.filter((one) => one < size - 0.5 && one >= least);

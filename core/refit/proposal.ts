@@ -41,16 +41,21 @@ export interface Rule {
   propose(situation: Situation, part: string): readonly Proposal[];
 }
 
-export const valueAt = ({ site, page, breakpoint }: Situation, part: string, property: string): string => resolve(site, page, part, breakpoint, 'normal', property).value;
+export const valueAt = ({ site, page, breakpoint }: Situation, part: string, property: string): string =>
+  resolve(site, page, part, breakpoint, 'normal', property).value;
 
 /** Px of a plain length in px, or undefined. */
-export const px = (value: string): number | undefined => (/^-?\d*\.?\d+px$/.test(value) ? Number.parseFloat(value) : undefined);
+export const px = (value: string): number | undefined =>
+  /^-?\d*\.?\d+px$/.test(value) ? Number.parseFloat(value) : undefined;
 
 /** Whether a value may be proposed: nobody has set it at this breakpoint, on the part, its classes or its element, or replacing was asked for. */
 export function mayWrite({ site, page, breakpoint, overwrite }: Situation, part: string, property: string): boolean {
   if (overwrite) return true;
   const { source } = resolve(site, page, part, breakpoint, 'normal', property);
-  return !((source.from === 'own' || source.from === 'class' || source.from === 'element') && source.breakpoint === breakpoint);
+  return !(
+    (source.from === 'own' || source.from === 'class' || source.from === 'element') &&
+    source.breakpoint === breakpoint
+  );
 }
 
 /** Edits for values that differ from those there are, as far as all of them may be written; none where one may not. */
@@ -67,15 +72,24 @@ export function alike({ page }: Situation, part: string): string[] {
   if (look === '{}' && one.classes.length === 0) return [part];
   return subtree(page, page.root).filter((id) => {
     const other = page.parts[id]!;
-    return id === part || (other.kind === one.kind && other.tag === one.tag && other.classes.join(' ') === one.classes.join(' ') && JSON.stringify(other.style) === look);
+    return (
+      id === part ||
+      (other.kind === one.kind &&
+        other.tag === one.tag &&
+        other.classes.join(' ') === one.classes.join(' ') &&
+        JSON.stringify(other.style) === look)
+    );
   });
 }
 
 /** The same overrides for a part and all that are like it. */
-export const overridesOfAll = (situation: Situation, part: string, values: Readonly<Record<string, string>>): Edit[] => alike(situation, part).flatMap((one) => overrides(situation, one, values));
+export const overridesOfAll = (situation: Situation, part: string, values: Readonly<Record<string, string>>): Edit[] =>
+  alike(situation, part).flatMap((one) => overrides(situation, one, values));
 
 /** A part by name, and how many others go with it. */
 export function calledWith(situation: Situation, part: string): string {
   const others = alike(situation, part).length - 1;
-  return others > 0 ? `${nameOf(situation.page.parts[part]!)} and ${others} like it` : nameOf(situation.page.parts[part]!);
+  return others > 0
+    ? `${nameOf(situation.page.parts[part]!)} and ${others} like it`
+    : nameOf(situation.page.parts[part]!);
 }

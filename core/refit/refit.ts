@@ -47,7 +47,9 @@ export interface RefitOptions {
 export function widthsOf(list: readonly Breakpoint[], one: Breakpoint): number[] {
   const { from, to } = reachOf(list, one);
   const [low, middle, high] = [Math.max(from, least), one.preview.width, Math.min(to, widestLooked)];
-  return [...new Set([low, Math.round((low + middle) / 2), middle, Math.round((middle + high) / 2), high])].filter((width) => width >= from && width <= to).sort((a, b) => a - b);
+  return [...new Set([low, Math.round((low + middle) / 2), middle, Math.round((middle + high) / 2), high])]
+    .filter((width) => width >= from && width <= to)
+    .sort((a, b) => a - b);
 }
 
 type Screen = readonly [width: number, height: number];
@@ -56,7 +58,8 @@ type Screen = readonly [width: number, height: number];
 function closeScreens(list: readonly Breakpoint[], one: Breakpoint): Screen[] {
   const { from, to } = reachOf(list, one);
   const out: Screen[] = [];
-  for (let width = Math.max(from, least); width <= Math.min(to, widestLooked); width += 16) out.push([width, one.preview.height]);
+  for (let width = Math.max(from, least); width <= Math.min(to, widestLooked); width += 16)
+    out.push([width, one.preview.height]);
   return out;
 }
 
@@ -77,7 +80,14 @@ interface Stage {
 function stagesOf({ breakpoints }: Site): Stage[] {
   const smaller = outwards(breakpoints).filter((one) => one.reach === 'down');
   const screens = smaller.map((one) => widthsOf(breakpoints, one).map((width): Screen => [width, one.preview.height]));
-  return smaller.map((breakpoint, at) => ({ breakpoint, ratio: breakpoint.preview.width / baseOf(breakpoints).preview.width, own: screens[at]!, below: screens.slice(at + 1).flat() })).filter((one) => one.own.length > 0);
+  return smaller
+    .map((breakpoint, at) => ({
+      breakpoint,
+      ratio: breakpoint.preview.width / baseOf(breakpoints).preview.width,
+      own: screens[at]!,
+      below: screens.slice(at + 1).flat(),
+    }))
+    .filter((one) => one.own.length > 0);
 }
 
 /** The search for one site and page. */
@@ -100,7 +110,9 @@ class Search {
     for (let round = 0, before = -1; round < rounds && before < this.found.length; round++) {
       before = this.found.length;
       // What a narrower breakpoint was given may let a wider one have more: so there are several rounds.
-      for (const [at, stage] of this.stages.entries()) if (!(await this.settle(stage, (share) => (round === 0 ? (at + share) / this.stages.length : 1) * 0.95))) return [];
+      for (const [at, stage] of this.stages.entries())
+        if (!(await this.settle(stage, (share) => (round === 0 ? (at + share) / this.stages.length : 1) * 0.95)))
+          return [];
     }
     return (await this.checked()) ? this.found : [];
   }
@@ -138,8 +150,20 @@ class Search {
   }
 
   /** The rule's proposal for a part that spares the most trouble, if one is worth its edits, and the page with it. */
-  private best(rule: Rule, part: string, stage: Stage, now: Look): (Look & { readonly proposal: Proposal; readonly page: Page }) | undefined {
-    const situation: Situation = { site: this.site, page: this.page, breakpoint: stage.breakpoint.id, slices: now.slices, ratio: stage.ratio, overwrite: this.options.overwrite === true };
+  private best(
+    rule: Rule,
+    part: string,
+    stage: Stage,
+    now: Look,
+  ): (Look & { readonly proposal: Proposal; readonly page: Page }) | undefined {
+    const situation: Situation = {
+      site: this.site,
+      page: this.page,
+      breakpoint: stage.breakpoint.id,
+      slices: now.slices,
+      ratio: stage.ratio,
+      overwrite: this.options.overwrite === true,
+    };
     let most = worth;
     let best: ReturnType<Search['best']>;
     for (const proposal of rule.propose(situation, part)) {
@@ -157,18 +181,28 @@ class Search {
   private wrong(page: Page): number {
     this.layout.show(page);
     let count = 0;
-    for (const { breakpoint } of this.stages) for (const [width, height] of closeScreens(this.site.breakpoints, breakpoint)) count += faultsAt(this.layout.measure(width, height)).length;
+    for (const { breakpoint } of this.stages)
+      for (const [width, height] of closeScreens(this.site.breakpoints, breakpoint))
+        count += faultsAt(this.layout.measure(width, height)).length;
     return count;
   }
 
   /** What was found at a few widths may do harm between them: then the proposals that do are let go, the worst first, until no more is wrong than there was. */
   private async checked(): Promise<boolean> {
-    const pageWith = (proposals: readonly Proposal[]): Page => applyEdits(this.site, this.first, proposals.flatMap((one) => one.edits)).page;
+    const pageWith = (proposals: readonly Proposal[]): Page =>
+      applyEdits(
+        this.site,
+        this.first,
+        proposals.flatMap((one) => one.edits),
+      ).page;
     const before = this.wrong(this.first);
     let after = this.wrong(this.page);
     while (after > before && this.found.length > 0) {
       if (!(await this.goesOn(0.98))) return false;
-      const without = this.found.map((one) => ({ one, wrong: this.wrong(pageWith(this.found.filter((other) => other !== one))) }));
+      const without = this.found.map((one) => ({
+        one,
+        wrong: this.wrong(pageWith(this.found.filter((other) => other !== one))),
+      }));
       const best = without.reduce((a, b) => (b.wrong < a.wrong ? b : a));
       this.found.splice(this.found.indexOf(best.one), 1);
       after = best.wrong;
@@ -181,4 +215,5 @@ class Search {
  * Overrides for the smaller breakpoints that, laid out and measured one by one, leave less wrong than there is: those of a wider breakpoint first, since the narrower inherit them. The base and what
  * people set are left alone, order and visibility too. Run on a page that has them, it proposes nothing. Empty when it was ended.
  */
-export const refit = (site: Site, page: Page, layout: Layout, options: RefitOptions = {}): Promise<Proposal[]> => new Search(site, page, layout, options).run();
+export const refit = (site: Site, page: Page, layout: Layout, options: RefitOptions = {}): Promise<Proposal[]> =>
+  new Search(site, page, layout, options).run();

@@ -11,7 +11,14 @@ export interface Trouble {
 }
 
 /** What each kind of fault weighs, once, beside how large it is. */
-const weights: Readonly<Record<FaultKind, number>> = { 'too wide': 12, 'texts overlap': 10, 'text cut': 10, collapsed: 8, 'short lines': 3, 'long lines': 2 };
+const weights: Readonly<Record<FaultKind, number>> = {
+  'too wide': 12,
+  'texts overlap': 10,
+  'text cut': 10,
+  collapsed: 8,
+  'short lines': 3,
+  'long lines': 2,
+};
 /** WCAG 2.2, 2.5.8: targets of 24 by 24 px. */
 const leastTarget = 24;
 
@@ -48,11 +55,19 @@ export function troubleAt(slice: Slice, height: number): Trouble {
   for (const { kind, by } of faults) weight += weights[kind] + (kind === 'too wide' ? Math.min(by / 20, 12) : 0);
   for (const part of slice.parts.values()) {
     if (part.kind === 'button' && part.box.height < leastTarget) weight += 1;
-    if (part.kind === 'heading') weight += Math.max(0, part.lines.length - 4) * 1.2 + above(part.fontSize / slice.width, 0.115, 60);
-    if (['section', 'container', 'column'].includes(part.kind) && part.display !== 'none') weight += above(part.paddingX / slice.width, 0.16, 24) + above(part.paddingY / height, 0.17, 16) + above(part.rowGap / height, 0.07, 16);
+    if (part.kind === 'heading')
+      weight += Math.max(0, part.lines.length - 4) * 1.2 + above(part.fontSize / slice.width, 0.115, 60);
+    if (['section', 'container', 'column'].includes(part.kind) && part.display !== 'none')
+      weight +=
+        above(part.paddingX / slice.width, 0.16, 24) +
+        above(part.paddingY / height, 0.17, 16) +
+        above(part.rowGap / height, 0.07, 16);
     if (part.kind === 'text' && part.lines.length > 1 && part.box.width < 130) weight += (130 - part.box.width) / 24;
   }
   return { faults: faults.length, weight };
 }
 
-export const sumOf = (all: readonly Trouble[]): Trouble => ({ faults: all.reduce((sum, one) => sum + one.faults, 0), weight: all.reduce((sum, one) => sum + one.weight, 0) });
+export const sumOf = (all: readonly Trouble[]): Trouble => ({
+  faults: all.reduce((sum, one) => sum + one.faults, 0),
+  weight: all.reduce((sum, one) => sum + one.weight, 0),
+});

@@ -32,14 +32,20 @@ describe('Contrast (WCAG 2.2, 1.4.3)', () => {
     );
   });
   it('needs 3 of large type, from 24 px or 18.66 px bold, and 4.5 of any other', () => {
-    expect([neededRatio(24, false), neededRatio(18.66, true), neededRatio(23.9, false), neededRatio(18.5, true)]).toEqual([3, 3, 4.5, 4.5]);
+    expect([
+      neededRatio(24, false),
+      neededRatio(18.66, true),
+      neededRatio(23.9, false),
+      neededRatio(18.5, true),
+    ]).toEqual([3, 3, 4.5, 4.5]);
   });
   // Common practice (needs 5.4): black at 50 % over a photograph; the text's contrast is what counts.
   it('of white text on a picture is mended by the least overlay that suffices, and no weaker one', () => {
     const sky = [grey(235), grey(180), grey(120)];
     const overlay = overlayThatSuffices(grey(255), sky, 4.5)!;
     expect(overlay.colour).toBe('black');
-    const worst = (percent: number): number => Math.min(...sky.map((one) => contrastRatio(grey(255), over({ ...grey(0), a: percent / 100 }, one))));
+    const worst = (percent: number): number =>
+      Math.min(...sky.map((one) => contrastRatio(grey(255), over({ ...grey(0), a: percent / 100 }, one))));
     expect(worst(overlay.percent)).toBeGreaterThanOrEqual(4.5);
     expect(worst(overlay.percent - 1)).toBeLessThan(4.5);
     expect(overlayThatSuffices(grey(20), sky, 4.5)?.colour).toBe('white');

@@ -12,7 +12,8 @@ const linear = (channel: number): number => {
 };
 
 /** Relative luminance of an opaque colour, from 0 (black) to 1 (white) (WCAG 2.2, “relative luminance”). */
-export const relativeLuminance = ({ r, g, b }: Colour): number => 0.2126 * linear(r) + 0.7152 * linear(g) + 0.0722 * linear(b);
+export const relativeLuminance = ({ r, g, b }: Colour): number =>
+  0.2126 * linear(r) + 0.7152 * linear(g) + 0.0722 * linear(b);
 
 /** The contrast ratio of two opaque colours, from 1 to 21 (WCAG 2.2, “contrast ratio”). */
 export function contrastRatio(one: Colour, other: Colour): number {
@@ -27,16 +28,29 @@ export function over(top: Colour, ground: Colour): Colour {
 }
 
 /** The ratio a text needs (WCAG 2.2, 1.4.3 AA): 3 for large type, from 24 px, or 18.66 px when bold; 4.5 for any other. */
-export const neededRatio = (fontSize: number, bold: boolean): number => (fontSize >= 24 || (bold && fontSize >= 18.66) ? 3 : 4.5);
+export const neededRatio = (fontSize: number, bold: boolean): number =>
+  fontSize >= 24 || (bold && fontSize >= 18.66) ? 3 : 4.5;
 
 /**
  * The least strength, in whole percent, of a black or white overlay under a text at which every sample of its ground gives the ratio needed;
  * undefined when none does, because the text itself is too near to that colour.
  */
-export function overlayThatSuffices(text: Colour, samples: readonly Colour[], needed: number): { readonly colour: 'black' | 'white'; readonly percent: number } | undefined {
+export function overlayThatSuffices(
+  text: Colour,
+  samples: readonly Colour[],
+  needed: number,
+): { readonly colour: 'black' | 'white'; readonly percent: number } | undefined {
   const dark = relativeLuminance(text) > 0.18; // light text wants a darker ground
   const shade: Colour = dark ? { r: 0, g: 0, b: 0, a: 1 } : { r: 255, g: 255, b: 255, a: 1 };
-  const suffices = (percent: number): boolean => samples.every((one) => contrastRatio(over(text, over({ ...shade, a: percent / 100 }, one)), over({ ...shade, a: percent / 100 }, one)) >= needed);
-  for (let percent = 1; percent <= 100; percent++) if (suffices(percent)) return { colour: dark ? 'black' : 'white', percent };
+  const suffices = (percent: number): boolean =>
+    samples.every(
+      (one) =>
+        contrastRatio(
+          over(text, over({ ...shade, a: percent / 100 }, one)),
+          over({ ...shade, a: percent / 100 }, one),
+        ) >= needed,
+    );
+  for (let percent = 1; percent <= 100; percent++)
+    if (suffices(percent)) return { colour: dark ? 'black' : 'white', percent };
   return undefined;
 }

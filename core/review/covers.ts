@@ -11,7 +11,13 @@ import type { Reviewed } from './check';
 import type { Cure } from './finding';
 
 /** Points of a box that are looked at, as shares of it. */
-const looked: readonly (readonly [number, number])[] = [[0.5, 0.5], [0.1, 0.2], [0.9, 0.2], [0.1, 0.8], [0.9, 0.8]];
+const looked: readonly (readonly [number, number])[] = [
+  [0.5, 0.5],
+  [0.1, 0.2],
+  [0.9, 0.2],
+  [0.1, 0.8],
+  [0.9, 0.8],
+];
 
 /** Paint orders of pages as measured: many parts are asked about one page. */
 const orders = new WeakMap<MeasuredPage, Painted[]>();
@@ -33,16 +39,31 @@ function coverOf(page: Page, measured: MeasuredPage, id: string, counts: Counts)
   if (!box || box.width < 1 || box.height < 1) return undefined;
   const covers = looked.map(([x, y]) => {
     const pile = pileAt(measured, { x: box.left + box.width * x, y: box.top + box.height * y }, orderOf(measured));
-    return pile.slice(0, Math.max(pile.indexOf(id), 0)).find((over) => counts(measured.parts.get(over)!) && !pathTo(page, over).includes(id)); // the pile is of measured parts
+    return pile
+      .slice(0, Math.max(pile.indexOf(id), 0))
+      .find((over) => counts(measured.parts.get(over)!) && !pathTo(page, over).includes(id)); // the pile is of measured parts
   });
   return covers.includes(undefined) ? undefined : covers[0];
 }
 
 /** Edits that lay a covered part in front at a breakpoint; undefined where they would not suffice, or would move the part by an inset that slept. */
-function frontCure(site: Site, page: Page, measured: MeasuredPage, id: string, breakpoint: string, over: string): Cure | undefined {
+function frontCure(
+  site: Site,
+  page: Page,
+  measured: MeasuredPage,
+  id: string,
+  breakpoint: string,
+  over: string,
+): Cure | undefined {
   const edits = layPart(site, page, id, breakpoint, 'in front');
-  const set = Object.fromEntries(edits.flatMap((one) => (one.do === 'set' && one.part === id && one.field[0] === 'style' ? [[one.field[3], String(one.value)]] : [])));
-  const sleeping = ['top', 'right', 'bottom', 'left'].some((side) => resolve(site, page, id, breakpoint, 'normal', side).value !== 'auto');
+  const set = Object.fromEntries(
+    edits.flatMap((one) =>
+      one.do === 'set' && one.part === id && one.field[0] === 'style' ? [[one.field[3], String(one.value)]] : [],
+    ),
+  );
+  const sleeping = ['top', 'right', 'bottom', 'left'].some(
+    (side) => resolve(site, page, id, breakpoint, 'normal', side).value !== 'auto',
+  );
   const one = measured.parts.get(id);
   if (!one || (set['position'] !== undefined && sleeping)) return undefined;
   const then = { ...measured, parts: new Map(measured.parts).set(id, { ...one, style: { ...one.style, ...set } }) };
@@ -59,7 +80,11 @@ export interface Covered {
 }
 
 /** Where a part is wholly covered by parts that count. */
-export function covered({ site, page, leaves }: Reviewed, id: string, counts: (over: Measured, measured: MeasuredPage) => boolean): Covered[] {
+export function covered(
+  { site, page, leaves }: Reviewed,
+  id: string,
+  counts: (over: Measured, measured: MeasuredPage) => boolean,
+): Covered[] {
   return outwards(site.breakpoints).flatMap((at) => {
     const measured = leaves?.get(at.id)?.measured;
     const over = measured && coverOf(page, measured, id, (other) => counts(other, measured));

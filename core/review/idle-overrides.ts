@@ -14,7 +14,9 @@ export interface Override extends OwnValue {
 
 /** What a property is on a part, at every breakpoint and in every state, as one text. */
 function everywhere(site: Site, page: Page, part: string, property: string): string {
-  return site.breakpoints.flatMap((one) => states.map((state) => resolve(site, page, part, one.id, state, property).value)).join('\n');
+  return site.breakpoints
+    .flatMap((one) => states.map((state) => resolve(site, page, part, one.id, state, property).value))
+    .join('\n');
 }
 
 /**

@@ -14,35 +14,111 @@ import type { LeafFacts, Reviewed } from './check';
 import type { Finding } from './finding';
 import { checks, Reviewer } from './review';
 
-const site: Site = { ...blankSite('s', 'S', 'site'), pictures: { pier: { name: 'pier', alt: '', width: 800, height: 400, type: 'image/png', files: [{ width: 800, file: 'pier-800.png' }] } } };
+const site: Site = {
+  ...blankSite('s', 'S', 'site'),
+  pictures: {
+    pier: {
+      name: 'pier',
+      alt: '',
+      width: 800,
+      height: 400,
+      type: 'image/png',
+      files: [{ width: 800, file: 'pier-800.png' }],
+    },
+  },
+};
 type Given = Partial<Part> & { readonly kind: string };
 const page = (parts: Readonly<Record<string, Given>>): Page => {
   const blank = blankPage('p', 'P', '/');
-  const whole = (given: Given): Part => ({ tag: given.kind === 'heading' ? 'h2' : given.kind === 'text' ? 'p' : given.kind === 'button' ? 'a' : given.kind === 'image' ? 'img' : 'div', children: [], classes: [], style: {}, content: { base: {} }, attributes: {}, ...given });
-  return { ...blank, parts: { root: { ...blank.parts['root']!, children: ['s'] }, s: whole({ kind: 'section', tag: 'section', children: Object.keys(parts).filter((id) => !Object.values(parts).some((one) => one.children?.includes(id))) }), ...Object.fromEntries(Object.entries(parts).map(([id, given]) => [id, whole(given)])) } };
+  const whole = (given: Given): Part => ({
+    tag:
+      given.kind === 'heading'
+        ? 'h2'
+        : given.kind === 'text'
+          ? 'p'
+          : given.kind === 'button'
+            ? 'a'
+            : given.kind === 'image'
+              ? 'img'
+              : 'div',
+    children: [],
+    classes: [],
+    style: {},
+    content: { base: {} },
+    attributes: {},
+    ...given,
+  });
+  return {
+    ...blank,
+    parts: {
+      root: { ...blank.parts['root']!, children: ['s'] },
+      s: whole({
+        kind: 'section',
+        tag: 'section',
+        children: Object.keys(parts).filter((id) => !Object.values(parts).some((one) => one.children?.includes(id))),
+      }),
+      ...Object.fromEntries(Object.entries(parts).map(([id, given]) => [id, whole(given)])),
+    },
+  };
 };
-const findings = (of: Page, more: Partial<Reviewed> = {}): Finding[] => new Reviewer().review({ site, page: of, ...more });
+const findings = (of: Page, more: Partial<Reviewed> = {}): Finding[] =>
+  new Reviewer().review({ site, page: of, ...more });
 const of = (check: string, list: readonly Finding[]): Finding[] => list.filter((one) => one.check === check);
-const heading = (tag: string, text = 'Words', style: Part['style'] = {}): Given => ({ kind: 'heading', tag, content: { base: { text } }, style });
+const heading = (tag: string, text = 'Words', style: Part['style'] = {}): Given => ({
+  kind: 'heading',
+  tag,
+  content: { base: { text } },
+  style,
+});
 
 /** After its cure, a finding is gone. */
 const expectCured = (before: Page, check: string, more: Partial<Reviewed> = {}): void => {
   for (const one of of(check, findings(before, more))) {
     const after = applyEdits(site, before, one.cure!.edits).page;
-    expect(of(check, findings(after, more)).some((other) => other.part === one.part && other.breakpoints?.join() === one.breakpoints?.join())).withContext(one.reason).toBeFalse();
+    expect(
+      of(check, findings(after, more)).some(
+        (other) => other.part === one.part && other.breakpoints?.join() === one.breakpoints?.join(),
+      ),
+    )
+      .withContext(one.reason)
+      .toBeFalse();
   }
 };
 
 const box = (left: number, top: number, width: number, height: number) => ({ left, top, width, height });
-const measured = (boxes: Readonly<Record<string, ReturnType<typeof box>>>, style: Partial<Measured['style']> = {}): LeafFacts => {
+const measured = (
+  boxes: Readonly<Record<string, ReturnType<typeof box>>>,
+  style: Partial<Measured['style']> = {},
+): LeafFacts => {
   const none = { top: 0, right: 0, bottom: 0, left: 0 };
-  const all = new Map(Object.entries(boxes).map(([id, at]) => [id, { id, parent: 's', box: at, border: none, padding: none, margin: none, lines: [at], scroll: { width: 0, height: 0, left: 0, top: 0 }, style: { display: 'block', 'font-size': '16px', ...style } as Measured['style'] }])); // what these checks read
-  return { measured: { parts: all, viewport: { width: 390, height: 844, scrollX: 0, scrollY: 0 } }, natural: new Map(), grounds: [] };
+  const all = new Map(
+    Object.entries(boxes).map(([id, at]) => [
+      id,
+      {
+        id,
+        parent: 's',
+        box: at,
+        border: none,
+        padding: none,
+        margin: none,
+        lines: [at],
+        scroll: { width: 0, height: 0, left: 0, top: 0 },
+        style: { display: 'block', 'font-size': '16px', ...style } as Measured['style'],
+      },
+    ]),
+  ); // what these checks read
+  return {
+    measured: { parts: all, viewport: { width: 390, height: 844, scrollX: 0, scrollY: 0 } },
+    natural: new Map(),
+    grounds: [],
+  };
 };
 
 describe('Findings (needs 9)', () => {
   it('name heading levels that are skipped, missing or doubled (WCAG technique G141)', () => {
-    const told = (...tags: string[]): number => of('heading order', findings(page(Object.fromEntries(tags.map((tag, index) => [`h${index}`, heading(tag)]))))).length;
+    const told = (...tags: string[]): number =>
+      of('heading order', findings(page(Object.fromEntries(tags.map((tag, index) => [`h${index}`, heading(tag)])))))
+        .length;
     expect(told('h1', 'h2', 'h3', 'h2')).toBe(0);
     expect(told('h1', 'h3')).toBe(1);
     expect(told('h2', 'h3')).toBe(1);
@@ -58,23 +134,46 @@ describe('Findings (needs 9)', () => {
   });
   it('name words wholly behind a picture where elementsFromPoint finds the picture first, and not those that show', () => {
     const told = (z: string, left: string): { said: string[]; top: string | null | undefined } => {
-      const frame = frameWith(`<div data-part="s" style="position:relative;height:200px"><p data-part="t" style="position:absolute;left:20px;top:40px;width:100px;z-index:1">Words</p><div data-part="i" style="position:absolute;left:${left};top:0;width:300px;height:150px;z-index:${z}"></div></div>`);
+      const frame = frameWith(
+        `<div data-part="s" style="position:relative;height:200px"><p data-part="t" style="position:absolute;left:20px;top:40px;width:100px;z-index:1">Words</p><div data-part="i" style="position:absolute;left:${left};top:0;width:300px;height:150px;z-index:${z}"></div></div>`,
+      );
       const facts: LeafFacts = { measured: measurePage(frame.document), natural: new Map(), grounds: [] };
       const at = frame.find('t').getBoundingClientRect();
-      const top = frame.document.elementFromPoint(at.left + at.width / 2, at.top + at.height / 2)?.getAttribute('data-part');
+      const top = frame.document
+        .elementFromPoint(at.left + at.width / 2, at.top + at.height / 2)
+        ?.getAttribute('data-part');
       frame.remove();
-      const of2 = page({ t: { kind: 'text', content: { base: { text: 'Words' } } }, i: { kind: 'image', content: { base: { alt: '' } } } });
-      return { said: of('behind a picture', findings(of2, { leaves: new Map([['wide', facts]]) })).map((one) => `${one.part} ${one.other}`), top };
+      const of2 = page({
+        t: { kind: 'text', content: { base: { text: 'Words' } } },
+        i: { kind: 'image', content: { base: { alt: '' } } },
+      });
+      return {
+        said: of('behind a picture', findings(of2, { leaves: new Map([['wide', facts]]) })).map(
+          (one) => `${one.part} ${one.other}`,
+        ),
+        top,
+      };
     };
     expect(told('2', '0px')).toEqual({ said: ['t i'], top: 'i' });
     expect(told('0', '0px')).toEqual({ said: [], top: 't' });
     expect(told('2', '60px')).toEqual({ said: [], top: 'i' }); // half of it still shows
   });
   it('name a button that no click reaches, and lay it where elementFromPoint finds it', () => {
-    const covered = (cover: string, button: Part['style'] = {}): { told: Finding[]; top: (style: string) => string | null | undefined; of: Page } => {
-      const css = (style: Part['style']): string => Object.entries(style['wide']?.normal ?? {}).map(([name, value]) => `${name}:${value}`).join(';');
-      const html = (style: string): string => `<section data-part="s" style="position:relative;height:200px"><a data-part="b" style="display:block;width:120px;height:40px;${css(button)};${style}">Book</a><div data-part="c" style="${cover}"><p data-part="t">Words</p></div></section>`;
-      const whole = page({ b: { kind: 'button', style: button, content: { base: { text: 'Book', link: '/' } } }, c: { kind: 'container', children: ['t'] }, t: { kind: 'text', content: { base: { text: 'Words' } } } });
+    const covered = (
+      cover: string,
+      button: Part['style'] = {},
+    ): { told: Finding[]; top: (style: string) => string | null | undefined; of: Page } => {
+      const css = (style: Part['style']): string =>
+        Object.entries(style['wide']?.normal ?? {})
+          .map(([name, value]) => `${name}:${value}`)
+          .join(';');
+      const html = (style: string): string =>
+        `<section data-part="s" style="position:relative;height:200px"><a data-part="b" style="display:block;width:120px;height:40px;${css(button)};${style}">Book</a><div data-part="c" style="${cover}"><p data-part="t">Words</p></div></section>`;
+      const whole = page({
+        b: { kind: 'button', style: button, content: { base: { text: 'Book', link: '/' } } },
+        c: { kind: 'container', children: ['t'] },
+        t: { kind: 'text', content: { base: { text: 'Words' } } },
+      });
       const of2 = applyEdits(site, whole, [styleEdit('s', 'wide', 'normal', 'display', 'block')]).page;
       const frame = frameWith(html(''));
       const facts: LeafFacts = { measured: measurePage(frame.document), natural: new Map(), grounds: [] };
@@ -82,7 +181,9 @@ describe('Findings (needs 9)', () => {
       const top = (style: string): string | null | undefined => {
         const again = frameWith(html(style));
         const at = again.find('b').getBoundingClientRect();
-        const found = again.document.elementFromPoint(at.left + at.width / 2, at.top + at.height / 2)?.getAttribute('data-part');
+        const found = again.document
+          .elementFromPoint(at.left + at.width / 2, at.top + at.height / 2)
+          ?.getAttribute('data-part');
         again.remove();
         return found;
       };
@@ -90,16 +191,28 @@ describe('Findings (needs 9)', () => {
     };
     const glass = covered('position:absolute;inset:0');
     expect(glass.top('')).toBe('c');
-    expect(glass.told.map(({ part, other, reason }) => [part, other, reason])).toEqual([['b', 'c', 'On Wide, Container lies over all of it: clicks and taps land there.']]);
+    expect(glass.told.map(({ part, other, reason }) => [part, other, reason])).toEqual([
+      ['b', 'c', 'On Wide, Container lies over all of it: clicks and taps land there.'],
+    ]);
     const cured = applyEdits(site, glass.of, glass.told[0]!.cure!.edits).page.parts['b']!.style['wide']!.normal!;
-    expect(glass.top(Object.entries(cured).map(([name, value]) => `${name}:${value}`).join(';'))).toBe('b');
+    expect(
+      glass.top(
+        Object.entries(cured)
+          .map(([name, value]) => `${name}:${value}`)
+          .join(';'),
+      ),
+    ).toBe('b');
     const half = covered('position:absolute;left:60px;top:0;width:60px;height:40px');
     expect(half.told).withContext('half of it is free').toEqual([]);
     const passing = covered('position:fixed;left:0;top:0;width:300px;height:60px');
-    expect([passing.top(''), passing.told.length]).withContext('moves on as the page scrolls').toEqual(['c', 0]);
+    expect([passing.top(''), passing.told.length])
+      .withContext('moves on as the page scrolls')
+      .toEqual(['c', 0]);
     expect(covered('position:absolute;inset:0;pointer-events:none').told).toEqual([]);
     const asleep = covered('position:absolute;inset:0', { wide: { normal: { left: '300px' } } });
-    expect(asleep.told.map((one) => one.cure)).withContext('position relative would wake its inset').toEqual([undefined]);
+    expect(asleep.told.map((one) => one.cure))
+      .withContext('position relative would wake its inset')
+      .toEqual([undefined]);
   });
   it('name pictures without words for who cannot see them', () => {
     const image = (alt: string): Page => page({ i: { kind: 'image', content: { base: { picture: 'pier', alt } } } });
@@ -119,32 +232,72 @@ describe('Findings (needs 9)', () => {
   it('name fixed widths above the narrowest screen a breakpoint decides on', () => {
     const fixed = page({ h: heading('h1', 'Words', { wide: { normal: { width: '980px' } } }) });
     const told = of('fixed width', findings(fixed));
-    expect(told.map((one) => [one.breakpoints?.join(), one.severity, one.widths?.[0]])).toEqual([['tablet', 'error', { from: 601, to: 979 }], ['phone', 'error', { from: 320, to: 600 }]]);
+    expect(told.map((one) => [one.breakpoints?.join(), one.severity, one.widths?.[0]])).toEqual([
+      ['tablet', 'error', { from: 601, to: 979 }],
+      ['phone', 'error', { from: 320, to: 600 }],
+    ]);
     expectCured(fixed, 'fixed width');
-    expect(of('fixed width', findings(page({ h: heading('h1', 'Words', { wide: { normal: { width: '80%' } } }) })))).toEqual([]);
+    expect(
+      of('fixed width', findings(page({ h: heading('h1', 'Words', { wide: { normal: { width: '80%' } } }) }))),
+    ).toEqual([]);
   });
   it('name links that lead nowhere', () => {
-    const link = (to: string): Finding[] => of('dead links', findings(page({ b: { kind: 'button', content: { base: { text: 'Go', link: to } } }, h: { ...heading('h1'), attributes: { id: 'fares' } } }), { paths: ['/', '/fares'] }));
-    for (const [to, found] of [['/fares', 0], ['/fares/', 0], ['/#x', 0], ['/gone', 1], ['#fares', 0], ['#gone', 1], ['https://ferries.example', 0], ['', 1]] as const) expect(link(to).length).withContext(to).toBe(found);
+    const link = (to: string): Finding[] =>
+      of(
+        'dead links',
+        findings(
+          page({
+            b: { kind: 'button', content: { base: { text: 'Go', link: to } } },
+            h: { ...heading('h1'), attributes: { id: 'fares' } },
+          }),
+          { paths: ['/', '/fares'] },
+        ),
+      );
+    for (const [to, found] of [
+      ['/fares', 0],
+      ['/fares/', 0],
+      ['/#x', 0],
+      ['/gone', 1],
+      ['#fares', 0],
+      ['#gone', 1],
+      ['https://ferries.example', 0],
+      ['', 1],
+    ] as const)
+      expect(link(to).length).withContext(to).toBe(found);
   });
   it('name an order that is seen but not read (WCAG 2.2, 1.3.2), where it was set', () => {
-    const two = (style: Part['style'], first: Part['style'] = {}): Page => page({ c: { kind: 'container', children: ['a', 'b'], style }, a: { kind: 'text', content: { base: { text: 'A' } }, style: first }, b: { kind: 'text', content: { base: { text: 'B' } } } });
+    const two = (style: Part['style'], first: Part['style'] = {}): Page =>
+      page({
+        c: { kind: 'container', children: ['a', 'b'], style },
+        a: { kind: 'text', content: { base: { text: 'A' } }, style: first },
+        b: { kind: 'text', content: { base: { text: 'B' } } },
+      });
     const told = (one: Page): string[] => of('reading order', findings(one)).flatMap((each) => each.breakpoints ?? []);
     expect(told(two({ wide: { normal: { 'flex-direction': 'row' } } }))).toEqual([]);
     expect(told(two({ phone: { normal: { 'flex-direction': 'column-reverse' } } }))).toEqual(['phone']);
     expect(told(two({}, { tablet: { normal: { order: '2' } } }))).toEqual(['tablet']);
   });
   it('name what is idle and what has no effect, and take it back', () => {
-    const idle = page({ h: heading('h1', 'Words', { wide: { normal: { 'font-style': 'normal', 'justify-content': 'center' } } }) });
+    const idle = page({
+      h: heading('h1', 'Words', { wide: { normal: { 'font-style': 'normal', 'justify-content': 'center' } } }),
+    });
     expect(of('idle values', findings(idle)).length).toBe(1);
-    expect(of('no effect', findings(idle)).map((one) => one.reason).join()).toContain('neither flex nor grid');
+    expect(
+      of('no effect', findings(idle))
+        .map((one) => one.reason)
+        .join(),
+    ).toContain('neither flex nor grid');
     expectCured(idle, 'idle values');
     expectCured(idle, 'no effect');
   });
   // WCAG 2.2, 2.5.8: 24 by 24 CSS px, or room for a circle of 24 px around each.
   it('name targets too small and too close, not those with room around them', () => {
-    const two = page({ a: { kind: 'button', content: { base: { text: 'A', link: '/' } } }, b: { kind: 'button', content: { base: { text: 'B', link: '/' } } } });
-    const told = (a: ReturnType<typeof box>, b: ReturnType<typeof box>): number => of('target size', findings(two, { leaves: new Map([['phone', measured({ a, b })]]) })).length;
+    const two = page({
+      a: { kind: 'button', content: { base: { text: 'A', link: '/' } } },
+      b: { kind: 'button', content: { base: { text: 'B', link: '/' } } },
+    });
+    const told = (a: ReturnType<typeof box>, b: ReturnType<typeof box>): number =>
+      of('target size', findings(two, { leaves: new Map([['phone', measured({ a, b })]]) })).length;
     expect(told(box(0, 0, 20, 20), box(21, 0, 20, 20))).toBe(2);
     expect(told(box(0, 0, 20, 20), box(30, 0, 20, 20))).toBe(0);
     expect(told(box(0, 0, 24, 24), box(24, 0, 24, 24))).toBe(0);
@@ -152,37 +305,76 @@ describe('Findings (needs 9)', () => {
   });
   it('name pictures too small for their place', () => {
     const image = page({ i: { kind: 'image', content: { base: { picture: 'pier', alt: 'Pier' } } } });
-    const told = (width: number): string[] => of('picture size', findings(image, { leaves: new Map([['wide', measured({ i: box(0, 0, width, width / 2) })]]) })).map((one) => one.severity);
+    const told = (width: number): string[] =>
+      of(
+        'picture size',
+        findings(image, { leaves: new Map([['wide', measured({ i: box(0, 0, width, width / 2) })]]) }),
+      ).map((one) => one.severity);
     expect([told(1000), told(600), told(400), told(150)]).toEqual([['error'], ['warning'], [], ['note']]);
   });
   // WCAG 2.2, 1.4.3; a picture of one grey stands for any: the cure is checked by painting it in Chromium and reading the pixels again.
   it('name text that is hard to read over a picture, and lay the overlay that suffices over it', async () => {
     const words: Given = { kind: 'heading', tag: 'h1', content: { base: { text: 'Sailings' } } };
-    const plain = page({ box: { kind: 'container', children: ['words'], style: { wide: { normal: { 'background-image': 'linear-gradient(rgb(150 150 150), rgb(170 170 170))', color: '#ffffff' } } } }, words });
+    const plain = page({
+      box: {
+        kind: 'container',
+        children: ['words'],
+        style: {
+          wide: {
+            normal: { 'background-image': 'linear-gradient(rgb(150 150 150), rgb(170 170 170))', color: '#ffffff' },
+          },
+        },
+      },
+      words,
+    });
     const painted = async (of: Page): Promise<LeafFacts> => {
-      const frame = frameWith(`<section data-part="s"><div data-part="box" style='background-image:${resolve(site, of, 'box', 'wide', 'normal', 'background-image').value};color:#fff'><h1 data-part="words" style="font-size:20px;font-weight:400">Sailings</h1></div></section>`);
+      const frame = frameWith(
+        `<section data-part="s"><div data-part="box" style='background-image:${resolve(site, of, 'box', 'wide', 'normal', 'background-image').value};color:#fff'><h1 data-part="words" style="font-size:20px;font-weight:400">Sailings</h1></div></section>`,
+      );
       const measuredPage = measurePage(frame.document);
-      const grounds = await groundsOf(frame.document, measuredPage, (id) => frame.find(id), () => Promise.resolve());
+      const grounds = await groundsOf(
+        frame.document,
+        measuredPage,
+        (id) => frame.find(id),
+        () => Promise.resolve(),
+      );
       frame.remove();
       return { measured: measuredPage, natural: new Map(), grounds };
     };
-    const told = async (one: Page): Promise<Finding[]> => of('text contrast', findings(one, { leaves: new Map([['wide', await painted(one)]]) }));
+    const told = async (one: Page): Promise<Finding[]> =>
+      of('text contrast', findings(one, { leaves: new Map([['wide', await painted(one)]]) }));
     const [found] = await told(plain);
-    expect(found!.reason).toMatch(/^Contrast is 2\.\d\d : 1 on Wide, where it is hardest to read over Container; 4\.5 : 1 is needed\. An overlay of black at \d+ % on Container suffices\.$/);
+    expect(found!.reason).toMatch(
+      /^Contrast is 2\.\d\d : 1 on Wide, where it is hardest to read over Container; 4\.5 : 1 is needed\. An overlay of black at \d+ % on Container suffices\.$/,
+    );
     const cured = applyEdits(site, plain, found!.cure!.edits).page;
     expect(await told(cured)).toEqual([]);
     const [edit] = found!.cure!.edits;
     const less = String(edit?.do === 'set' && edit.value).replace(/0\.\d+/g, (share) => String(Number(share) - 0.03));
     const weaker = applyEdits(site, plain, [styleEdit('box', 'wide', 'normal', 'background-image', less)]).page;
-    expect((await told(weaker)).length).withContext('three percent less').toBe(1);
-    const between = page({ box: plain.parts['box']!, words: { ...words, style: { wide: { normal: { 'background-color': 'rgb(0 0 0 / 0.1)' } } } } });
+    expect((await told(weaker)).length)
+      .withContext('three percent less')
+      .toBe(1);
+    const between = page({
+      box: plain.parts['box']!,
+      words: { ...words, style: { wide: { normal: { 'background-color': 'rgb(0 0 0 / 0.1)' } } } },
+    });
     const [uncertain] = await told(between);
     expect(uncertain!.reason).toContain('An overlay of black');
     expect(uncertain!.cure).toBeUndefined();
   });
   it('name reading text under 16 px on the phone', () => {
-    const text = page({ t: { kind: 'text', content: { base: { text: 'Sailings from the outer quay leave when the tide allows, and not a minute before.' } } } });
-    const facts = (size: string) => ({ leaves: new Map([['phone', measured({ t: box(0, 0, 300, 60) }, { 'font-size': size })]]) });
+    const text = page({
+      t: {
+        kind: 'text',
+        content: {
+          base: { text: 'Sailings from the outer quay leave when the tide allows, and not a minute before.' },
+        },
+      },
+    });
+    const facts = (size: string) => ({
+      leaves: new Map([['phone', measured({ t: box(0, 0, 300, 60) }, { 'font-size': size })]]),
+    });
     expect(of('small text', findings(text, facts('14px'))).map((one) => one.cure?.after)).toEqual(['16px']);
     expect(of('small text', findings(text, facts('16px')))).toEqual([]);
   });
@@ -197,8 +389,13 @@ describe('Findings (needs 9)', () => {
         steady.review({ site: own, page: now });
         for (let count = 0; count < 6; count++) {
           const id = random.pick(subtree(now, now.root));
-          now = applyEdits(own, now, [styleEdit(id, 'phone', 'normal', 'flex-direction', 'column-reverse'), styleEdit(id, 'wide', 'normal', 'width', '700px')]).page;
-          expect(steady.review({ site: own, page: structuredClone(now) })).toEqual(new Reviewer().review({ site: own, page: now }));
+          now = applyEdits(own, now, [
+            styleEdit(id, 'phone', 'normal', 'flex-direction', 'column-reverse'),
+            styleEdit(id, 'wide', 'normal', 'width', '700px'),
+          ]).page;
+          expect(steady.review({ site: own, page: structuredClone(now) })).toEqual(
+            new Reviewer().review({ site: own, page: now }),
+          );
           expect(steady.looked).toBeLessThanOrEqual(subtree(now, now.root).length);
         }
         steady.review({ site: own, page: structuredClone(now) });

@@ -24,10 +24,31 @@ import { severities, type Finding } from './finding';
 
 /** Every check, in no order that matters. */
 export const checks: readonly Check[] = [
-  buried, deadLinks, fixedWidth, headingOrder, idleValues, inNoMenu, lineBreak, missingAlt, withoutEffect, outOfReach, pictureSize, readingOrder, smallText, stickyTrouble, sweptFaults, targetSize, textContrast,
+  buried,
+  deadLinks,
+  fixedWidth,
+  headingOrder,
+  idleValues,
+  inNoMenu,
+  lineBreak,
+  missingAlt,
+  withoutEffect,
+  outOfReach,
+  pictureSize,
+  readingOrder,
+  smallText,
+  stickyTrouble,
+  sweptFaults,
+  targetSize,
+  textContrast,
 ];
 
-const known = (check: Check, reviewed: Reviewed): boolean => (check.looks === 'leaves' ? reviewed.leaves !== undefined : check.looks === 'sweep' ? reviewed.swept !== undefined : true);
+const known = (check: Check, reviewed: Reviewed): boolean =>
+  check.looks === 'leaves'
+    ? reviewed.leaves !== undefined
+    : check.looks === 'sweep'
+      ? reviewed.swept !== undefined
+      : true;
 
 /** Reviews pages one after another; of a page it has seen before, it looks again only at parts that changed and at what stands in them. */
 export class Reviewer {
@@ -51,7 +72,10 @@ export class Reviewer {
     for (const id of this.byPart.keys()) if (!Object.hasOwn(page.parts, id)) this.byPart.delete(id);
     for (const id of order) {
       if (this.byPart.has(id) && pathTo(page, id).every(same) && subtree(page, id).every(same)) continue; // a box's order depends on what it holds
-      this.byPart.set(id, perPart.flatMap((check) => check.find(now, id)));
+      this.byPart.set(
+        id,
+        perPart.flatMap((check) => check.find(now, id)),
+      );
       this.looked++;
     }
     this.page = page;
@@ -61,6 +85,10 @@ export class Reviewer {
       return check.looks === 'leaves' ? order.flatMap((id) => check.find(now, id)) : check.find(now, page.root);
     });
     const place = new Map(order.map((id, index) => [id, index]));
-    return [...order.flatMap((id) => this.byPart.get(id) ?? []), ...others].sort((a, b) => severities.indexOf(a.severity) - severities.indexOf(b.severity) || (place.get(a.part) ?? 0) - (place.get(b.part) ?? 0));
+    return [...order.flatMap((id) => this.byPart.get(id) ?? []), ...others].sort(
+      (a, b) =>
+        severities.indexOf(a.severity) - severities.indexOf(b.severity) ||
+        (place.get(a.part) ?? 0) - (place.get(b.part) ?? 0),
+    );
   }
 }

@@ -15,6 +15,8 @@ export interface TextGround {
 /** The sample that is hardest to read on, out of the worst twentieth, so that a stray pixel does not decide. */
 export function hardest(ground: TextGround): Colour | undefined {
   const text = relativeLuminance(ground.colour);
-  const sorted = [...ground.samples].sort((a, b) => Math.abs(relativeLuminance(a) - text) - Math.abs(relativeLuminance(b) - text));
+  const sorted = [...ground.samples].sort(
+    (a, b) => Math.abs(relativeLuminance(a) - text) - Math.abs(relativeLuminance(b) - text),
+  );
   return sorted[Math.floor(sorted.length / 20)];
 }

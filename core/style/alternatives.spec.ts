@@ -16,7 +16,9 @@ describe('Values worth looking at (needs 3.5)', () => {
     for (const { name, initial, choices } of properties)
       for (const present of [initial, ...choices, '12px', '2'])
         for (const value of alternatives(site, name, present)) {
-          expect(checkValue(site, name, value)).withContext(name).toEqual({ ok: true, value });
+          expect(checkValue(site, name, value))
+            .withContext(name)
+            .toEqual({ ok: true, value });
           expect(value).not.toBe(present);
         }
   });

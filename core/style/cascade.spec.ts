@@ -33,17 +33,29 @@ const insides = kinds.map((kind) => kind.inside ?? '').join('');
 
 /** The page without a style sheet, each part with its resolved values standing inline. */
 function twin(site: Site, page: Page, breakpoint: string, html: string): string {
-  const plain = html.replace(/<link rel="stylesheet"[^>]*>/, `<style>body *{box-sizing:border-box}main{all:inherit;display:contents}${insides}${rulesOfContent(site, Object.values(page.parts))}</style>`);
+  const plain = html.replace(
+    /<link rel="stylesheet"[^>]*>/,
+    `<style>body *{box-sizing:border-box}main{all:inherit;display:contents}${insides}${rulesOfContent(site, Object.values(page.parts))}</style>`,
+  );
   const parsed = new DOMParser().parseFromString(plain, 'text/html');
   subtree(page, page.root).forEach((id, index) => {
     const element = partElements(parsed)[index]!;
-    element.className = [...element.classList].filter((one) => one === kindOf(page.parts[id]!.kind).mark || one.startsWith('_folds')).join(' ');
+    element.className = [...element.classList]
+      .filter((one) => one === kindOf(page.parts[id]!.kind).mark || one.startsWith('_folds'))
+      .join(' ');
     const inline = properties.map(({ name, inherited }) => {
       const { value, source } = resolve(site, page, id, breakpoint, stateOf(page, id), name);
       // An image's width and height attributes hint its ratio (HTML, section 15.4.3): no declaration of ours.
       if (name === 'aspect-ratio' && source.from === 'initial' && element.localName === 'img') return '';
       // What an open item says is inherited by what it holds, where normal says nothing.
-      const text = source.from === 'inherited' || (inherited && source.from === 'initial') ? (id === page.root ? 'initial' : 'inherit') : source.from === 'initial' ? 'initial' : value;
+      const text =
+        source.from === 'inherited' || (inherited && source.from === 'initial')
+          ? id === page.root
+            ? 'initial'
+            : 'inherit'
+          : source.from === 'initial'
+            ? 'initial'
+            : value;
       const token = text.replace(/var\(--ink\)/g, site.tokens['ink'] ?? '');
       return `${name}:${/^(medium|CanvasText|depends on user agent)$/.test(token) ? 'initial' : token}`;
     });
@@ -73,16 +85,27 @@ describe('The cascade', () => {
             const expected = other.view.getComputedStyle(theirs[index]!);
             for (const { name } of properties) {
               // The hint of an image's own ratio stands where nobody declares one, and not where one is inherited: the resolver says initial of both.
-              if (name === 'aspect-ratio' && mine[index]!.localName === 'img' && resolve(site, page, id, breakpoint, 'normal', name).source.from === 'initial') continue;
+              if (
+                name === 'aspect-ratio' &&
+                mine[index]!.localName === 'img' &&
+                resolve(site, page, id, breakpoint, 'normal', name).source.from === 'initial'
+              )
+                continue;
               compared++;
               const [left, right] = [computed.getPropertyValue(name), expected.getPropertyValue(name)];
-              if (left !== right) differences.push(`${breakpoint}, ${id} ${page.parts[id]?.kind}: ${name} is ${left}, resolve says ${right}`);
+              if (left !== right)
+                differences.push(
+                  `${breakpoint}, ${id} ${page.parts[id]?.kind}: ${name} is ${left}, resolve says ${right}`,
+                );
             }
           });
           one.remove();
           other.remove();
           // A wrong size follows from a wrong value elsewhere: the values come first.
-          const first = differences.find((line) => !/: (width|height|top|right|bottom|left|padding|margin|grid-template)/.test(line)) ?? differences[0];
+          const first =
+            differences.find(
+              (line) => !/: (width|height|top|right|bottom|left|padding|margin|grid-template)/.test(line),
+            ) ?? differences[0];
           if (first !== undefined) throw new Error(`seed ${seed}, ${first} (${differences.length} in all)`);
         }
       }),
@@ -94,7 +117,9 @@ describe('The cascade', () => {
   // The order design.md section 3 lays down.
   const site: Site = {
     ...blankSite('s', 'Site', 'site'),
-    elements: { h1: { wide: { normal: { color: '#111', 'font-size': '50px' } }, phone: { normal: { color: '#222' } } } },
+    elements: {
+      h1: { wide: { normal: { color: '#111', 'font-size': '50px' } }, phone: { normal: { color: '#222' } } },
+    },
     classes: [
       { name: 'first', style: { wide: { normal: { color: '#333' } }, phone: { normal: { color: '#444' } } } },
       { name: 'second', style: { tablet: { normal: { color: '#555' } } } },
@@ -104,16 +129,39 @@ describe('The cascade', () => {
   const withTitle = (style: Page['parts'][string]['style'], classes: string[] = []): Page => ({
     ...blank,
     parts: {
-      root: { ...blank.parts['root']!, children: ['s'], style: { wide: { normal: { color: '#abc', opacity: '0.5' } } } },
-      s: { ...blank.parts['root']!, kind: 'section', tag: 'section', children: ['t'], content: { base: {} }, style: {} },
-      t: { ...blank.parts['root']!, kind: 'heading', tag: 'h1', children: [], content: { base: { text: 'Hi' } }, style, classes },
+      root: {
+        ...blank.parts['root']!,
+        children: ['s'],
+        style: { wide: { normal: { color: '#abc', opacity: '0.5' } } },
+      },
+      s: {
+        ...blank.parts['root']!,
+        kind: 'section',
+        tag: 'section',
+        children: ['t'],
+        content: { base: {} },
+        style: {},
+      },
+      t: {
+        ...blank.parts['root']!,
+        kind: 'heading',
+        tag: 'h1',
+        children: [],
+        content: { base: { text: 'Hi' } },
+        style,
+        classes,
+      },
     },
   });
-  const at = (page: Page, breakpoint: string, property: string, id = 't') => resolve(site, page, id, breakpoint, 'normal', property);
+  const at = (page: Page, breakpoint: string, property: string, id = 't') =>
+    resolve(site, page, id, breakpoint, 'normal', property);
 
   it('lets an own value set wide beat a class’s value on phones', () => {
     const page = withTitle({ wide: { normal: { color: '#999' } } }, ['first']);
-    expect(at(page, 'phone', 'color')).toEqual({ value: '#999', source: { from: 'own', breakpoint: 'wide', state: 'normal' } });
+    expect(at(page, 'phone', 'color')).toEqual({
+      value: '#999',
+      source: { from: 'own', breakpoint: 'wide', state: 'normal' },
+    });
   });
   it('lets a later class win, then the nearest breakpoint', () => {
     expect(at(withTitle({}, ['second', 'first']), 'phone', 'color').value).toBe('#555');
@@ -122,19 +170,45 @@ describe('The cascade', () => {
   });
   // Common practice (needs 7.1): 45 px, 38 on tablet, 34 on phone.
   it('reads a title of 45, 38 and 34 px at its three breakpoints and takes an override back', () => {
-    const page = withTitle({ wide: { normal: { 'font-size': '45px' } }, tablet: { normal: { 'font-size': '38px' } }, phone: { normal: { 'font-size': '34px' } } });
-    expect(['wide', 'tablet', 'phone'].map((one) => at(page, one, 'font-size').value)).toEqual(['45px', '38px', '34px']);
+    const page = withTitle({
+      wide: { normal: { 'font-size': '45px' } },
+      tablet: { normal: { 'font-size': '38px' } },
+      phone: { normal: { 'font-size': '34px' } },
+    });
+    expect(['wide', 'tablet', 'phone'].map((one) => at(page, one, 'font-size').value)).toEqual([
+      '45px',
+      '38px',
+      '34px',
+    ]);
     const back = withTitle({ wide: { normal: { 'font-size': '45px' } }, tablet: { normal: { 'font-size': '38px' } } });
-    expect(at(back, 'phone', 'font-size')).toEqual({ value: '38px', source: { from: 'own', breakpoint: 'tablet', state: 'normal' } });
-    expect(at(withTitle({}), 'phone', 'font-size').source).toEqual({ from: 'element', name: 'h1', breakpoint: 'wide', state: 'normal' });
+    expect(at(back, 'phone', 'font-size')).toEqual({
+      value: '38px',
+      source: { from: 'own', breakpoint: 'tablet', state: 'normal' },
+    });
+    expect(at(withTitle({}), 'phone', 'font-size').source).toEqual({
+      from: 'element',
+      name: 'h1',
+      breakpoint: 'wide',
+      state: 'normal',
+    });
   });
   it('names kind, ancestor and standard where nothing else speaks', () => {
-    expect(at(withTitle({}), 'wide', 'font-weight')).toEqual({ value: '700', source: { from: 'kind', name: 'heading' } });
-    expect(at(withTitle({}), 'wide', 'color', 's').source).toEqual({ from: 'inherited', part: 'root', source: { from: 'own', breakpoint: 'wide', state: 'normal' } });
+    expect(at(withTitle({}), 'wide', 'font-weight')).toEqual({
+      value: '700',
+      source: { from: 'kind', name: 'heading' },
+    });
+    expect(at(withTitle({}), 'wide', 'color', 's').source).toEqual({
+      from: 'inherited',
+      part: 'root',
+      source: { from: 'own', breakpoint: 'wide', state: 'normal' },
+    });
     expect(at(withTitle({}), 'wide', 'opacity', 's')).toEqual({ value: '1', source: { from: 'initial' } });
   });
   it('falls back from a state to normal within the same origin', () => {
-    const page = withTitle({ wide: { normal: { color: '#111' }, hover: { color: '#222' } }, phone: { normal: { color: '#333' } } });
+    const page = withTitle({
+      wide: { normal: { color: '#111' }, hover: { color: '#222' } },
+      phone: { normal: { color: '#333' } },
+    });
     expect(resolve(site, page, 't', 'phone', 'hover', 'color').value).toBe('#222');
     expect(resolve(site, page, 't', 'phone', 'pressed', 'color').value).toBe('#333');
   });

@@ -31,12 +31,10 @@ function origins(site: Site, part: Part): Origin[] {
   const named = site.classes.filter((one) => part.classes.includes(one.name)).reverse();
   return [
     { style: part.style, source: (breakpoint, state) => ({ from: 'own', breakpoint, state }) },
-    ...named.map(
-      ({ name, style }): Origin => ({
-        style,
-        source: (breakpoint, state) => ({ from: 'class', name, breakpoint, state }),
-      }),
-    ),
+    ...named.map(({ name, style }): Origin => ({
+      style,
+      source: (breakpoint, state) => ({ from: 'class', name, breakpoint, state }),
+    })),
     {
       style: site.elements[part.tag] ?? {},
       source: (breakpoint, state) => ({ from: 'element', name: part.tag, breakpoint, state }),
@@ -60,7 +58,14 @@ function lentValue(site: Site, page: Page, id: string, breakpoint: string, prope
 }
 
 /** The declaration that wins for this part itself, inheritance left aside. */
-function declared(site: Site, page: Page, id: string, breakpoint: string, state: State, property: string): Resolved | undefined {
+function declared(
+  site: Site,
+  page: Page,
+  id: string,
+  breakpoint: string,
+  state: State,
+  property: string,
+): Resolved | undefined {
   const part = partOf(page, id);
   const reach = chain(site.breakpoints, breakpoint);
   const falling: State[] = state === 'normal' ? ['normal'] : [state, 'normal'];
@@ -81,7 +86,14 @@ function declared(site: Site, page: Page, id: string, breakpoint: string, state:
  * with the origins own style, classes, element style and kind. The origin decides first, then the state,
  * then the nearest breakpoint; failing all, an inherited property takes its parent's value, any other its initial one.
  */
-export function resolve(site: Site, page: Page, id: string, breakpoint: string, state: State, property: string): Resolved {
+export function resolve(
+  site: Site,
+  page: Page,
+  id: string,
+  breakpoint: string,
+  state: State,
+  property: string,
+): Resolved {
   const known = propertyOf(property);
   let at: string | undefined = id;
   let first = true;
@@ -89,12 +101,14 @@ export function resolve(site: Site, page: Page, id: string, breakpoint: string, 
     const found: Resolved | undefined = declared(site, page, at, breakpoint, first ? state : 'normal', property);
     if (found?.value !== 'inherit' && (found !== undefined || known?.inherited !== true)) {
       const source = found?.source ?? { from: 'initial' };
-      const value = found === undefined || found.value === 'initial' ? (known?.initial ?? found?.value ?? '') : found.value;
+      const value =
+        found === undefined || found.value === 'initial' ? (known?.initial ?? found?.value ?? '') : found.value;
       return { value, source: first ? source : { from: 'inherited', part: at, source } };
     }
     const holder = parentOf(page, at);
     // The page itself inherits from `html`, of which browsers say nothing but that it is a block (HTML, section 15.3.1).
-    if (found && holder === undefined && property === 'display') return { value: 'block', source: first ? found.source : { from: 'inherited', part: at, source: found.source } };
+    if (found && holder === undefined && property === 'display')
+      return { value: 'block', source: first ? found.source : { from: 'inherited', part: at, source: found.source } };
     at = holder;
     first = false;
   }

@@ -6,7 +6,15 @@ import { noEffect, reaches } from './effect';
 import { properties } from './properties';
 
 const site = blankSite('s', 'Site', 'site');
-const part = (kind: string, tag: string, children: string[], normal: Declarations): Part => ({ kind, tag, children, classes: [], style: Object.keys(normal).length > 0 ? { wide: { normal } } : {}, content: { base: kind === 'image' ? { alt: '' } : kind === 'text' ? { text: 'Words' } : {} }, attributes: {} });
+const part = (kind: string, tag: string, children: string[], normal: Declarations): Part => ({
+  kind,
+  tag,
+  children,
+  classes: [],
+  style: Object.keys(normal).length > 0 ? { wide: { normal } } : {},
+  content: { base: kind === 'image' ? { alt: '' } : kind === 'text' ? { text: 'Words' } : {} },
+  attributes: {},
+});
 
 /** A page with one text in one box in one section. */
 function pageOf(box: Declarations, inner: Declarations, image = false): Page {
@@ -25,7 +33,8 @@ const why = (page: Page, property: string, id = 't'): string | undefined => noEf
 
 // @webref/css: the “applies to” line of each property, as the W3C's definitions have it.
 describe('What a property applies to', () => {
-  const everywhere = /^all elements( \(but see prose\))?$|^All elements\. In SVG|^all elements except:? (internal table|table-column-group|ruby base)/;
+  const everywhere =
+    /^all elements( \(but see prose\))?$|^All elements\. In SVG|^all elements except:? (internal table|table-column-group|ruby base)/;
   for (const { name } of properties)
     it(`is known for ${name} as the standard has it`, () => {
       const standard = webref.properties.find((one) => one.name === name)?.appliesTo ?? '';
@@ -37,7 +46,9 @@ describe('What a property applies to', () => {
 
 describe('No effect, and why (needs 9.1)', () => {
   it('a justify-content on something that is neither flex nor grid; an inset on a static part', () => {
-    expect(why(pageOf({ display: 'block' }, {}), 'justify-content', 'b')).toBe('No effect: display is block, neither flex nor grid.');
+    expect(why(pageOf({ display: 'block' }, {}), 'justify-content', 'b')).toBe(
+      'No effect: display is block, neither flex nor grid.',
+    );
     expect(why(pageOf({}, {}), 'justify-content', 'b')).toBeUndefined();
     expect(why(pageOf({}, {}), 'top')).toBe('No effect: position is static.');
     expect(why(pageOf({}, { position: 'sticky' }), 'top')).toBeUndefined();
@@ -52,7 +63,9 @@ describe('No effect, and why (needs 9.1)', () => {
     expect(why(pageOf({}, { position: 'absolute' }), 'flex-grow')).toContain('no flex item');
     expect(why(pageOf({}, {}), 'grid-row-start')).toBe('No effect: the parent is not grid.');
     expect(why(pageOf({ display: 'grid' }, {}), 'grid-row-start')).toBeUndefined();
-    expect(why(pageOf({ display: 'grid', position: 'relative' }, { position: 'absolute' }), 'grid-row-start')).toBeUndefined();
+    expect(
+      why(pageOf({ display: 'grid', position: 'relative' }, { position: 'absolute' }), 'grid-row-start'),
+    ).toBeUndefined();
     expect(why(pageOf({ display: 'grid' }, { position: 'absolute' }), 'grid-row-start')).toContain('not grid');
   });
   it('sees through a box that has none of its own', () => {
@@ -99,8 +112,24 @@ describe('No effect against Chromium', () => {
     document.body.append(frame);
     const inside = frame.contentDocument!;
     const trial: Readonly<Record<string, string>> = {
-      width: '77px', height: '33px', 'min-width': '333px', 'max-width': '12px', top: '9px', left: '9px', 'justify-content': 'end', 'align-self': 'end', 'justify-self': 'end', order: '3',
-      'flex-grow': '2', 'flex-basis': '150px', 'flex-direction': 'row-reverse', 'grid-template-columns': '50px 50px', 'grid-column-start': '2', 'column-gap': '40px', 'grid-auto-rows': '90px', 'aspect-ratio': '3/1',
+      width: '77px',
+      height: '33px',
+      'min-width': '333px',
+      'max-width': '12px',
+      top: '9px',
+      left: '9px',
+      'justify-content': 'end',
+      'align-self': 'end',
+      'justify-self': 'end',
+      order: '3',
+      'flex-grow': '2',
+      'flex-basis': '150px',
+      'flex-direction': 'row-reverse',
+      'grid-template-columns': '50px 50px',
+      'grid-column-start': '2',
+      'column-gap': '40px',
+      'grid-auto-rows': '90px',
+      'aspect-ratio': '3/1',
     };
     let checked = 0;
     for (const parent of ['block', 'flex', 'grid'])
@@ -110,7 +139,8 @@ describe('No effect against Chromium', () => {
             const page = pageOf({ display: parent }, { display: own, position });
             if (why(page, property) === undefined) continue;
             inside.body.innerHTML = `<div style="display:${parent};width:500px;height:200px"><p style="margin:0;display:${own};position:${position}"><b>Some</b> <i>words</i></p><span>more</span></div>`;
-            const all = (): string => JSON.stringify([...inside.body.querySelectorAll('*')].map((one) => one.getBoundingClientRect()));
+            const all = (): string =>
+              JSON.stringify([...inside.body.querySelectorAll('*')].map((one) => one.getBoundingClientRect()));
             const before = all();
             inside.querySelector('p')!.style.setProperty(property, value);
             expect(all()).withContext(`${property} on ${own}, ${position}, in ${parent}`).toBe(before);

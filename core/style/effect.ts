@@ -27,7 +27,8 @@ interface Reach {
 
 const isFlex = (display: string): boolean => /^(inline-)?flex$/.test(display);
 const isGrid = (display: string): boolean => /^(inline-)?grid$/.test(display);
-const isBlockContainer = (display: string): boolean => /^(block|flow-root|inline-block|list-item|table-cell)$/.test(display);
+const isBlockContainer = (display: string): boolean =>
+  /^(block|flow-root|inline-block|list-item|table-cell)$/.test(display);
 const isAbsolute = (position: string): boolean => position === 'absolute' || position === 'fixed';
 const isInline = (layout: Layout): boolean => layout.display === 'inline' && !layout.replaced;
 
@@ -43,26 +44,36 @@ export const reaches: readonly Reach[] = [
   },
   {
     standard: ['grid containers'],
-    names: named('grid-template-columns grid-template-rows grid-template-areas grid-auto-columns grid-auto-rows grid-auto-flow'),
+    names: named(
+      'grid-template-columns grid-template-rows grid-template-areas grid-auto-columns grid-auto-rows grid-auto-flow',
+    ),
     applies: ({ display }) => (isGrid(display) ? undefined : `display is ${display}, not grid`),
   },
   {
-    standard: ['multicol containers, flex containers, and grid containers', 'multi-column containers, flex containers, grid containers, and grid lanes containers'],
+    standard: [
+      'multicol containers, flex containers, and grid containers',
+      'multi-column containers, flex containers, grid containers, and grid lanes containers',
+    ],
     names: named('justify-content row-gap column-gap'),
-    applies: ({ display }) => (isFlex(display) || isGrid(display) ? undefined : `display is ${display}, neither flex nor grid`),
+    applies: ({ display }) =>
+      isFlex(display) || isGrid(display) ? undefined : `display is ${display}, neither flex nor grid`,
   },
   {
     standard: ['block containers, multicol containers, flex containers, and grid containers'],
     names: ['align-content'],
     applies: ({ display, value }) => {
-      if (isFlex(display) && value('flex-wrap') === 'nowrap') return 'the lines do not wrap, so there is only one (flex-wrap is nowrap)';
+      if (isFlex(display) && value('flex-wrap') === 'nowrap')
+        return 'the lines do not wrap, so there is only one (flex-wrap is nowrap)';
       return isFlex(display) || isGrid(display) || isBlockContainer(display) ? undefined : `display is ${display}`;
     },
   },
   {
     standard: ['flex items, grid items, and absolutely-positioned boxes'],
     names: ['align-self'],
-    applies: ({ parentDisplay, position }) => (isFlex(parentDisplay) || isGrid(parentDisplay) || isAbsolute(position) ? undefined : 'the parent is neither flex nor grid'),
+    applies: ({ parentDisplay, position }) =>
+      isFlex(parentDisplay) || isGrid(parentDisplay) || isAbsolute(position)
+        ? undefined
+        : 'the parent is neither flex nor grid',
   },
   {
     standard: ['block-level boxes, absolutely-positioned boxes, and grid items'],
@@ -98,19 +109,28 @@ export const reaches: readonly Reach[] = [
     },
   },
   {
-    standard: ['all elements except non-replaced inlines', 'all elements that accept width or height', 'all elements except inline boxes and internal ruby or table boxes'],
+    standard: [
+      'all elements except non-replaced inlines',
+      'all elements that accept width or height',
+      'all elements except inline boxes and internal ruby or table boxes',
+    ],
     names: named('width height min-width max-width min-height max-height box-sizing aspect-ratio'),
     applies: (layout) => (isInline(layout) ? 'display is inline' : undefined),
   },
   {
-    standard: ['block containers [CSS2], flex containers [CSS-FLEXBOX-1], grid containers [CSS-GRID-1], and table grid boxes [CSS-TABLES-3]'],
+    standard: [
+      'block containers [CSS2], flex containers [CSS-FLEXBOX-1], grid containers [CSS-GRID-1], and table grid boxes [CSS-TABLES-3]',
+    ],
     names: named('overflow-x overflow-y'),
     applies: (layout) => (isInline(layout) ? 'display is inline' : undefined),
   },
   {
     standard: ['scroll containers'],
     names: ['scrollbar-width'],
-    applies: ({ value }) => (['overflow-x', 'overflow-y'].some((name) => /^(hidden|scroll|auto)$/.test(value(name))) ? undefined : 'the part does not scroll (overflow)'),
+    applies: ({ value }) =>
+      ['overflow-x', 'overflow-y'].some((name) => /^(hidden|scroll|auto)$/.test(value(name)))
+        ? undefined
+        : 'the part does not scroll (overflow)',
   },
   {
     standard: ['replaced elements'],
@@ -123,21 +143,34 @@ export const reaches: readonly Reach[] = [
     applies: ({ position }) => (position === 'static' ? 'position is static' : undefined),
   },
   {
-    standard: ['text', 'inline boxes and text', 'non-replaced inline boxes and SVG text content elements', 'block containers', 'block containers hat establish an inline formatting context', 'all elements and text'],
-    names: named('text-transform letter-spacing line-height text-align text-wrap-style color font-family font-size font-weight font-style'),
+    standard: [
+      'text',
+      'inline boxes and text',
+      'non-replaced inline boxes and SVG text content elements',
+      'block containers',
+      'block containers hat establish an inline formatting context',
+      'all elements and text',
+    ],
+    names: named(
+      'text-transform letter-spacing line-height text-align text-wrap-style color font-family font-size font-weight font-style',
+    ),
     applies: ({ replaced }) => (replaced ? 'a picture holds no text' : undefined),
   },
 ];
 
 /** Where the “applies to” line lets a property through and another value still takes its effect away. */
 function silenced(name: string, { value, display, replaced }: Layout): string | undefined {
-  if (name === 'align-items' && !isFlex(display) && !isGrid(display)) return `display is ${display}, neither flex nor grid`; // CSS Box Alignment 3 §6.2: what inherits it as align-self takes no notice
+  if (name === 'align-items' && !isFlex(display) && !isGrid(display))
+    return `display is ${display}, neither flex nor grid`; // CSS Box Alignment 3 §6.2: what inherits it as align-self takes no notice
   if (name === 'justify-items' && !isGrid(display)) return `display is ${display}, not grid`; // §6.1
   if (name === 'align-content' && replaced) return 'a picture holds no lines';
   const border = /^border-(top|right|bottom|left)-(width|color)$/.exec(name);
-  if (border && /^(none|hidden)$/.test(value(`border-${border[1]!}-style`))) return `border-${border[1]!}-style is ${value(`border-${border[1]!}-style`)}`;
-  if (/^background-(size|position|repeat)/.test(name) && value('background-image') === 'none') return 'there is no background picture';
-  if (name === 'object-position' && value('object-fit') === 'fill') return 'object-fit is fill, which leaves nothing to move';
+  if (border && /^(none|hidden)$/.test(value(`border-${border[1]!}-style`)))
+    return `border-${border[1]!}-style is ${value(`border-${border[1]!}-style`)}`;
+  if (/^background-(size|position|repeat)/.test(name) && value('background-image') === 'none')
+    return 'there is no background picture';
+  if (name === 'object-position' && value('object-fit') === 'fill')
+    return 'object-fit is fill, which leaves nothing to move';
   return undefined;
 }
 
@@ -193,7 +226,8 @@ export function noEffect(site: Site, page: Page, id: string, breakpoint: string,
   if (own === 'none') return property === 'display' ? undefined : 'No effect: the part is off the page here.';
   const reach = reachOf.get(property);
   const textual = reach?.standard.includes('text') === true;
-  if (own === 'contents' && property !== 'display' && !textual) return 'No effect: the part has no box of its own (display is contents).';
+  if (own === 'contents' && property !== 'display' && !textual)
+    return 'No effect: the part has no box of its own (display is contents).';
   const item = isFlex(layout.parentDisplay) || isGrid(layout.parentDisplay);
   const why = itemsToo.has(property) && item ? undefined : (reach?.applies(layout) ?? silenced(property, layout));
   return why === undefined ? undefined : `No effect: ${why}.`;

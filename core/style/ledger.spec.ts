@@ -6,13 +6,23 @@ import { noEffect } from './effect';
 import { ledgerCell, ledgerRows } from './ledger';
 import { groups, properties } from './properties';
 
-const site: Site = { ...blankSite('s', 'Site', 'site'), classes: [{ name: 'measure', style: { wide: { normal: { 'max-width': '80%' } } } }] };
+const site: Site = {
+  ...blankSite('s', 'Site', 'site'),
+  classes: [{ name: 'measure', style: { wide: { normal: { 'max-width': '80%' } } } }],
+};
 const blank = blankPage('p', 'Page', '/');
 const page: Page = {
   ...blank,
   parts: {
     root: { ...blank.parts['root']!, children: ['s'], style: { wide: { normal: { color: '#123456' } } } },
-    s: { ...blank.parts['root']!, kind: 'section', tag: 'section', name: 'Opening', children: ['t'], content: { base: {} } },
+    s: {
+      ...blank.parts['root']!,
+      kind: 'section',
+      tag: 'section',
+      name: 'Opening',
+      children: ['t'],
+      content: { base: {} },
+    },
     t: {
       ...blank.parts['root']!,
       kind: 'heading',
@@ -24,12 +34,25 @@ const page: Page = {
     },
   },
 };
-const cell = (breakpoint: string, property: string, id = 't') => ledgerCell(site, page, id, breakpoint, 'normal', property);
+const cell = (breakpoint: string, property: string, id = 't') =>
+  ledgerCell(site, page, id, breakpoint, 'normal', property);
 
 describe('A ledger cell (needs 7.1)', () => {
   it('has a dog-ear for an own value and says where any other comes from', () => {
-    expect(cell('tablet', 'font-size')).toEqual({ value: '38px', own: true, from: '', sentence: 'Set on this part at Tablet.', noEffect: undefined });
-    expect(cell('phone', 'font-size')).toEqual({ value: '38px', own: false, from: '← Tablet', sentence: 'Set on this part at Tablet.', noEffect: undefined });
+    expect(cell('tablet', 'font-size')).toEqual({
+      value: '38px',
+      own: true,
+      from: '',
+      sentence: 'Set on this part at Tablet.',
+      noEffect: undefined,
+    });
+    expect(cell('phone', 'font-size')).toEqual({
+      value: '38px',
+      own: false,
+      from: '← Tablet',
+      sentence: 'Set on this part at Tablet.',
+      noEffect: undefined,
+    });
     expect(cell('phone', 'max-width').from).toBe('.measure ← Wide');
     expect(cell('wide', 'max-width').from).toBe('.measure');
     expect(cell('wide', 'color').from).toBe('↑ Page');
@@ -72,13 +95,26 @@ describe('Changes since a release (needs 8.2)', () => {
         t: { ...t, style: { ...t.style, phone: { normal: { 'font-size': '34px' } } } },
       },
     };
-    expect(changesBetween(page, now).map((change) => change.what)).toEqual(['Heading: phone font-size', 'Heading added']);
-    expect(changesBetween(now, page).map((change) => change.what)).toEqual(['Heading: phone font-size', 'Heading removed']);
+    expect(changesBetween(page, now).map((change) => change.what)).toEqual([
+      'Heading: phone font-size',
+      'Heading added',
+    ]);
+    expect(changesBetween(now, page).map((change) => change.what)).toEqual([
+      'Heading: phone font-size',
+      'Heading removed',
+    ]);
     expect(changesBetween(null, page).length).toBe(3);
     const shared = sharingParts(structuredClone(page), now);
     expect(shared).toEqual(page);
     expect(shared.parts['root']).toBe(now.parts['root']);
-    const box: Page = { ...now, parts: { ...now.parts, s: { ...now.parts['s']!, children: ['t'] }, root: { ...now.parts['root']!, children: ['s', 'n'] } } };
+    const box: Page = {
+      ...now,
+      parts: {
+        ...now.parts,
+        s: { ...now.parts['s']!, children: ['t'] },
+        root: { ...now.parts['root']!, children: ['s', 'n'] },
+      },
+    };
     expect(changesBetween(now, box).map((change) => change.what)).toEqual(['Heading moved']);
   });
 });

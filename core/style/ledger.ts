@@ -24,7 +24,11 @@ const sets: readonly LedgerRow[] = [
   { label: 'margin', properties: sides.map((side) => `margin-${side}`), parts: sides },
   { label: 'inset', properties: sides, parts: sides },
   { label: 'background-position', properties: ['background-position-x', 'background-position-y'], parts: ['x', 'y'] },
-  { label: 'border-radius', properties: corners.map((corner) => `border-${corner}-radius`), parts: corners.map((corner) => corner.replace('-', ' ')) },
+  {
+    label: 'border-radius',
+    properties: corners.map((corner) => `border-${corner}-radius`),
+    parts: corners.map((corner) => corner.replace('-', ' ')),
+  },
   ...['width', 'style', 'color'].map((what) => ({
     label: `border-${what}`,
     properties: sides.map((side) => `border-${side}-${what}`),
@@ -61,7 +65,13 @@ function breakpointName(site: Site, id: string): string {
 }
 
 /** What each state is, as the end of “when …”. */
-export const stateWords: Readonly<Record<State, string>> = { normal: 'nothing happens', open: 'open', hover: 'the pointer is over it', focus: 'it has the keyboard’s focus', pressed: 'it is pressed' };
+export const stateWords: Readonly<Record<State, string>> = {
+  normal: 'nothing happens',
+  open: 'open',
+  hover: 'the pointer is over it',
+  focus: 'it has the keyboard’s focus',
+  pressed: 'it is pressed',
+};
 
 /** A source in a few letters, seen from a breakpoint. */
 function shortly(site: Site, page: Page, source: Source, seenFrom: string, seenIn: State): string {
@@ -106,9 +116,22 @@ function fully(site: Site, page: Page, source: Source): string {
 }
 
 /** The cell of a property at a breakpoint: its value, whose it is, and whether it does anything. */
-export function ledgerCell(site: Site, page: Page, id: string, breakpoint: string, state: State, property: string): LedgerCell {
+export function ledgerCell(
+  site: Site,
+  page: Page,
+  id: string,
+  breakpoint: string,
+  state: State,
+  property: string,
+): LedgerCell {
   const { value, source } = resolve(site, page, id, breakpoint, state, property);
   const own = partOf(page, id).style[breakpoint]?.[state]?.[property] !== undefined;
   const from = own ? '' : shortly(site, page, source, breakpoint, state);
-  return { value, own, from, sentence: fully(site, page, source), noEffect: noEffect(site, page, id, breakpoint, property) };
+  return {
+    value,
+    own,
+    from,
+    sentence: fully(site, page, source),
+    noEffect: noEffect(site, page, id, breakpoint, property),
+  };
 }

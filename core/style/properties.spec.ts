@@ -15,7 +15,9 @@ describe('The property registry', () => {
     });
     it(`offers for ${property.name} only what its grammar and Chromium allow`, () => {
       for (const choice of property.choices) {
-        expect(lexer.matchProperty(property.name, parse(choice, { context: 'value' })).error).withContext(choice).toBeNull();
+        expect(lexer.matchProperty(property.name, parse(choice, { context: 'value' })).error)
+          .withContext(choice)
+          .toBeNull();
         expect(CSS.supports(property.name, choice)).withContext(choice).toBeTrue();
       }
     });

@@ -17,8 +17,10 @@ export interface Property {
 type Row = readonly [name: string, initial: string, choices: string, says: string];
 
 const inheritedNames = new Set(
-  ('visibility font-family font-size font-weight font-style line-height letter-spacing text-transform ' +
-    'text-align color text-wrap-style').split(' '),
+  (
+    'visibility font-family font-size font-weight font-style line-height letter-spacing text-transform ' +
+    'text-align color text-wrap-style'
+  ).split(' '),
 );
 
 const sides = ['top', 'right', 'bottom', 'left'] as const;
@@ -28,22 +30,57 @@ const sizing = 'fit-content min-content max-content';
 
 const table: Readonly<Record<Group, readonly Row[]>> = {
   flow: [
-    ['display', 'inline', 'flex grid block none inline-block', 'How the part lays out what it holds; none takes it off the page.'],
-    ['flex-direction', 'row', 'row column row-reverse column-reverse', 'Whether the parts inside stand in a row or in a column.'],
+    [
+      'display',
+      'inline',
+      'flex grid block none inline-block',
+      'How the part lays out what it holds; none takes it off the page.',
+    ],
+    [
+      'flex-direction',
+      'row',
+      'row column row-reverse column-reverse',
+      'Whether the parts inside stand in a row or in a column.',
+    ],
     ['flex-wrap', 'nowrap', 'nowrap wrap wrap-reverse', 'Whether parts that do not fit go on a next line.'],
-    ['justify-content', 'normal', 'start center end space-between space-around space-evenly', 'Where the parts inside stand along the direction they flow in.'],
+    [
+      'justify-content',
+      'normal',
+      'start center end space-between space-around space-evenly',
+      'Where the parts inside stand along the direction they flow in.',
+    ],
     ['align-items', 'normal', aligning, 'Where the parts inside stand across the direction they flow in.'],
-    ['justify-items', 'legacy', 'normal stretch start center end', 'Where the parts inside stand in the width of their cells.'],
-    ['align-content', 'normal', 'normal start center end space-between stretch', 'Where the lines stand when there are several.'],
+    [
+      'justify-items',
+      'legacy',
+      'normal stretch start center end',
+      'Where the parts inside stand in the width of their cells.',
+    ],
+    [
+      'align-content',
+      'normal',
+      'normal start center end space-between stretch',
+      'Where the lines stand when there are several.',
+    ],
     ['row-gap', 'normal', '0px 16px 24px', 'The space between rows.'],
     ['column-gap', 'normal', '0px 16px 24px', 'The space between columns.'],
-    ['grid-template-columns', 'none', '1fr minmax(0,1fr) repeat(3,1fr) repeat(auto-fit,minmax(240px,1fr)) none', 'The widths of the grid’s columns.'],
+    [
+      'grid-template-columns',
+      'none',
+      '1fr minmax(0,1fr) repeat(3,1fr) repeat(auto-fit,minmax(240px,1fr)) none',
+      'The widths of the grid’s columns.',
+    ],
     ['grid-template-rows', 'none', 'auto', 'The heights of the grid’s rows.'],
     ['grid-template-areas', 'none', 'none', 'Names for the grid’s cells, a text a row: "head head" "side main".'],
     ['grid-auto-columns', 'auto', 'auto 1fr', 'The width of columns the grid adds by itself.'],
     ['grid-auto-rows', 'auto', 'auto 1fr', 'The height of rows the grid adds by itself.'],
     ['grid-auto-flow', 'row', 'row column dense', 'Which way parts fill the grid.'],
-    ['align-self', 'auto', 'auto start center end stretch baseline', 'Where this part stands across its parent’s direction.'],
+    [
+      'align-self',
+      'auto',
+      'auto start center end stretch baseline',
+      'Where this part stands across its parent’s direction.',
+    ],
     ['justify-self', 'auto', 'auto start center end stretch', 'Where this part stands in its grid cell.'],
     ['order', '0', '0 1 -1', 'The place in the parent’s order; reading order stays as it is.'],
     ['flex-grow', '0', '0 1', 'The share of free space this part takes.'],
@@ -66,7 +103,12 @@ const table: Readonly<Record<Group, readonly Row[]>> = {
     ['box-sizing', 'content-box', 'border-box content-box', 'Whether width and height include padding and border.'],
     ['overflow-x', 'visible', 'visible hidden clip scroll auto', 'What happens to what is too wide.'],
     ['overflow-y', 'visible', 'visible hidden clip scroll auto', 'What happens to what is too high.'],
-    ['scrollbar-width', 'auto', 'auto thin none', 'The scrollbar of a part that scrolls; none hides it, the wheel still scrolls.'],
+    [
+      'scrollbar-width',
+      'auto',
+      'auto thin none',
+      'The scrollbar of a part that scrolls; none hides it, the wheel still scrolls.',
+    ],
     ['object-fit', 'fill', 'fill cover contain none scale-down', 'How a picture fills its box.'],
     ['object-position', '50% 50%', 'center top bottom left right', 'Which point of a picture stays in view.'],
   ],
@@ -75,7 +117,12 @@ const table: Readonly<Record<Group, readonly Row[]>> = {
     ...sides.map((side): Row => [`margin-${side}`, '0', '0px auto', `Space outside, ${side}.`]),
   ],
   place: [
-    ['position', 'static', 'static relative absolute sticky fixed', 'Whether the part stands in the flow, sticks, or is taken out of it.'],
+    [
+      'position',
+      'static',
+      'static relative absolute sticky fixed',
+      'Whether the part stands in the flow, sticks, or is taken out of it.',
+    ],
     ...sides.map((side): Row => [side, 'auto', 'auto 0px', `The distance kept from the ${side} edge.`]),
     ['z-index', 'auto', 'auto 0 1', 'What lies over what; higher is nearer.'],
     ['isolation', 'auto', 'auto isolate', 'Isolate keeps the z-indexes of what it holds among themselves.'],
@@ -103,10 +150,25 @@ const table: Readonly<Record<Group, readonly Row[]>> = {
     ['opacity', '1', '1 0.5', 'How solid the part is, with all it holds.'],
   ],
   edge: [
-    ...corners.map((corner): Row => [`border-${corner}-radius`, '0', '0px 6px 50%', `How round the ${corner.replace('-', ' ')} corner is.`]),
+    ...corners.map((corner): Row => [
+      `border-${corner}-radius`,
+      '0',
+      '0px 6px 50%',
+      `How round the ${corner.replace('-', ' ')} corner is.`,
+    ]),
     ...sides.map((side): Row => [`border-${side}-width`, 'medium', '0px 1px 2px', `How thick the ${side} border is.`]),
-    ...sides.map((side): Row => [`border-${side}-style`, 'none', 'none solid dashed dotted', `What the ${side} border looks like.`]),
-    ...sides.map((side): Row => [`border-${side}-color`, 'currentcolor', 'currentcolor', `The colour of the ${side} border.`]),
+    ...sides.map((side): Row => [
+      `border-${side}-style`,
+      'none',
+      'none solid dashed dotted',
+      `What the ${side} border looks like.`,
+    ]),
+    ...sides.map((side): Row => [
+      `border-${side}-color`,
+      'currentcolor',
+      'currentcolor',
+      `The colour of the ${side} border.`,
+    ]),
     ['box-shadow', 'none', 'none', 'A shadow under the part.'],
   ],
 };

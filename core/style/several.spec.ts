@@ -7,8 +7,12 @@ describe('Several values typed at once (needs 3.3: all four sides at once, or ea
       probe.style.padding = typed;
       const sides = ['top', 'right', 'bottom', 'left'].map((side) => probe.style.getPropertyValue(`padding-${side}`));
       const ours = document.createElement('div');
-      severalValues(typed, 4)!.forEach((value, index) => ours.style.setProperty(`padding-${['top', 'right', 'bottom', 'left'][index]!}`, value));
-      expect(['top', 'right', 'bottom', 'left'].map((side) => ours.style.getPropertyValue(`padding-${side}`))).withContext(typed).toEqual(sides);
+      severalValues(typed, 4)!.forEach((value, index) =>
+        ours.style.setProperty(`padding-${['top', 'right', 'bottom', 'left'][index]!}`, value),
+      );
+      expect(['top', 'right', 'bottom', 'left'].map((side) => ours.style.getPropertyValue(`padding-${side}`)))
+        .withContext(typed)
+        .toEqual(sides);
     }
   });
   it('fill two axes first and second; one value or too many are not several', () => {

@@ -23,7 +23,8 @@ describe('Values as typed (needs 3.3)', () => {
     expect(value('aspect-ratio', '16/9')).toBe('16/9');
   });
   it('keep every unit of the trade', () => {
-    for (const typed of ['5%', '2em', '1.5rem', '50vw', '100vh', '100svh', '100dvh', '40ch', 'auto']) expect(value('width', typed)).toBe(typed);
+    for (const typed of ['5%', '2em', '1.5rem', '50vw', '100vh', '100svh', '100dvh', '40ch', 'auto'])
+      expect(value('width', typed)).toBe(typed);
     expect(value('grid-template-columns', '1fr minmax(200px, 2fr)')).toBe('1fr minmax(200px, 2fr)');
   });
   it('take tokens and pictures of the site alone', () => {
@@ -41,15 +42,31 @@ describe('Values as typed (needs 3.3)', () => {
     expect(problem('width', 'calc(1px + 2s)')).toContain('sum');
   });
   it('never break out of their declaration', () => {
-    const hostile = ['red;}body{display:none', 'red}', 'red /* x', 'red !important', '</style><script>', 'red\\', '{', 'url("picture:a', 'x'.repeat(3000)];
-    for (const typed of hostile) for (const name of ['color', 'background-image', 'font-family', 'width']) expect(checkValue(site, name, typed).ok).withContext(typed).toBeFalse();
+    const hostile = [
+      'red;}body{display:none',
+      'red}',
+      'red /* x',
+      'red !important',
+      '</style><script>',
+      'red\\',
+      '{',
+      'url("picture:a',
+      'x'.repeat(3000),
+    ];
+    for (const typed of hostile)
+      for (const name of ['color', 'background-image', 'font-family', 'width'])
+        expect(checkValue(site, name, typed).ok)
+          .withContext(typed)
+          .toBeFalse();
   });
   it('take the initial value of every property that states one as a value', () => {
     const prose = new Set(['font-family', 'color']);
     for (const { name } of properties) {
       if (prose.has(name)) continue;
       const initial = webref.properties.find((one) => one.name === name)?.initial ?? '';
-      expect(checkValue(site, name, initial).ok).withContext(`${name}: ${initial}`).toBeTrue();
+      expect(checkValue(site, name, initial).ok)
+        .withContext(`${name}: ${initial}`)
+        .toBeTrue();
     }
   });
 });
@@ -66,11 +83,26 @@ describe('The shortest spelling', () => {
   };
   it('means the same to Chromium', () => {
     const samples: readonly (readonly [string, string])[] = [
-      ['color', '#ffffff'], ['color', '#aabbcc'], ['color', '#aabbccdd'], ['color', '#22333b'], ['color', 'rgb(255 255 255 / 0.16)'],
-      ['letter-spacing', '-0.02em'], ['width', '0px'], ['width', 'calc(0px + 10%)'], ['opacity', '0.50'], ['transform', 'none'],
-      ['background-image', 'linear-gradient(90deg, rgb(0 0 0 / 0.5), rgb(0 0 0 / 0.25))'], ['font-family', '"Schibsted Grotesk", sans-serif'],
-      ['grid-template-columns', '1fr minmax(0px, 2fr)'], ['box-shadow', '0px 1px 2px rgb(0 0 0 / 0.2)'], ['margin-top', '10px'], ['flex-basis', '0px'],
+      ['color', '#ffffff'],
+      ['color', '#aabbcc'],
+      ['color', '#aabbccdd'],
+      ['color', '#22333b'],
+      ['color', 'rgb(255 255 255 / 0.16)'],
+      ['letter-spacing', '-0.02em'],
+      ['width', '0px'],
+      ['width', 'calc(0px + 10%)'],
+      ['opacity', '0.50'],
+      ['transform', 'none'],
+      ['background-image', 'linear-gradient(90deg, rgb(0 0 0 / 0.5), rgb(0 0 0 / 0.25))'],
+      ['font-family', '"Schibsted Grotesk", sans-serif'],
+      ['grid-template-columns', '1fr minmax(0px, 2fr)'],
+      ['box-shadow', '0px 1px 2px rgb(0 0 0 / 0.2)'],
+      ['margin-top', '10px'],
+      ['flex-basis', '0px'],
     ];
-    for (const [name, text] of samples) expect(computed(name, shortest(text))).withContext(`${text} → ${shortest(text)}`).toBe(computed(name, text));
+    for (const [name, text] of samples)
+      expect(computed(name, shortest(text)))
+        .withContext(`${text} → ${shortest(text)}`)
+        .toBe(computed(name, text));
   });
 });

@@ -29,8 +29,12 @@ export function sumOf(typed: string): readonly { readonly number: number; readon
     const one = { number: Number(match[1]), unit: (match[2] ?? '').toLowerCase() };
     const last = terms.at(-1);
     if ((sign === '*' || sign === '/') && last) {
-      if ((sign === '/' && (one.unit !== '' || one.number === 0)) || (one.unit !== '' && last.unit !== '')) return undefined;
-      terms[terms.length - 1] = { number: sign === '*' ? last.number * one.number : last.number / one.number, unit: last.unit || one.unit };
+      if ((sign === '/' && (one.unit !== '' || one.number === 0)) || (one.unit !== '' && last.unit !== ''))
+        return undefined;
+      terms[terms.length - 1] = {
+        number: sign === '*' ? last.number * one.number : last.number / one.number,
+        unit: last.unit || one.unit,
+      };
     } else terms.push(sign === '-' ? { ...one, number: -one.number } : one);
     rest = rest.slice(match[0].length);
     const next = /^\s*([-+*/])\s*/.exec(rest);
@@ -53,7 +57,10 @@ function withUnit(name: string, typed: string): string {
   const pieces = [...total].map(([each, number]) => ({ number: rounded(number), unit: each }));
   const plain = pieces.length === 1 && sum.every((one) => one.unit === '') ? [`${pieces[0]!.number}`] : [];
   const [first, ...others] = pieces;
-  const length = pieces.length === 1 ? `${first!.number}${first!.unit}` : `calc(${first!.number}${first!.unit}${others.map((one) => ` ${one.number < 0 ? '-' : '+'} ${Math.abs(one.number)}${one.unit}`).join('')})`;
+  const length =
+    pieces.length === 1
+      ? `${first!.number}${first!.unit}`
+      : `calc(${first!.number}${first!.unit}${others.map((one) => ` ${one.number < 0 ? '-' : '+'} ${Math.abs(one.number)}${one.unit}`).join('')})`;
   return [...plain, length].find((text) => matches(name, text)) ?? typed;
 }
 
@@ -105,21 +112,30 @@ export function checkValue(site: Site, name: string, typed: string): Checked {
   const value = withUnit(name, typed.trim());
   if (value === '') return refuse('Type a value, or take the value back.');
   if (value.length > 2000) return refuse('A value has at most 2,000 characters.');
-  if (/[{};\\]|\/\*|<\/|!\s*important/i.test(value)) return refuse('A value holds no braces, semicolons, comments or !important.');
+  if (/[{};\\]|\/\*|<\/|!\s*important/i.test(value))
+    return refuse('A value holds no braces, semicolons, comments or !important.');
   if (wide.has(value.toLowerCase())) {
     const ok = ['inherit', 'initial'].includes(value.toLowerCase());
-    return ok ? { ok, value: value.toLowerCase() } : refuse('Take the value back instead: that is what the cell’s menu does.');
+    return ok
+      ? { ok, value: value.toLowerCase() }
+      : refuse('Take the value back instead: that is what the cell’s menu does.');
   }
   let tree: CssNode;
   try {
-    tree = parse(value, { context: 'value', onParseError: (error) => { throw error; } });
+    tree = parse(value, {
+      context: 'value',
+      onParseError: (error) => {
+        throw error;
+      },
+    });
   } catch {
     return refuse(mismatch(name, typed));
   }
   const inside = problemInside(tree, site);
   if (inside.problem !== undefined) return refuse(inside.problem);
   if (!inside.variable && lexer.matchProperty(name, tree).error !== null) return refuse(mismatch(name, typed));
-  if (!inside.variable && /calc\(/i.test(value) && mixesUnits(tree)) return refuse('A sum cannot mix lengths with times or angles.');
+  if (!inside.variable && /calc\(/i.test(value) && mixesUnits(tree))
+    return refuse('A sum cannot mix lengths with times or angles.');
   return { ok: true, value };
 }
 
@@ -141,5 +157,7 @@ export function shortest(value: string): string {
   return generate(parse(value, { context: 'value' }))
     .replace(/#([0-9a-f])\1([0-9a-f])\2([0-9a-f])\3(?:([0-9a-f])\4)?(?![0-9a-f])/gi, '#$1$2$3$4')
     .replace(/(^|[\s,(/*])(-?)0+(\.\d+)/g, '$1$2$3')
-    .replace(/(^|[\s,(])0(px|em|rem|vw|vh|ch)(?=$|[\s,)])/g, (whole, before: string) => (value.includes('(') ? whole : `${before}0`));
+    .replace(/(^|[\s,(])0(px|em|rem|vw|vh|ch)(?=$|[\s,)])/g, (whole, before: string) =>
+      value.includes('(') ? whole : `${before}0`,
+    );
 }

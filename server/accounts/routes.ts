@@ -7,7 +7,10 @@ import { read, Refusal } from '../http/answer';
 import { accountOf } from '../http/guard';
 import type { Service } from '../http/service';
 
-const SignIn = z.strictObject({ email: z.email('Write a mail address.').max(200), password: z.string().min(1).max(200) });
+const SignIn = z.strictObject({
+  email: z.email('Write a mail address.').max(200),
+  password: z.string().min(1).max(200),
+});
 
 /** A password's hash, argon2id with the library's settings. */
 export const hashPassword = (password: string): Promise<string> => hash(password);

@@ -9,7 +9,9 @@ export class FirstTables1700000000000 implements MigrationInterface {
   }
 
   async down(runner: QueryRunner): Promise<void> {
-    await runner.query('DROP TABLE sessions, previews, releases, picture_files, batches, pages, memberships, sites, accounts');
+    await runner.query(
+      'DROP TABLE sessions, previews, releases, picture_files, batches, pages, memberships, sites, accounts',
+    );
   }
 }
 

@@ -29,7 +29,9 @@ async function loadPictures(service: Service, site: string): Promise<void> {
   for (const [id, { alt, svg }] of Object.entries(drawings[site] ?? {})) {
     const png = await sharp(Buffer.from(svg)).png().toBuffer();
     const scaled = await scalePicture(`${id}.png`, png);
-    await service.database.transaction((manager) => keepPicture(manager, site, id, { ...scaled, picture: { ...scaled.picture, alt } }));
+    await service.database.transaction((manager) =>
+      keepPicture(manager, site, id, { ...scaled, picture: { ...scaled.picture, alt } }),
+    );
   }
 }
 
@@ -43,9 +45,18 @@ export async function loadDemo(service: Service): Promise<void> {
     await loadPictures(service, site.id);
     const kept = await manager.getRepository(Sites).findOneByOrFail({ id: site.id });
     for (const page of pages)
-      await manager.getRepository(Pages).insert({ id: page.id, site: site.id, path: page.path, revision: 0, document: jsonColumn(readPage(kept.document, page)) });
+      await manager
+        .getRepository(Pages)
+        .insert({
+          id: page.id,
+          site: site.id,
+          path: page.path,
+          revision: 0,
+          document: jsonColumn(readPage(kept.document, page)),
+        });
     for (const page of live) await publish(service, page, 'ada');
   }
-  for (const account of accounts) await manager.getRepository(Accounts).insert({ ...account, password: await hashPassword(account.password) });
+  for (const account of accounts)
+    await manager.getRepository(Accounts).insert({ ...account, password: await hashPassword(account.password) });
   for (const { site } of clients) await manager.getRepository(Memberships).insert({ account: 'ada', site: site.id });
 }

@@ -14,7 +14,8 @@ export class Refusal extends Error {
   }
 }
 
-export const notFound = (): Refusal => new Refusal(404, 'There is nothing at this address, or it is not yours to open.');
+export const notFound = (): Refusal =>
+  new Refusal(404, 'There is nothing at this address, or it is not yours to open.');
 
 /** Unknown data as a schema has it. @throws Refusal that names the field. */
 export function read<T>(schema: z.ZodType<T>, data: unknown): T {
@@ -34,10 +35,19 @@ export function answerErrors(log: Logger) {
     if (error instanceof Refusal) response.status(error.status).json({ problem: error.message });
     else if (error instanceof Problem) response.status(422).json({ problem: error.message, place: error.place });
     else if (error instanceof MulterError)
-      response.status(400).json({ problem: error.code === 'LIMIT_FILE_SIZE' ? 'A picture has at most 20 MB.' : 'The upload could not be read.' });
+      response
+        .status(400)
+        .json({
+          problem: error.code === 'LIMIT_FILE_SIZE' ? 'A picture has at most 20 MB.' : 'The upload could not be read.',
+        });
     else {
       const fault = clientFault.safeParse(error);
-      if (fault.success) response.status(fault.data.status).json({ problem: fault.data.status === 413 ? 'This is too much to save at once.' : 'The request could not be read.' });
+      if (fault.success)
+        response
+          .status(fault.data.status)
+          .json({
+            problem: fault.data.status === 413 ? 'This is too much to save at once.' : 'The request could not be read.',
+          });
       else {
         log.error(error);
         response.status(500).json({ problem: 'The server could not do this. Nothing was changed.' });

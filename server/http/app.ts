@@ -55,7 +55,11 @@ export function editorApp(service: Service, previews: FollowingPreviews): Expres
       crossOriginOpenerPolicy: false,
     }),
   );
-  app.use(compression({ filter: (request, response) => !request.path.endsWith('/feed') && compression.filter(request, response) }));
+  app.use(
+    compression({
+      filter: (request, response) => !request.path.endsWith('/feed') && compression.filter(request, response),
+    }),
+  );
   app.get('/fonts/:file', (request, response) => {
     const file = fonts.find((font) => font.file === request.params.file)?.file;
     if (file === undefined) throw notFound();
@@ -66,13 +70,22 @@ export function editorApp(service: Service, previews: FollowingPreviews): Expres
     response.set('cache-control', 'no-store');
     return request.path.endsWith('/edits') ? next() : json({ limit: '200kb' })(request, response, next);
   });
-  app.use('/api', accountRoutes(service), siteRoutes(service), sectionRoutes(service), pageRoutes(service), pictureRoutes(service));
+  app.use(
+    '/api',
+    accountRoutes(service),
+    siteRoutes(service),
+    sectionRoutes(service),
+    pageRoutes(service),
+    pictureRoutes(service),
+  );
   app.use('/api', releaseRoutes(service), previewRoutes(service, previews));
   app.use('/api', () => {
     throw notFound();
   });
   app.use(express.static(service.config.webFolder, { index: false, maxAge: '1h' }));
-  app.get('/{*any}', (_request, response) => response.set('cache-control', 'no-cache').sendFile(join(service.config.webFolder, 'index.html')));
+  app.get('/{*any}', (_request, response) =>
+    response.set('cache-control', 'no-cache').sendFile(join(service.config.webFolder, 'index.html')),
+  );
   app.use(answerErrors(service.log));
   return app;
 }

@@ -26,7 +26,11 @@ export async function siteFor(service: Service, request: Request, id: string): P
 }
 
 /** The page with its site, when the signed-in account is a member of that site. @throws Refusal 404 otherwise */
-export async function pageFor(service: Service, request: Request, id: string): Promise<{ page: PageRow; site: SiteRow }> {
+export async function pageFor(
+  service: Service,
+  request: Request,
+  id: string,
+): Promise<{ page: PageRow; site: SiteRow }> {
   accountOf(request);
   const page = await service.database.getRepository(Pages).findOneBy({ id });
   if (!page) throw notFound();
@@ -38,7 +42,8 @@ export function sameOrigin(port: number) {
   const own = new Set([`http://localhost:${port}`, `http://127.0.0.1:${port}`]);
   return (request: Request, _response: Response, next: NextFunction): void => {
     const changes = !['GET', 'HEAD', 'OPTIONS'].includes(request.method);
-    if (changes && !own.has(request.get('origin') ?? '')) throw new Refusal(403, 'This request did not come from the editor.');
+    if (changes && !own.has(request.get('origin') ?? ''))
+      throw new Refusal(403, 'This request did not come from the editor.');
     next();
   };
 }

@@ -7,7 +7,12 @@ export function listen(app: Express, port: number, variable: string): Promise<Se
     const server = app.listen(port, '127.0.0.1');
     server.once('listening', () => done(server));
     server.once('error', (error: NodeJS.ErrnoException) => {
-      const reason = error.code === 'EADDRINUSE' ? 'is taken by another program' : error.code === 'EACCES' ? 'may not be used by this account' : `cannot be used (${error.message})`;
+      const reason =
+        error.code === 'EADDRINUSE'
+          ? 'is taken by another program'
+          : error.code === 'EACCES'
+            ? 'may not be used by this account'
+            : `cannot be used (${error.message})`;
       fail(new Error(`Port ${port} ${reason}. Free it, or set ${variable} to another one.`));
     });
   });

@@ -17,7 +17,9 @@ export function pageRoutes(service: Service): Router {
 
   router.get('/pages/:page', async (request, response) => {
     const { page, site } = await pageFor(service, request, parameter(request, 'page'));
-    const release = await service.database.getRepository(Releases).findOne({ where: { site: site.id }, order: { number: 'DESC' } });
+    const release = await service.database
+      .getRepository(Releases)
+      .findOne({ where: { site: site.id }, order: { number: 'DESC' } });
     response.json({
       site: site.document,
       page: page.document,
@@ -40,7 +42,11 @@ export function pageRoutes(service: Service): Router {
 
   router.get('/pages/:page/feed', async (request, response) => {
     const { page } = await pageFor(service, request, parameter(request, 'page'));
-    response.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' });
+    response.writeHead(200, {
+      'content-type': 'text/event-stream',
+      'cache-control': 'no-store',
+      'x-accel-buffering': 'no',
+    });
     response.write('retry: 1000\n\n');
     const stop = service.feed.listen(page.id, (stored) => response.write(`data: ${JSON.stringify(stored)}\n\n`));
     const stopSite = service.feed.listenToSite(page.id, () => response.write('event: site\ndata: {}\n\n'));
@@ -59,8 +65,12 @@ export function pageRoutes(service: Service): Router {
     const { path } = read(Facts, request.body);
     await service.database
       .transaction(async (manager) => {
-        const row = await manager.getRepository(Pages).findOneOrFail({ where: { id: page.id }, lock: { mode: 'pessimistic_write' } });
-        await manager.getRepository(Pages).update({ id: page.id }, { path, document: jsonColumn({ ...row.document, path }) });
+        const row = await manager
+          .getRepository(Pages)
+          .findOneOrFail({ where: { id: page.id }, lock: { mode: 'pessimistic_write' } });
+        await manager
+          .getRepository(Pages)
+          .update({ id: page.id }, { path, document: jsonColumn({ ...row.document, path }) });
       })
       .catch((error: unknown) => {
         throw isUniqueViolation(error) ? pathTaken(path) : error;
@@ -80,13 +90,21 @@ export function pageRoutes(service: Service): Router {
 
 /** The page and its site as files, in the open format. */
 function exportRoutes(service: Service, router: Router): void {
-  const attach = (name: string): Record<string, string> => ({ 'content-disposition': `attachment; filename="${name}"` });
+  const attach = (name: string): Record<string, string> => ({
+    'content-disposition': `attachment; filename="${name}"`,
+  });
   router.get('/pages/:page/export/page.json', async (request, response) => {
     const { page } = await pageFor(service, request, parameter(request, 'page'));
-    response.set(attach('page.json')).type('json').send(JSON.stringify(page.document, null, 2));
+    response
+      .set(attach('page.json'))
+      .type('json')
+      .send(JSON.stringify(page.document, null, 2));
   });
   router.get('/pages/:page/export/site.json', async (request, response) => {
     const { site } = await pageFor(service, request, parameter(request, 'page'));
-    response.set(attach('site.json')).type('json').send(JSON.stringify(site.document, null, 2));
+    response
+      .set(attach('site.json'))
+      .type('json')
+      .send(JSON.stringify(site.document, null, 2));
   });
 }

@@ -23,7 +23,9 @@ export type Batch = z.infer<typeof Batch>;
 
 /** Everything stored on a page after a revision, oldest first. */
 export async function logSince(manager: EntityManager, page: string, revision: number): Promise<Stored[]> {
-  const rows = await manager.getRepository(Batches).find({ where: { page, revision: MoreThan(revision) }, order: { revision: 'ASC' }, take: 5000 });
+  const rows = await manager
+    .getRepository(Batches)
+    .find({ where: { page, revision: MoreThan(revision) }, order: { revision: 'ASC' }, take: 5000 });
   return rows.map((row) => ({ revision: row.revision, id: row.id, edits: row.edits }));
 }
 
@@ -41,26 +43,54 @@ async function siteOf(manager: EntityManager, page: string): Promise<SiteRow> {
   return manager.getRepository(Sites).findOneOrFail({ where: { id: at.site }, lock: { mode: 'pessimistic_write' } });
 }
 
-async function write(manager: EntityManager, row: PageRow, id: string, account: string, edits: readonly Edit[], document: PageRow['document']): Promise<Fresh> {
+async function write(
+  manager: EntityManager,
+  row: PageRow,
+  id: string,
+  account: string,
+  edits: readonly Edit[],
+  document: PageRow['document'],
+): Promise<Fresh> {
   const revision = row.revision + 1;
   await manager.getRepository(Batches).insert({ page: row.id, revision, id, account, edits: jsonColumn(edits) });
-  await manager.getRepository(Pages).update({ id: row.id }, { document: jsonColumn(document), revision, changed: new Date() });
+  await manager
+    .getRepository(Pages)
+    .update({ id: row.id }, { document: jsonColumn(document), revision, changed: new Date() });
   return { page: row.id, stored: { revision, id, edits } };
 }
 
 /** Takes what happened in shared sections of one page to the others that have them, and to the site's own copy. */
-async function mirror(manager: EntityManager, site: SiteRow, from: PageRow, account: string, edits: readonly Edit[]): Promise<Fresh[]> {
+async function mirror(
+  manager: EntityManager,
+  site: SiteRow,
+  from: PageRow,
+  account: string,
+  edits: readonly Edit[],
+): Promise<Fresh[]> {
   const all = mirrored(site.document, from.document, edits);
   if (all.length === 0) return [];
   const fresh: Fresh[] = [];
-  const others = await manager.getRepository(Pages).find({ where: { site: site.id, id: Not(from.id) }, order: { id: 'ASC' }, lock: { mode: 'pessimistic_write' } });
+  const others = await manager
+    .getRepository(Pages)
+    .find({ where: { site: site.id, id: Not(from.id) }, order: { id: 'ASC' }, lock: { mode: 'pessimistic_write' } });
   for (const row of others) {
     const own = all.filter(({ root }) => Object.hasOwn(row.document.parts, root)).map(({ edit }) => edit);
     if (own.length === 0) continue;
     try {
-      fresh.push(await write(manager, row, `shared-${newIdentifier()}${newIdentifier()}`, account, own, applyEdits(site.document, row.document, own).page));
+      fresh.push(
+        await write(
+          manager,
+          row,
+          `shared-${newIdentifier()}${newIdentifier()}`,
+          account,
+          own,
+          applyEdits(site.document, row.document, own).page,
+        ),
+      );
     } catch (error) {
-      throw error instanceof Problem ? new Problem(`On “${titleOf(row.document)}”, which shares this section: ${error.message}`, error.place) : error;
+      throw error instanceof Problem
+        ? new Problem(`On “${titleOf(row.document)}”, which shares this section: ${error.message}`, error.place)
+        : error;
     }
   }
   const sections = (site.document.sections ?? []).map((section) => {
@@ -79,10 +109,17 @@ async function mirror(manager: EntityManager, site: SiteRow, from: PageRow, acco
  * Returns the log since the client's base, the batch itself in it.
  * @throws Problem when an edit no longer fits
  */
-export async function storeBatch(service: Service, page: string, account: string, batch: Batch): Promise<{ log: Stored[] }> {
+export async function storeBatch(
+  service: Service,
+  page: string,
+  account: string,
+  batch: Batch,
+): Promise<{ log: Stored[] }> {
   const done = await service.database.transaction(async (manager) => {
     const site = await siteOf(manager, page);
-    const row = await manager.getRepository(Pages).findOne({ where: { id: page }, lock: { mode: 'pessimistic_write' } });
+    const row = await manager
+      .getRepository(Pages)
+      .findOne({ where: { id: page }, lock: { mode: 'pessimistic_write' } });
     if (!row) throw notFound();
     const known = await manager.getRepository(Batches).findOneBy({ id: batch.id });
     if (known && known.page !== page) throw new Refusal(400, 'This batch belongs to another page.');

@@ -4,7 +4,18 @@ import { Refusal } from '../http/answer';
 const shapes = ['path', 'rect', 'circle', 'ellipse', 'line', 'polyline', 'polygon', 'text', 'tspan'];
 const structure = ['svg', 'g', 'defs', 'symbol', 'use', 'title', 'desc', 'clipPath', 'mask', 'pattern'];
 const paints = ['linearGradient', 'radialGradient', 'stop'];
-const filters = ['filter', 'feGaussianBlur', 'feOffset', 'feBlend', 'feColorMatrix', 'feFlood', 'feComposite', 'feMerge', 'feMergeNode', 'feTurbulence'];
+const filters = [
+  'filter',
+  'feGaussianBlur',
+  'feOffset',
+  'feBlend',
+  'feColorMatrix',
+  'feFlood',
+  'feComposite',
+  'feMerge',
+  'feMergeNode',
+  'feTurbulence',
+];
 
 const attributes = (
   'id class x y x1 y1 x2 y2 dx dy cx cy r rx ry fx fy d points width height viewBox preserveAspectRatio transform xmlns version ' +
@@ -17,7 +28,8 @@ const attributes = (
 /** Keeps an attribute only when what it refers to lies inside the same file. */
 function inward(tagName: string, attribs: sanitizeHtml.Attributes): sanitizeHtml.Tag {
   const kept = Object.entries(attribs).filter(
-    ([name, value]) => (name !== 'href' || value.startsWith('#')) && !/url\(\s*["']?(?!#)/i.test(value.replace(/\s+/g, '')),
+    ([name, value]) =>
+      (name !== 'href' || value.startsWith('#')) && !/url\(\s*["']?(?!#)/i.test(value.replace(/\s+/g, '')),
   );
   return { tagName, attribs: Object.fromEntries(kept) };
 }

@@ -22,13 +22,18 @@ const types = {
   svg: 'image/svg+xml',
 } as const;
 
-const isKnown = (format: string | undefined): format is keyof typeof types => format !== undefined && Object.hasOwn(types, format);
-const nameFor = (bytes: Buffer, ending: string): string => `${createHash('sha256').update(bytes).digest('hex').slice(0, 16)}.${ending}`;
+const isKnown = (format: string | undefined): format is keyof typeof types =>
+  format !== undefined && Object.hasOwn(types, format);
+const nameFor = (bytes: Buffer, ending: string): string =>
+  `${createHash('sha256').update(bytes).digest('hex').slice(0, 16)}.${ending}`;
 
 /** Letters a picture's name may keep; the folder part of a hostile name is dropped. */
 function cleanName(name: string): string {
   const last = name.split(/[\\/]/).at(-1) ?? '';
-  const printable = [...last].filter((letter) => letter >= ' ').join('').trim();
+  const printable = [...last]
+    .filter((letter) => letter >= ' ')
+    .join('')
+    .trim();
   return printable.slice(0, 200) || 'picture';
 }
 
@@ -41,7 +46,12 @@ export async function scalePicture(name: string, bytes: Buffer): Promise<Scaled>
   const source = looksLikeSvg(bytes) ? Buffer.from(cleanSvg(bytes.toString('utf8'))) : bytes;
   const read = sharp(source, { limitInputPixels: mostPixels, failOn: 'error' });
   const facts = await read.metadata().catch((error: Error) => {
-    throw new Refusal(400, /pixel/i.test(error.message) ? 'The picture has more than 60 million pixels.' : 'This file is not a picture that can be read: PNG, JPEG, WebP, AVIF or SVG.');
+    throw new Refusal(
+      400,
+      /pixel/i.test(error.message)
+        ? 'The picture has more than 60 million pixels.'
+        : 'This file is not a picture that can be read: PNG, JPEG, WebP, AVIF or SVG.',
+    );
   });
   if (!isKnown(facts.format) || (facts.format === 'heif' && facts.compression !== 'av1'))
     throw new Refusal(400, 'Pictures are PNG, JPEG, WebP, AVIF or SVG.');
@@ -71,4 +81,10 @@ async function scaled(source: Buffer, width: number): Promise<{ width: number; f
   return { width, bytes, file: nameFor(bytes, 'webp') };
 }
 
-const looksLikeSvg = (bytes: Buffer): boolean => /^\s*(?:<\?xml[^>]*>\s*)?(?:<!--[\s\S]*?-->\s*)*(?:<!DOCTYPE[^>]*>\s*)?<svg[\s>]/i.test(bytes.subarray(0, 4096).toString('utf8').replace(/^\uFEFF/, ''));
+const looksLikeSvg = (bytes: Buffer): boolean =>
+  /^\s*(?:<\?xml[^>]*>\s*)?(?:<!--[\s\S]*?-->\s*)*(?:<!DOCTYPE[^>]*>\s*)?<svg[\s>]/i.test(
+    bytes
+      .subarray(0, 4096)
+      .toString('utf8')
+      .replace(/^\uFEFF/, ''),
+  );

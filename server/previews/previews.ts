@@ -9,7 +9,12 @@ import { hashOf, writeFolder, writePointer, writeWhole } from '../releases/write
 /** The site's preview token: 128 random bits, made when first asked for. */
 async function tokenOf(service: Service, site: string): Promise<string> {
   const previews = service.database.getRepository(Previews);
-  await previews.createQueryBuilder().insert().values({ site, token: randomBytes(16).toString('hex') }).orIgnore().execute();
+  await previews
+    .createQueryBuilder()
+    .insert()
+    .values({ site, token: randomBytes(16).toString('hex') })
+    .orIgnore()
+    .execute();
   return (await previews.findOneByOrFail({ site })).token;
 }
 
@@ -18,9 +23,16 @@ async function writePreview(service: Service, siteId: string, token: string): Pr
   const site = await service.database.getRepository(Sites).findOneByOrFail({ id: siteId });
   const pages = await service.database.getRepository(Pages).findBy({ site: siteId });
   const folder = join(service.config.liveFolder, 'previews', token);
-  const stamp = hashOf(JSON.stringify([site.document, pages.map((page) => [page.id, page.revision, page.path]).sort()]));
+  const stamp = hashOf(
+    JSON.stringify([site.document, pages.map((page) => [page.id, page.revision, page.path]).sort()]),
+  );
   await writeWhole(folder, (unfinished) =>
-    writeFolder(service.database.manager, unfinished, site.document, pages.map((page) => page.document)),
+    writeFolder(
+      service.database.manager,
+      unfinished,
+      site.document,
+      pages.map((page) => page.document),
+    ),
   );
   await writePointer(`${folder}.stamp`, stamp);
 }
@@ -47,7 +59,9 @@ export class FollowingPreviews {
   }
 
   private async pageChanged(page: string): Promise<void> {
-    const row = await this.service.database.getRepository(Pages).findOne({ select: { site: true }, where: { id: page } });
+    const row = await this.service.database
+      .getRepository(Pages)
+      .findOne({ select: { site: true }, where: { id: page } });
     const preview = row && (await this.service.database.getRepository(Previews).findOneBy({ site: row.site }));
     if (!preview || this.due.has(preview.site)) return;
     const later = (): void => {

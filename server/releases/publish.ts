@@ -33,11 +33,17 @@ async function othersOf(service: Service, site: SiteRow, page: PageRow, last: Re
   const kept = await stillThere(service, last, page.path, page.id);
   return Object.entries(kept).map(([id, now]) => {
     const document = caughtUp(last.content.site, site.document, now.document);
-    return { id, now, caughtUp: document, next: { ...now, document: withSharedOf(site.document, document, page.document) } };
+    return {
+      id,
+      now,
+      caughtUp: document,
+      next: { ...now, document: withSharedOf(site.document, document, page.document) },
+    };
   });
 }
 
-const lastRelease = (manager: EntityManager, site: string): Promise<ReleaseRow | null> => manager.getRepository(Releases).findOne({ where: { site }, order: { number: 'DESC' } });
+const lastRelease = (manager: EntityManager, site: string): Promise<ReleaseRow | null> =>
+  manager.getRepository(Releases).findOne({ where: { site }, order: { number: 'DESC' } });
 
 /** What publishing a page would change besides what was edited on it. */
 export interface AlsoChanges {
@@ -57,7 +63,13 @@ export async function changedWith(service: Service, site: SiteRow, page: PageRow
   const others = await othersOf(service, site, page, last);
   const pages = others.flatMap(({ now: { document }, caughtUp: own, next }) => {
     if (!differs(document, next.document)) return [];
-    return [{ title: titleOf(document), path: document.path, because: isDeepStrictEqual(own, next.document) ? ('site' as const) : ('section' as const) }];
+    return [
+      {
+        title: titleOf(document),
+        path: document.path,
+        because: isDeepStrictEqual(own, next.document) ? ('site' as const) : ('section' as const),
+      },
+    ];
   });
   return { site: live !== undefined && differs(live, caughtUp(before, site.document, live)), pages };
 }
@@ -70,10 +82,18 @@ export async function publish(service: Service, pageId: string, account: string)
   const release = await service.database.transaction(async (manager) => {
     const page = await manager.getRepository(Pages).findOneBy({ id: pageId });
     if (!page) throw notFound();
-    const site = await manager.getRepository(Sites).findOneOrFail({ where: { id: page.site }, lock: { mode: 'pessimistic_write' } });
+    const site = await manager
+      .getRepository(Sites)
+      .findOneOrFail({ where: { id: page.site }, lock: { mode: 'pessimistic_write' } });
     const last = await lastRelease(manager, site.id);
     const others = await othersOf(service, site, page, last);
-    const content = { site: site.document, pages: { ...Object.fromEntries(others.map(({ id, next }) => [id, next])), [page.id]: { revision: page.revision, document: page.document } } };
+    const content = {
+      site: site.document,
+      pages: {
+        ...Object.fromEntries(others.map(({ id, next }) => [id, next])),
+        [page.id]: { revision: page.revision, document: page.document },
+      },
+    };
     const row = { site: site.id, number: (last?.number ?? 0) + 1, account, content, at: new Date() };
     await writeRelease(service, row);
     await manager.getRepository(Releases).insert({ ...row, content: jsonColumn(content) });
@@ -84,9 +104,16 @@ export async function publish(service: Service, pageId: string, account: string)
 }
 
 /** The pages of the last release, without those deleted since and without another one at the new page's path. */
-async function stillThere(service: Service, last: ReleaseRow | null, path: string, id: string): Promise<Readonly<Record<string, Live>>> {
+async function stillThere(
+  service: Service,
+  last: ReleaseRow | null,
+  path: string,
+  id: string,
+): Promise<Readonly<Record<string, Live>>> {
   const pages = Object.entries(last?.content.pages ?? {});
-  const rows = await service.database.getRepository(Pages).find({ select: { id: true }, where: pages.map(([one]) => ({ id: one })) });
+  const rows = await service.database
+    .getRepository(Pages)
+    .find({ select: { id: true }, where: pages.map(([one]) => ({ id: one })) });
   const there = new Set(pages.length > 0 ? rows.map((row) => row.id) : []);
   return Object.fromEntries(pages.filter(([one, page]) => one !== id && there.has(one) && page.document.path !== path));
 }
@@ -94,7 +121,9 @@ async function stillThere(service: Service, last: ReleaseRow | null, path: strin
 async function writeRelease(service: Service, row: ReleaseRow): Promise<void> {
   const folder = join(siteFolder(service, row.content.site.host), 'releases', String(row.number));
   const documents = Object.values(row.content.pages).map((page) => page.document);
-  await writeWhole(folder, (unfinished) => writeFolder(service.database.manager, unfinished, row.content.site, documents));
+  await writeWhole(folder, (unfinished) =>
+    writeFolder(service.database.manager, unfinished, row.content.site, documents),
+  );
 }
 
 const point = (service: Service, row: ReleaseRow): Promise<void> =>
@@ -107,7 +136,10 @@ export async function restoreReleases(service: Service): Promise<void> {
     if (!last) continue;
     const folder = siteFolder(service, last.content.site.host);
     const pointer = await readFile(join(folder, 'current'), 'utf8').catch(() => '');
-    const written = await access(join(folder, 'releases', String(last.number))).then(() => true, () => false);
+    const written = await access(join(folder, 'releases', String(last.number))).then(
+      () => true,
+      () => false,
+    );
     if (!written) await writeRelease(service, last);
     if (!written || pointer !== String(last.number)) await point(service, last);
   }

@@ -37,7 +37,12 @@ export const servedHtml = (site: Site, page: Page): string => compiled(site, pag
  * Writes pages as plain files that any static host can serve: an `index.html` a page, and everything they need,
  * under names that hold its hash, in `files`. `manifest.json` lists what there is.
  */
-export async function writeFolder(manager: EntityManager, folder: string, site: Site, pages: readonly Page[]): Promise<void> {
+export async function writeFolder(
+  manager: EntityManager,
+  folder: string,
+  site: Site,
+  pages: readonly Page[],
+): Promise<void> {
   const pictures = new Set<string>();
   const fonts = new Set<string>();
   const manifest: Record<string, string> = {};

@@ -21,13 +21,17 @@ const NewPage = z.strictObject({
 
 /** The message PostgreSQL's unique violation becomes. */
 export const pathTaken = (path: string): Refusal => new Refusal(409, `The site has a page at ${path} already.`);
-export const isUniqueViolation = (error: unknown): boolean => z.object({ code: z.literal('23505') }).safeParse(error).success;
+export const isUniqueViolation = (error: unknown): boolean =>
+  z.object({ code: z.literal('23505') }).safeParse(error).success;
 
-export const liveAddress = (service: Service, site: SiteRow, path = '/'): string => `http://${site.host}.localhost:${service.config.livePort}${path}`;
+export const liveAddress = (service: Service, site: SiteRow, path = '/'): string =>
+  `http://${site.host}.localhost:${service.config.livePort}${path}`;
 
 async function listed(service: Service, site: SiteRow): Promise<object[]> {
   const pages = await service.database.getRepository(Pages).find({ where: { site: site.id }, order: { path: 'ASC' } });
-  const release = await service.database.getRepository(Releases).findOne({ where: { site: site.id }, order: { number: 'DESC' } });
+  const release = await service.database
+    .getRepository(Releases)
+    .findOne({ where: { site: site.id }, order: { number: 'DESC' } });
   return pages.map((page) => ({
     id: page.id,
     title: titleOf(page.document),
@@ -58,13 +62,22 @@ export function siteRoutes(service: Service): Router {
   router.get('/sites/:site', async (request, response) => {
     const site = await siteFor(service, request, parameter(request, 'site'));
     const documents = await pages.find({ where: { site: site.id }, select: { id: true, document: true } });
-    response.json({ site: site.document, pages: await listed(service, site), menus: menuPaths(documents.map((page) => page.document)), live: liveAddress(service, site) });
+    response.json({
+      site: site.document,
+      pages: await listed(service, site),
+      menus: menuPaths(documents.map((page) => page.document)),
+      live: liveAddress(service, site),
+    });
   });
 
   router.put('/sites/:site/breakpoints', async (request, response) => {
     const site = await siteFor(service, request, parameter(request, 'site'));
     const { trial, ...change } = read(BreakpointChange.extend({ trial: z.boolean() }), request.body);
-    response.json(trial ? { leaving: await leavingBy(service, site.id, change) } : { site: await changeBreakpoints(service, site.id, accountOf(request), change) });
+    response.json(
+      trial
+        ? { leaving: await leavingBy(service, site.id, change) }
+        : { site: await changeBreakpoints(service, site.id, accountOf(request), change) },
+    );
   });
 
   router.post('/sites/:site/pages', async (request, response) => {
@@ -73,7 +86,15 @@ export function siteRoutes(service: Service): Router {
     const original = copyOf === undefined ? undefined : await pageFor(service, request, copyOf);
     if (original && original.site.id !== site.id) throw new Refusal(400, 'Copy a page of the same site.');
     const id = newIdentifier();
-    const row: Omit<PageRow, 'changed'> = { id, site: site.id, path, revision: 0, document: original ? copyOfPage(site.document, original.page.document, { id, title, path }) : blankPage(id, title, path) };
+    const row: Omit<PageRow, 'changed'> = {
+      id,
+      site: site.id,
+      path,
+      revision: 0,
+      document: original
+        ? copyOfPage(site.document, original.page.document, { id, title, path })
+        : blankPage(id, title, path),
+    };
     await pages.insert({ ...row, document: jsonColumn(row.document) }).catch((error: unknown) => {
       throw isUniqueViolation(error) ? pathTaken(path) : error;
     });

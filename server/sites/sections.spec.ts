@@ -21,7 +21,8 @@ describe('The sections a site keeps', () => {
     await running.stop();
   });
 
-  const keep = (page: string, part: string, shared: boolean, name = 'Kept') => ada.call('POST', `/pages/${page}/sections`, { part, name, purpose: 'cards', shared });
+  const keep = (page: string, part: string, shared: boolean, name = 'Kept') =>
+    ada.call('POST', `/pages/${page}/sections`, { part, name, purpose: 'cards', shared });
   it('are kept from a page, and let go', async () => {
     const { page } = await ada.open('tidewick-home');
     const part = page.parts['root']!.children[2]!;
@@ -30,30 +31,62 @@ describe('The sections a site keeps', () => {
     expect(Object.keys(kept[0]!.parts).some((id) => Object.hasOwn(page.parts, id))).toBeFalse(); // under ids of its own
     expect((await keep('tidewick-home', 'root', false)).status).toBe(422);
     expect((await keep('tidewick-home', part, false, ' ')).status).toBe(400);
-    expect((await ada.call('DELETE', `/sites/tidewick/sections/${kept[0]!.id}`)).json<{ sections: unknown[] }>().sections).toEqual([]);
+    expect(
+      (await ada.call('DELETE', `/sites/tidewick/sections/${kept[0]!.id}`)).json<{ sections: unknown[] }>().sections,
+    ).toEqual([]);
     expect((await ada.call('DELETE', `/sites/tidewick/sections/${kept[0]!.id}`)).status).toBe(404);
   });
   it('that are shared change on every page that has them, there and on the site, and each page’s log says so', async () => {
     const before = await ada.open('tidewick-home');
     const part = before.page.parts['root']!.children.at(-1)!;
-    const [section] = (await keep('tidewick-home', part, true, 'Foot')).json<{ sections: Site['sections'] }>().sections!;
+    const [section] = (await keep('tidewick-home', part, true, 'Foot')).json<{ sections: Site['sections'] }>()
+      .sections!;
     expect((await keep('tidewick-home', part, true)).status).toBe(422);
     const other = await ada.open('tidewick-lost');
-    const put: Edit[] = [{ do: 'insert', parent: 'root', index: other.page.parts['root']!.children.length, root: section!.root, parts: section!.parts }];
+    const put: Edit[] = [
+      {
+        do: 'insert',
+        parent: 'root',
+        index: other.page.parts['root']!.children.length,
+        root: section!.root,
+        parts: section!.parts,
+      },
+    ];
     expect((await ada.store('tidewick-lost', put)).status).toBe(200);
     const heard: string[] = [];
     const stop = running.service.feed.listen('tidewick-home', (stored) => heard.push(JSON.stringify(stored.edits)));
     const inner = section!.parts[section!.root]!.children[0]!;
-    expect((await ada.store('tidewick-lost', [{ do: 'set', part: inner, field: ['style', 'phone', 'normal', 'opacity'], value: '0.9' }])).status).toBe(200);
+    expect(
+      (
+        await ada.store('tidewick-lost', [
+          { do: 'set', part: inner, field: ['style', 'phone', 'normal', 'opacity'], value: '0.9' },
+        ])
+      ).status,
+    ).toBe(200);
     stop();
     const after = await ada.open('tidewick-home');
     expect(after.page.parts[inner]?.style['phone']?.normal?.['opacity']).toBe('0.9');
     expect(after.revision).toBe(before.revision + 1);
     expect(heard.length).toBe(1);
     expect(after.site.sections![0]!.parts[inner]?.style['phone']?.normal?.['opacity']).toBe('0.9');
-    const both = await Promise.all(['tidewick-home', 'tidewick-lost'].map((id, index) => ada.store(id, [{ do: 'set', part: inner, field: ['style', 'phone', 'normal', index === 0 ? 'color' : 'z-index'], value: index === 0 ? 'red' : '3' }])));
+    const both = await Promise.all(
+      ['tidewick-home', 'tidewick-lost'].map((id, index) =>
+        ada.store(id, [
+          {
+            do: 'set',
+            part: inner,
+            field: ['style', 'phone', 'normal', index === 0 ? 'color' : 'z-index'],
+            value: index === 0 ? 'red' : '3',
+          },
+        ]),
+      ),
+    );
     expect(both.map((one) => one.status)).toEqual([200, 200]); // at once, from two pages: neither waits for the other for ever
-    const styles = await Promise.all(['tidewick-home', 'tidewick-lost'].map(async (id) => (await ada.open(id)).page.parts[inner]?.style['phone']?.normal));
+    const styles = await Promise.all(
+      ['tidewick-home', 'tidewick-lost'].map(
+        async (id) => (await ada.open(id)).page.parts[inner]?.style['phone']?.normal,
+      ),
+    );
     expect(styles[0]).toEqual({ ...styles[0], opacity: '0.9', color: 'red', 'z-index': '3' });
     expect(styles[1]).toEqual(styles[0]);
     await ada.call('DELETE', `/sites/tidewick/sections/${section!.id}`);
@@ -61,18 +94,35 @@ describe('The sections a site keeps', () => {
     expect(Object.hasOwn((await ada.open('tidewick-home')).page.parts, section!.root)).toBeTrue();
   });
   it('go live on every live page that shares them, which is said before; what else was saved there does not', async () => {
-    const next = async (page: string) => (await ada.call('GET', `/pages/${page}/releases/next`)).json<AlsoChanges>().pages;
-    const seen = async (path: string): Promise<string> => (await ask(live.port, 'GET', path, { host: 'tidewick.localhost' })).body;
+    const next = async (page: string) =>
+      (await ada.call('GET', `/pages/${page}/releases/next`)).json<AlsoChanges>().pages;
+    const seen = async (path: string): Promise<string> =>
+      (await ask(live.port, 'GET', path, { host: 'tidewick.localhost' })).body;
     const foot = (await ada.open('tidewick-home')).page.parts['root']!.children.at(-1)!;
     const [kept] = (await keep('tidewick-home', foot, true, 'Foot')).json<{ sections: Site['sections'] }>().sections!;
     const { page: lost } = await ada.open('tidewick-lost');
-    await ada.store('tidewick-lost', [{ do: 'insert', parent: 'root', index: lost.parts['root']!.children.length, root: kept!.root, parts: kept!.parts }]);
-    for (const page of ['tidewick-home', 'tidewick-lost', 'tidewick-fares']) expect((await ada.call('POST', `/pages/${page}/releases`, {})).status).toBe(201);
+    await ada.store('tidewick-lost', [
+      {
+        do: 'insert',
+        parent: 'root',
+        index: lost.parts['root']!.children.length,
+        root: kept!.root,
+        parts: kept!.parts,
+      },
+    ]);
+    for (const page of ['tidewick-home', 'tidewick-lost', 'tidewick-fares'])
+      expect((await ada.call('POST', `/pages/${page}/releases`, {})).status).toBe(201);
     expect(await next('tidewick-home')).toEqual([]);
     const words = Object.entries(kept!.parts).find(([, part]) => part.kind === 'text')![0];
-    await ada.store('tidewick-home', [{ do: 'set', part: words, field: ['content', 'base', 'text'], value: 'New words below every page' }]);
-    await ada.store('tidewick-lost', [{ do: 'set', part: 'root', field: ['content', 'base', 'title'], value: 'A title saved and not published' }]);
-    expect(await next('tidewick-home')).toEqual([{ title: jasmine.any(String), path: '/lost-property', because: 'section' }]);
+    await ada.store('tidewick-home', [
+      { do: 'set', part: words, field: ['content', 'base', 'text'], value: 'New words below every page' },
+    ]);
+    await ada.store('tidewick-lost', [
+      { do: 'set', part: 'root', field: ['content', 'base', 'title'], value: 'A title saved and not published' },
+    ]);
+    expect(await next('tidewick-home')).toEqual([
+      { title: jasmine.any(String), path: '/lost-property', because: 'section' },
+    ]);
     expect(await seen('/lost-property')).not.toContain('New words below every page');
     expect((await ada.call('POST', '/pages/tidewick-home/releases', {})).status).toBe(201);
     expect(await seen('/')).toContain('New words below every page');
@@ -86,37 +136,63 @@ describe('The sections a site keeps', () => {
     const next = async (page: string) => (await ada.call('GET', `/pages/${page}/releases/next`)).json<AlsoChanges>();
     const style = async (path: string): Promise<string> => {
       const html = (await ask(live.port, 'GET', path, { host: 'oxbow-mill.localhost' })).body;
-      return (await ask(live.port, 'GET', /\/files\/style-\w+\.css/.exec(html)![0], { host: 'oxbow-mill.localhost' })).body;
+      return (await ask(live.port, 'GET', /\/files\/style-\w+\.css/.exec(html)![0], { host: 'oxbow-mill.localhost' }))
+        .body;
     };
-    const { id } = (await ada.call('POST', '/sites/mill/pages', { title: 'Twin', path: '/twin', copyOf: 'mill-home' })).json<{ id: string }>();
-    const { id: plain } = (await ada.call('POST', '/sites/mill/pages', { title: 'Plain', path: '/plain' })).json<{ id: string }>();
+    const { id } = (
+      await ada.call('POST', '/sites/mill/pages', { title: 'Twin', path: '/twin', copyOf: 'mill-home' })
+    ).json<{ id: string }>();
+    const { id: plain } = (await ada.call('POST', '/sites/mill/pages', { title: 'Plain', path: '/plain' })).json<{
+      id: string;
+    }>();
     const part = (await ada.open(id)).page.parts['root']!.children[0]!;
     await ada.store(id, [{ do: 'set', part, field: ['style', 'tablet', 'normal', 'letter-spacing'], value: '7px' }]);
-    for (const page of ['mill-home', id, plain]) expect((await ada.call('POST', `/pages/${page}/releases`, {})).status).toBe(201);
+    for (const page of ['mill-home', id, plain])
+      expect((await ada.call('POST', `/pages/${page}/releases`, {})).status).toBe(201);
     expect(await next('mill-home')).toEqual({ site: false, pages: [] });
     const { site } = (await ada.call('GET', '/sites/mill')).json<{ site: Site }>();
     const breakpoints = site.breakpoints.map((one) => (one.id === 'phone' ? { ...one, limit: 555 } : one));
     await ada.call('PUT', '/sites/mill/breakpoints', { breakpoints, heirs: {}, trial: false });
-    expect(await next('mill-home')).withContext('Plain sets nothing on the phone').toEqual({ site: true, pages: [{ title: 'Twin', path: '/twin', because: 'site' }] });
+    expect(await next('mill-home'))
+      .withContext('Plain sets nothing on the phone')
+      .toEqual({ site: true, pages: [{ title: 'Twin', path: '/twin', because: 'site' }] });
     expect(await style('/twin')).not.toContain('555px');
     await ada.call('POST', '/pages/mill-home/releases', {});
     expect(await style('/twin')).toContain('555px');
     expect(await next('mill-home')).toEqual({ site: false, pages: [] });
     const rest = breakpoints.filter((one) => one.id !== 'tablet');
-    expect((await ada.call('PUT', '/sites/mill/breakpoints', { breakpoints: rest, heirs: { tablet: 'phone' }, trial: false })).status).toBe(200);
+    expect(
+      (
+        await ada.call('PUT', '/sites/mill/breakpoints', {
+          breakpoints: rest,
+          heirs: { tablet: 'phone' },
+          trial: false,
+        })
+      ).status,
+    ).toBe(200);
     expect((await next('mill-home')).pages.map((one) => one.because)).toEqual(['site']);
     await ada.call('POST', '/pages/mill-home/releases', {});
-    expect(await style('/twin')).withContext('what was set at the tablet moves on pages that stay as they are, too').toMatch(/@media[^{]*555px[^@]*letter-spacing:7px/);
+    expect(await style('/twin'))
+      .withContext('what was set at the tablet moves on pages that stay as they are, too')
+      .toMatch(/@media[^{]*555px[^@]*letter-spacing:7px/);
   });
   it('keep their ids on a copy of a page, where everything else gets new ones', async () => {
     const original = await ada.open('tidewick-home');
     const part = original.page.parts['root']!.children[0]!;
-    const [section] = (await keep('tidewick-home', part, true, 'Head')).json<{ sections: Site['sections'] }>().sections!;
-    const made = (await ada.call('POST', '/sites/tidewick/pages', { title: 'A copy', path: '/a-copy-that-shares', copyOf: 'tidewick-home' })).json<{ id: string }>();
+    const [section] = (await keep('tidewick-home', part, true, 'Head')).json<{ sections: Site['sections'] }>()
+      .sections!;
+    const made = (
+      await ada.call('POST', '/sites/tidewick/pages', {
+        title: 'A copy',
+        path: '/a-copy-that-shares',
+        copyOf: 'tidewick-home',
+      })
+    ).json<{ id: string }>();
     const copy = (await ada.open(made.id)).page;
     const same = Object.keys(copy.parts).filter((id) => id !== 'root' && Object.hasOwn(original.page.parts, id));
     expect(new Set(same)).toEqual(new Set(Object.keys(section!.parts)));
-    const places = (page: Page): (string | undefined)[] => subtree(page, page.root).map((id) => page.parts[id]!.attributes['id']);
+    const places = (page: Page): (string | undefined)[] =>
+      subtree(page, page.root).map((id) => page.parts[id]!.attributes['id']);
     expect(places(copy)).toEqual(places(original.page)); // links to places on the page still lead there
     expect(Object.keys(copy.parts).length).toBe(Object.keys(original.page.parts).length);
     await ada.call('DELETE', `/pages/${made.id}`);

@@ -14,7 +14,11 @@ const Keep = KeptSection.pick({ name: true, purpose: true, shared: true }).exten
 const most = 200;
 
 /** Changes the list of sections a site keeps, and tells whoever has one of its pages open. */
-async function changeSections(service: Service, id: string, change: (site: Site) => KeptSection[] | Promise<KeptSection[]>): Promise<KeptSection[]> {
+async function changeSections(
+  service: Service,
+  id: string,
+  change: (site: Site) => KeptSection[] | Promise<KeptSection[]>,
+): Promise<KeptSection[]> {
   const sections = await service.database.transaction(async (manager) => {
     const row = await manager.getRepository(Sites).findOne({ where: { id }, lock: { mode: 'pessimistic_write' } });
     if (!row) throw notFound();
@@ -42,7 +46,8 @@ export function sectionRoutes(service: Service): Router {
     const sections = await changeSections(service, site.id, (now) => {
       const kept = now.sections ?? [];
       if (kept.length >= most) throw new Refusal(400, `A site keeps at most ${most} sections.`);
-      if (facts.shared && kept.some((one) => one.shared && one.root === part)) throw new Problem('This section is shared already.', { part });
+      if (facts.shared && kept.some((one) => one.shared && one.root === part))
+        throw new Problem('This section is shared already.', { part });
       return [...kept, keptFrom(page.document, part, { ...facts, id: newIdentifier() })];
     });
     response.status(201).json({ sections });
@@ -52,7 +57,9 @@ export function sectionRoutes(service: Service): Router {
     const site = await siteFor(service, request, parameter(request, 'site'));
     const id = parameter(request, 'section');
     if (!(site.document.sections ?? []).some((one) => one.id === id)) throw notFound();
-    response.json({ sections: await changeSections(service, site.id, (now) => (now.sections ?? []).filter((one) => one.id !== id)) });
+    response.json({
+      sections: await changeSections(service, site.id, (now) => (now.sections ?? []).filter((one) => one.id !== id)),
+    });
   });
   return router;
 }

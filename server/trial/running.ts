@@ -50,16 +50,35 @@ export interface Answer {
 }
 
 /** Asks an HTTP server on loopback; `host` goes into the Host header. */
-export function ask(port: number, method: string, path: string, options: { host?: string; headers?: Record<string, string>; body?: string | Buffer } = {}): Promise<Answer> {
+export function ask(
+  port: number,
+  method: string,
+  path: string,
+  options: { host?: string; headers?: Record<string, string>; body?: string | Buffer } = {},
+): Promise<Answer> {
   return new Promise((done, fail) => {
-    const sent = request({ host: '127.0.0.1', port, method, path, headers: { host: options.host ?? `localhost:${port}`, ...options.headers } }, (response) => {
-      const chunks: Buffer[] = [];
-      response.on('data', (chunk: Buffer) => chunks.push(chunk));
-      response.on('end', () => {
-        const body = Buffer.concat(chunks).toString('utf8');
-        done({ status: response.statusCode ?? 0, body, headers: response.headers, json: <T>() => JSON.parse(body) as T }); // the tests know the shape
-      });
-    });
+    const sent = request(
+      {
+        host: '127.0.0.1',
+        port,
+        method,
+        path,
+        headers: { host: options.host ?? `localhost:${port}`, ...options.headers },
+      },
+      (response) => {
+        const chunks: Buffer[] = [];
+        response.on('data', (chunk: Buffer) => chunks.push(chunk));
+        response.on('end', () => {
+          const body = Buffer.concat(chunks).toString('utf8');
+          done({
+            status: response.statusCode ?? 0,
+            body,
+            headers: response.headers,
+            json: <T>() => JSON.parse(body) as T,
+          }); // the tests know the shape
+        });
+      },
+    );
     sent.on('error', fail);
     sent.end(options.body);
   });
@@ -81,7 +100,12 @@ export class Client {
 
   async call(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Answer> {
     const answer = await ask(this.port, method, `/api${path}`, {
-      headers: { origin: `http://localhost:${this.port}`, 'content-type': 'application/json', cookie: this.cookie, ...headers },
+      headers: {
+        origin: `http://localhost:${this.port}`,
+        'content-type': 'application/json',
+        cookie: this.cookie,
+        ...headers,
+      },
       ...(body !== undefined && { body: Buffer.isBuffer(body) ? body : JSON.stringify(body) }),
     });
     const set = answer.headers['set-cookie'];
@@ -94,12 +118,15 @@ export class Client {
   open = async (page: string): Promise<Opened> => (await this.call('GET', `/pages/${page}`)).json<Opened>();
 
   /** Sends edits made on a revision of a page, the newest when none is named. */
-  store = async (page: string, edits: readonly Edit[], base?: number, id = nanoid()): Promise<Answer> => this.call('POST', `/pages/${page}/edits`, { id, base: base ?? (await this.open(page)).revision, edits });
+  store = async (page: string, edits: readonly Edit[], base?: number, id = nanoid()): Promise<Answer> =>
+    this.call('POST', `/pages/${page}/edits`, { id, base: base ?? (await this.open(page)).revision, edits });
 
   /** Uploads a file the way a form does. */
   upload(path: string, name: string, type: string, bytes: Buffer): Promise<Answer> {
     const head = `--edge\r\ncontent-disposition: form-data; name="file"; filename="${name}"\r\ncontent-type: ${type}\r\n\r\n`;
-    return this.call('POST', path, Buffer.concat([Buffer.from(head), bytes, Buffer.from('\r\n--edge--\r\n')]), { 'content-type': 'multipart/form-data; boundary=edge' });
+    return this.call('POST', path, Buffer.concat([Buffer.from(head), bytes, Buffer.from('\r\n--edge--\r\n')]), {
+      'content-type': 'multipart/form-data; boundary=edge',
+    });
   }
 }
 
@@ -115,7 +142,14 @@ export async function runServer(): Promise<Running> {
   const folder = mkdtempSync(join(tmpdir(), 'fold-trial-'));
   const url = await freshDatabase();
   const database = await openDatabase(url);
-  const config = { database: url, port: 0, livePort: 4300, liveFolder: join(folder, 'live'), webFolder: 'dist/web/browser', secret: 's'.repeat(40) };
+  const config = {
+    database: url,
+    port: 0,
+    livePort: 4300,
+    liveFolder: join(folder, 'live'),
+    webFolder: 'dist/web/browser',
+    secret: 's'.repeat(40),
+  };
   const service = { config, database, feed: new PageFeed(), log: pino({ level: 'silent' }) };
   await loadDemo(service);
   const previews = new FollowingPreviews(service);

@@ -51,7 +51,9 @@ export class Desk {
       this.facts.set(await firstValueFrom(this.api.desk(site)));
     } catch (error) {
       const failure = failureOf(error);
-      this.failure.set(failure.status === 404 ? 'There is no site at this address, or it is not yours to open.' : failure.problem);
+      this.failure.set(
+        failure.status === 404 ? 'There is no site at this address, or it is not yours to open.' : failure.problem,
+      );
     }
   }
 
@@ -77,7 +79,11 @@ export class Desk {
 
   /** A path made from a title: `Fares & passes` → `/fares-passes`. */
   private pathFor(title: string): string {
-    const words = title.toLowerCase().normalize('NFD').replace(/[^a-z0-9]+/g, '-').replace(/^-+|-+$/g, '');
+    const words = title
+      .toLowerCase()
+      .normalize('NFD')
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-+|-+$/g, '');
     return `/${words}`;
   }
 
@@ -104,7 +110,8 @@ export class Desk {
     if (doing.what === 'new') {
       const { id } = await firstValueFrom(this.api.newPage(this.site(), title, this.path()));
       await this.router.navigate(['/pages', id]);
-    } else if (doing.what === 'copy') await firstValueFrom(this.api.newPage(this.site(), title, this.path(), doing.page.id));
+    } else if (doing.what === 'copy')
+      await firstValueFrom(this.api.newPage(this.site(), title, this.path(), doing.page.id));
     else if (doing.what === 'delete') await firstValueFrom(this.api.deletePage(doing.page.id));
     else await this.rename(doing.page, title);
   }
@@ -114,7 +121,11 @@ export class Desk {
     if (title === page.title) return;
     const facts = await firstValueFrom(this.api.page(page.id));
     await firstValueFrom(
-      this.api.store(page.id, { id: nanoid(), base: facts.revision, edits: [{ do: 'set', part: facts.page.root, field: ['content', 'base', 'title'], value: title }] }),
+      this.api.store(page.id, {
+        id: nanoid(),
+        base: facts.revision,
+        edits: [{ do: 'set', part: facts.page.root, field: ['content', 'base', 'title'], value: title }],
+      }),
     );
   }
 

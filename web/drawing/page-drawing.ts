@@ -7,8 +7,20 @@ import { PageFrame } from './page-frame';
 @Component({
   selector: 'fold-page-drawing',
   imports: [PageFrame],
-  template: `<fold-page-frame [site]="site()" [page]="page()" [screen]="screen" [cut]="cut()" [style.width.px]="width()" [style.height.px]="width() * 0.62" />`,
-  styles: `:host { display: block; overflow: hidden; }`,
+  template: `<fold-page-frame
+    [site]="site()"
+    [page]="page()"
+    [screen]="screen"
+    [cut]="cut()"
+    [style.width.px]="width()"
+    [style.height.px]="width() * 0.62"
+  />`,
+  styles: `
+    :host {
+      display: block;
+      overflow: hidden;
+    }
+  `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PageDrawing {

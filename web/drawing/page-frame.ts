@@ -1,4 +1,12 @@
-import { afterRenderEffect, ChangeDetectionStrategy, Component, ElementRef, input, output, viewChild } from '@angular/core';
+import {
+  afterRenderEffect,
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  input,
+  output,
+  viewChild,
+} from '@angular/core';
 import { compileCanvas } from '@core/compile/canvas';
 import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
@@ -14,10 +22,31 @@ export interface Cut {
 /** A page in a frame nobody can work in, `screen` px large, drawn at a scale; it hands on its document each time it is written. */
 @Component({
   selector: 'fold-page-frame',
-  template: `<iframe #frame sandbox="allow-same-origin" tabindex="-1" aria-hidden="true" title="" [style.width.px]="screen().width" [style.height.px]="screen().height" [style.transform]="'scale(' + cut().scale + ') translate(' + -cut().left + 'px, ' + -cut().top + 'px)'"></iframe>`,
+  template: `<iframe
+    #frame
+    sandbox="allow-same-origin"
+    tabindex="-1"
+    aria-hidden="true"
+    title=""
+    [style.width.px]="screen().width"
+    [style.height.px]="screen().height"
+    [style.transform]="'scale(' + cut().scale + ') translate(' + -cut().left + 'px, ' + -cut().top + 'px)'"
+  ></iframe>`,
   styles: `
-    :host { display: block; position: relative; overflow: hidden; background: #fff; }
-    iframe { position: absolute; left: 0; top: 0; border: 0; transform-origin: 0 0; pointer-events: none; }
+    :host {
+      display: block;
+      position: relative;
+      overflow: hidden;
+      background: #fff;
+    }
+    iframe {
+      position: absolute;
+      left: 0;
+      top: 0;
+      border: 0;
+      transform-origin: 0 0;
+      pointer-events: none;
+    }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -37,7 +66,14 @@ export class PageFrame {
       const unrolled = this.unrolled();
       if (!document) return;
       document.open();
-      document.write(compileCanvas(this.site(), this.page(), { ...canvasAddresses(this.site().id), ...(unrolled && { unrolled }) }, false).html);
+      document.write(
+        compileCanvas(
+          this.site(),
+          this.page(),
+          { ...canvasAddresses(this.site().id), ...(unrolled && { unrolled }) },
+          false,
+        ).html,
+      );
       document.close();
       this.written.emit(document);
     });
@@ -45,4 +81,5 @@ export class PageFrame {
 }
 
 /** The element of a part in a drawing. */
-export const partIn = (document: Document | undefined, part: string): HTMLElement | null => document?.querySelector<HTMLElement>(`[data-part="${CSS.escape(part)}"]`) ?? null;
+export const partIn = (document: Document | undefined, part: string): HTMLElement | null =>
+  document?.querySelector<HTMLElement>(`[data-part="${CSS.escape(part)}"]`) ?? null;

@@ -77,11 +77,17 @@ export interface Failure {
 
 /** What went wrong, from whatever HttpClient threw. */
 export function failureOf(error: unknown): Failure {
-  if (!(error instanceof HttpErrorResponse)) return { reached: true, status: 0, problem: error instanceof Error ? error.message : 'Something went wrong.' };
+  if (!(error instanceof HttpErrorResponse))
+    return { reached: true, status: 0, problem: error instanceof Error ? error.message : 'Something went wrong.' };
   const refused = Refused.safeParse(error.error);
-  if (refused.success) return { reached: true, status: error.status, problem: refused.data.problem, place: refused.data.place ?? {} };
+  if (refused.success)
+    return { reached: true, status: error.status, problem: refused.data.problem, place: refused.data.place ?? {} };
   const reached = error.status !== 0 && error.status < 502;
-  return { reached, status: error.status, problem: reached ? 'The server could not do this.' : 'The server cannot be reached.' };
+  return {
+    reached,
+    status: error.status,
+    problem: reached ? 'The server could not do this.' : 'The server cannot be reached.',
+  };
 }
 
 /** The editor's server, one method a route. */
@@ -90,23 +96,42 @@ export class Api {
   private readonly http = inject(HttpClient);
 
   session = (): Observable<Account> => this.http.get<Account>('/api/session');
-  signIn = (email: string, password: string): Observable<Account> => this.http.post<Account>('/api/session', { email, password });
+  signIn = (email: string, password: string): Observable<Account> =>
+    this.http.post<Account>('/api/session', { email, password });
   signOut = (): Observable<void> => this.http.delete<void>('/api/session');
   clients = (): Observable<ClientCard[]> => this.http.get<ClientCard[]>('/api/sites');
   desk = (site: string): Observable<DeskFacts> => this.http.get<DeskFacts>(`/api/sites/${site}`);
   page = (page: string): Observable<PageFacts> => this.http.get<PageFacts>(`/api/pages/${page}`);
 
   newPage(site: string, title: string, path: string, copyOf?: string): Observable<{ id: string }> {
-    return this.http.post<{ id: string }>(`/api/sites/${site}/pages`, { title, path, ...(copyOf !== undefined && { copyOf }) });
+    return this.http.post<{ id: string }>(`/api/sites/${site}/pages`, {
+      title,
+      path,
+      ...(copyOf !== undefined && { copyOf }),
+    });
   }
-  setBreakpoints = (site: string, change: BreakpointChange): Observable<{ site: Site }> => this.http.put<{ site: Site }>(`/api/sites/${site}/breakpoints`, { ...change, trial: false });
+  setBreakpoints = (site: string, change: BreakpointChange): Observable<{ site: Site }> =>
+    this.http.put<{ site: Site }>(`/api/sites/${site}/breakpoints`, { ...change, trial: false });
   tryBreakpoints = (site: string, change: BreakpointChange): Observable<readonly LeavingPlace[]> =>
-    this.http.put<{ leaving: LeavingPlace[] }>(`/api/sites/${site}/breakpoints`, { ...change, trial: true }).pipe(map((answer) => answer.leaving));
-  sections = (site: string): Observable<readonly KeptSection[]> => this.http.get<{ sections: KeptSection[] }>(`/api/sites/${site}/sections`).pipe(map((answer) => answer.sections));
-  keepSection = (page: string, part: string, facts: Pick<KeptSection, 'name' | 'purpose' | 'shared'>): Observable<readonly KeptSection[]> =>
-    this.http.post<{ sections: KeptSection[] }>(`/api/pages/${page}/sections`, { part, ...facts }).pipe(map((answer) => answer.sections));
-  letSectionGo = (site: string, section: string): Observable<readonly KeptSection[]> => this.http.delete<{ sections: KeptSection[] }>(`/api/sites/${site}/sections/${section}`).pipe(map((answer) => answer.sections));
-  setPath = (page: string, path: string): Observable<{ path: string }> => this.http.patch<{ path: string }>(`/api/pages/${page}`, { path });
+    this.http
+      .put<{ leaving: LeavingPlace[] }>(`/api/sites/${site}/breakpoints`, { ...change, trial: true })
+      .pipe(map((answer) => answer.leaving));
+  sections = (site: string): Observable<readonly KeptSection[]> =>
+    this.http.get<{ sections: KeptSection[] }>(`/api/sites/${site}/sections`).pipe(map((answer) => answer.sections));
+  keepSection = (
+    page: string,
+    part: string,
+    facts: Pick<KeptSection, 'name' | 'purpose' | 'shared'>,
+  ): Observable<readonly KeptSection[]> =>
+    this.http
+      .post<{ sections: KeptSection[] }>(`/api/pages/${page}/sections`, { part, ...facts })
+      .pipe(map((answer) => answer.sections));
+  letSectionGo = (site: string, section: string): Observable<readonly KeptSection[]> =>
+    this.http
+      .delete<{ sections: KeptSection[] }>(`/api/sites/${site}/sections/${section}`)
+      .pipe(map((answer) => answer.sections));
+  setPath = (page: string, path: string): Observable<{ path: string }> =>
+    this.http.patch<{ path: string }>(`/api/pages/${page}`, { path });
   deletePage = (page: string): Observable<void> => this.http.delete<void>(`/api/pages/${page}`);
 
   store(page: string, batch: { id: string; base: number; edits: readonly Edit[] }): Observable<Stored[]> {
@@ -115,9 +140,11 @@ export class Api {
   logSince = (page: string, since: number): Observable<Stored[]> =>
     this.http.get<{ log: Stored[] }>(`/api/pages/${page}/log`, { params: { since } }).pipe(map((answer) => answer.log));
 
-  preview = (page: string): Observable<{ address: string }> => this.http.post<{ address: string }>(`/api/pages/${page}/preview`, {});
+  preview = (page: string): Observable<{ address: string }> =>
+    this.http.post<{ address: string }>(`/api/pages/${page}/preview`, {});
   /** What publishing a page would change besides what was edited on it. */
-  changedWith = (page: string): Observable<AlsoChanges> => this.http.get<AlsoChanges>(`/api/pages/${page}/releases/next`);
+  changedWith = (page: string): Observable<AlsoChanges> =>
+    this.http.get<AlsoChanges>(`/api/pages/${page}/releases/next`);
   publish = (page: string): Observable<{ number: number; page: Page | null; live: string }> =>
     this.http.post<{ number: number; page: Page | null; live: string }>(`/api/pages/${page}/releases`, {});
 

@@ -13,7 +13,9 @@ import { PageSession } from './page-session';
 
 const site = blankSite('s', 'Site', 'site');
 const title = (value: string): Edit[] => [{ do: 'set', part: 'root', field: ['content', 'base', 'title'], value }];
-const colour = (value: string): Edit[] => [{ do: 'set', part: 'root', field: ['style', 'wide', 'normal', 'color'], value }];
+const colour = (value: string): Edit[] => [
+  { do: 'set', part: 'root', field: ['style', 'wide', 'normal', 'color'], value },
+];
 
 /** A server that stores in memory, and can be away. */
 class MemoryServer {
@@ -22,7 +24,8 @@ class MemoryServer {
   away = false;
   requests = 0;
 
-  page = (): Observable<PageFacts> => of({ site, page: this.document, revision: this.log.length, release: null, live: '' });
+  page = (): Observable<PageFacts> =>
+    of({ site, page: this.document, revision: this.log.length, release: null, live: '' });
   logSince = (_page: string, since: number): Observable<Stored[]> => of(this.log.filter((one) => one.revision > since));
 
   store = (_page: string, batch: { id: string; base: number; edits: readonly Edit[] }): Observable<Stored[]> =>
@@ -64,7 +67,14 @@ describe('A page session', () => {
 
   const begin = async (): Promise<PageSession> => {
     TestBed.resetTestingModule();
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), PageSession, { provide: Api, useValue: server }, { provide: Outbox, useValue: outbox }] });
+    TestBed.configureTestingModule({
+      providers: [
+        provideZonelessChangeDetection(),
+        PageSession,
+        { provide: Api, useValue: server },
+        { provide: Outbox, useValue: outbox },
+      ],
+    });
     session = TestBed.inject(PageSession);
     await session.open('p');
     return session;
@@ -124,7 +134,23 @@ describe('A page session', () => {
   it('undoes an edit the server refuses, keeps a copy of it and says so', async () => {
     const said: string[] = [];
     session.notices.subscribe((sentence) => said.push(sentence));
-    const section: Edit = { do: 'insert', parent: 'root', index: 0, root: 's1', parts: { s1: { kind: 'section', tag: 'section', children: [], classes: [], style: {}, content: { base: {} }, attributes: {} } } };
+    const section: Edit = {
+      do: 'insert',
+      parent: 'root',
+      index: 0,
+      root: 's1',
+      parts: {
+        s1: {
+          kind: 'section',
+          tag: 'section',
+          children: [],
+          classes: [],
+          style: {},
+          content: { base: {} },
+          attributes: {},
+        },
+      },
+    };
     session.apply([section]);
     await until(() => session.state() === 'saved');
     server.take('another-batch-0002', [{ do: 'remove', part: 's1' }]);

@@ -43,7 +43,9 @@ export class PageSession implements OnDestroy {
   readonly waiting = signal<readonly Waiting[]>([]);
   readonly reached = signal(true);
   readonly problem = signal<string | undefined>(undefined);
-  readonly state = computed<SaveState>(() => (this.waiting().length === 0 ? 'saved' : this.reached() ? 'saving' : 'waiting'));
+  readonly state = computed<SaveState>(() =>
+    this.waiting().length === 0 ? 'saved' : this.reached() ? 'saving' : 'waiting',
+  );
   readonly changes = computed(() => {
     const page = this.page();
     const names = new Map(this.site()?.breakpoints.map((one) => [one.id, one.name]));
@@ -70,7 +72,9 @@ export class PageSession implements OnDestroy {
   async open(id: string): Promise<void> {
     const facts = await firstValueFrom(this.api.page(id));
     this.site.set(facts.site);
-    this.release.set(facts.release?.page ? { ...facts.release, page: sharingParts(facts.release.page, facts.page) } : facts.release);
+    this.release.set(
+      facts.release?.page ? { ...facts.release, page: sharingParts(facts.release.page, facts.page) } : facts.release,
+    );
     this.live.set(facts.live);
     this.confirmed = facts.page;
     this.revision = facts.revision;
@@ -107,7 +111,9 @@ export class PageSession implements OnDestroy {
     if (!inverses) return false;
     const last = this.done().at(-1);
     const joins = merge !== undefined && last?.merge === merge && Date.now() < this.mergeUntil;
-    const step: Step = joins ? { edits: [...last.edits, ...edits], inverses: [...inverses, ...last.inverses], merge } : { edits, inverses, merge };
+    const step: Step = joins
+      ? { edits: [...last.edits, ...edits], inverses: [...inverses, ...last.inverses], merge }
+      : { edits, inverses, merge };
     this.mergeUntil = Date.now() + 1200;
     this.done.update((steps) => [...(joins ? steps.slice(0, -1) : steps), step].slice(-500));
     this.undone.set([]);
@@ -178,7 +184,9 @@ export class PageSession implements OnDestroy {
 
   private async sendOne(next: Waiting): Promise<void> {
     try {
-      const log = await firstValueFrom(this.api.store(next.page, { id: next.id, base: this.revision, edits: next.edits }));
+      const log = await firstValueFrom(
+        this.api.store(next.page, { id: next.id, base: this.revision, edits: next.edits }),
+      );
       this.reached.set(true);
       this.problem.set(undefined);
       await this.outbox.drop(next.id);
@@ -188,7 +196,9 @@ export class PageSession implements OnDestroy {
       const failure = failureOf(error);
       if (failure.reached && [400, 404, 413, 422].includes(failure.status)) return this.refused(next, failure.problem);
       this.reached.set(false);
-      this.problem.set(failure.status === 401 ? 'You are signed out. Sign in again in another tab: nothing is lost.' : failure.problem);
+      this.problem.set(
+        failure.status === 401 ? 'You are signed out. Sign in again in another tab: nothing is lost.' : failure.problem,
+      );
       await firstValueFrom(timer(1000));
     }
   }
@@ -198,7 +208,11 @@ export class PageSession implements OnDestroy {
     await this.outbox.refuse(waiting, problem);
     this.waiting.update((list) => list.filter((one) => one.id !== waiting.id));
     const page = this.page();
-    if (page) await firstValueFrom(this.api.logSince(page.id, this.revision)).then((log) => log.forEach((stored) => this.heard(stored)), () => undefined);
+    if (page)
+      await firstValueFrom(this.api.logSince(page.id, this.revision)).then(
+        (log) => log.forEach((stored) => this.heard(stored)),
+        () => undefined,
+      );
     this.rebuild();
     this.notices.next(`An edit could not be stored: ${problem} A copy of it is kept in this browser.`);
   }
@@ -222,7 +236,13 @@ export class PageSession implements OnDestroy {
 
   private catchUp(): void {
     const page = this.page();
-    if (page) this.running.add(this.api.logSince(page.id, this.revision).pipe(catchError(() => EMPTY)).subscribe((log) => log.forEach((stored) => this.heard(stored))));
+    if (page)
+      this.running.add(
+        this.api
+          .logSince(page.id, this.revision)
+          .pipe(catchError(() => EMPTY))
+          .subscribe((log) => log.forEach((stored) => this.heard(stored))),
+      );
   }
 
   /** The page shown, made anew from what is confirmed and what still waits. */
@@ -251,7 +271,13 @@ export class PageSession implements OnDestroy {
       source.addEventListener('site', () => void this.reopen());
       source.addEventListener('sections', () => {
         const site = this.site();
-        if (site) this.running.add(this.api.sections(site.id).pipe(catchError(() => EMPTY)).subscribe((sections) => this.setSections(sections)));
+        if (site)
+          this.running.add(
+            this.api
+              .sections(site.id)
+              .pipe(catchError(() => EMPTY))
+              .subscribe((sections) => this.setSections(sections)),
+          );
       });
       return () => source.close();
     }).pipe(switchMap((stored) => [stored]));

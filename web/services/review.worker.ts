@@ -7,5 +7,9 @@ const reviewer = new Reviewer();
 
 /** Answers what is asked of a page, away from the page that is worked on. */
 addEventListener('message', ({ data }: MessageEvent<Ask>) => {
-  postMessage({ id: data.id, answer: data.what === 'overrides' ? overridesOf(data.reviewed.site, data.reviewed.page) : reviewer.review(data.reviewed) });
+  postMessage({
+    id: data.id,
+    answer:
+      data.what === 'overrides' ? overridesOf(data.reviewed.site, data.reviewed.page) : reviewer.review(data.reviewed),
+  });
 });

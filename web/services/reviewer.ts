@@ -19,7 +19,8 @@ export class Reviewer {
   private count = 0;
   private readonly waiting = new Map<number, (answer: unknown) => void>();
 
-  overrides = (site: Site, page: Page): Promise<readonly Override[]> => this.ask<readonly Override[]>('overrides', { site, page });
+  overrides = (site: Site, page: Page): Promise<readonly Override[]> =>
+    this.ask<readonly Override[]>('overrides', { site, page });
   review = (reviewed: Reviewed): Promise<readonly Finding[]> => this.ask<readonly Finding[]>('review', reviewed);
 
   private ask<T>(what: Ask['what'], reviewed: Reviewed): Promise<T> {

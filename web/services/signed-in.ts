@@ -11,7 +11,11 @@ export const signedIn: CanActivateChildFn = (_route, state) => {
     .pipe(
       map(() => true as const),
       catchError((error: unknown) =>
-        of(failureOf(error).status === 401 ? router.createUrlTree(['/sign-in'], { queryParams: { then: state.url } }) : true),
+        of(
+          failureOf(error).status === 401
+            ? router.createUrlTree(['/sign-in'], { queryParams: { then: state.url } })
+            : true,
+        ),
       ),
     );
 };

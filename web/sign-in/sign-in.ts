@@ -17,9 +17,27 @@ import { firstValueFrom } from 'rxjs';
         <p>Every breakpoint side by side, and under each page its values.</p>
         <form (ngSubmit)="signIn()">
           <label for="email">Mail address</label>
-          <input pInputText id="email" name="email" type="email" autocomplete="username" [ngModel]="email()" (ngModelChange)="email.set($event)" required />
+          <input
+            pInputText
+            id="email"
+            name="email"
+            type="email"
+            autocomplete="username"
+            [ngModel]="email()"
+            (ngModelChange)="email.set($event)"
+            required
+          />
           <label for="password">Password</label>
-          <input pInputText id="password" name="password" type="password" autocomplete="current-password" [ngModel]="password()" (ngModelChange)="password.set($event)" required />
+          <input
+            pInputText
+            id="password"
+            name="password"
+            type="password"
+            autocomplete="current-password"
+            [ngModel]="password()"
+            (ngModelChange)="password.set($event)"
+            required
+          />
           @if (problem(); as sentence) {
             <p class="problem" role="alert">{{ sentence }}</p>
           }
@@ -29,13 +47,40 @@ import { firstValueFrom } from 'rxjs';
     </main>
   `,
   styles: `
-    main { min-height: 100vh; display: grid; place-items: center; }
-    .sheet { width: 360px; padding: 36px 36px 32px; background: var(--sheet); box-shadow: 0 0 0 1px rgb(72 66 54 / 0.14), 0 10px 30px rgb(72 66 54 / 0.12); border-bottom: 4px solid var(--madder); }
-    h1 { font-size: 26px; font-weight: 700; letter-spacing: -0.01em; }
-    .sheet > p { color: var(--ink-soft); margin: 4px 0 20px; }
-    form { display: grid; gap: 6px; }
-    input { margin-bottom: 8px; }
-    .problem { color: var(--madder); margin: 0 0 6px; }
+    main {
+      min-height: 100vh;
+      display: grid;
+      place-items: center;
+    }
+    .sheet {
+      width: 360px;
+      padding: 36px 36px 32px;
+      background: var(--sheet);
+      box-shadow:
+        0 0 0 1px rgb(72 66 54 / 0.14),
+        0 10px 30px rgb(72 66 54 / 0.12);
+      border-bottom: 4px solid var(--madder);
+    }
+    h1 {
+      font-size: 26px;
+      font-weight: 700;
+      letter-spacing: -0.01em;
+    }
+    .sheet > p {
+      color: var(--ink-soft);
+      margin: 4px 0 20px;
+    }
+    form {
+      display: grid;
+      gap: 6px;
+    }
+    input {
+      margin-bottom: 8px;
+    }
+    .problem {
+      color: var(--madder);
+      margin: 0 0 6px;
+    }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

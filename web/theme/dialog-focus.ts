@@ -17,7 +17,9 @@ export class DialogFocus {
   private enter(): void {
     const box = this.dialog.container();
     if (!box || box.contains(document.activeElement)) return;
-    const first = ['.p-dialog-content', '.p-dialog-footer', ''].flatMap((place) => [...box.querySelectorAll<HTMLElement>(`${place} *`.trim())]).find((one) => this.checker.isTabbable(one) && this.checker.isFocusable(one));
+    const first = ['.p-dialog-content', '.p-dialog-footer', '']
+      .flatMap((place) => [...box.querySelectorAll<HTMLElement>(`${place} *`.trim())])
+      .find((one) => this.checker.isTabbable(one) && this.checker.isFocusable(one));
     first?.focus();
   }
 }

@@ -1,8 +1,33 @@
 import { definePreset } from '@primeuix/themes';
 import Aura from '@primeuix/themes/aura';
 
-const madder = { 50: '#fbf1f1', 100: '#f4dcdd', 200: '#e8b9bc', 300: '#d88d92', 400: '#c05b63', 500: '#a33743', 600: '#8f2b37', 700: '#77232e', 800: '#5f1d26', 900: '#4a181f', 950: '#2d0d12' };
-const paper = { 0: '#ffffff', 50: '#faf7f0', 100: '#f3eee2', 200: '#e7dfce', 300: '#d3c8b2', 400: '#a89c86', 500: '#7d7362', 600: '#5f5749', 700: '#484236', 800: '#312d26', 900: '#211e1a', 950: '#14120f' };
+const madder = {
+  50: '#fbf1f1',
+  100: '#f4dcdd',
+  200: '#e8b9bc',
+  300: '#d88d92',
+  400: '#c05b63',
+  500: '#a33743',
+  600: '#8f2b37',
+  700: '#77232e',
+  800: '#5f1d26',
+  900: '#4a181f',
+  950: '#2d0d12',
+};
+const paper = {
+  0: '#ffffff',
+  50: '#faf7f0',
+  100: '#f3eee2',
+  200: '#e7dfce',
+  300: '#d3c8b2',
+  400: '#a89c86',
+  500: '#7d7362',
+  600: '#5f5749',
+  700: '#484236',
+  800: '#312d26',
+  900: '#211e1a',
+  950: '#14120f',
+};
 
 /** Drafting paper and ink: the controls' look, madder for what is chosen. */
 export const foldPreset = definePreset(Aura, {
@@ -14,7 +39,12 @@ export const foldPreset = definePreset(Aura, {
     colorScheme: {
       light: {
         surface: paper,
-        primary: { color: '{primary.600}', contrastColor: '#ffffff', hoverColor: '{primary.700}', activeColor: '{primary.800}' },
+        primary: {
+          color: '{primary.600}',
+          contrastColor: '#ffffff',
+          hoverColor: '{primary.700}',
+          activeColor: '{primary.800}',
+        },
       },
     },
   },

@@ -13,7 +13,9 @@ export function frameWith(body: string, width = 400, height = 400, css = ''): Tr
   document.body.append(frame);
   const inside = frame.contentDocument!;
   inside.open();
-  inside.write(`<!doctype html><style>html{scrollbar-width:none}body{margin:0;font:14px/1.2 monospace}*{box-sizing:border-box}p{margin:0}${css}</style><body data-part="root">${body}</body>`);
+  inside.write(
+    `<!doctype html><style>html{scrollbar-width:none}body{margin:0;font:14px/1.2 monospace}*{box-sizing:border-box}p{margin:0}${css}</style><body data-part="root">${body}</body>`,
+  );
   inside.close();
   return {
     document: inside,

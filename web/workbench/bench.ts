@@ -27,7 +27,8 @@ export const leafGap = 14;
 export type LedgerGroup = Group | 'content' | 'screen' | 'findings';
 
 /** Tabs of the ledger that show something else than values. */
-export const isApart = (group: LedgerGroup): group is 'content' | 'screen' | 'findings' => group === 'content' || group === 'screen' || group === 'findings';
+export const isApart = (group: LedgerGroup): group is 'content' | 'screen' | 'findings' =>
+  group === 'content' || group === 'screen' || group === 'findings';
 
 /** Where a dragged thing would land, and in which leaf, or in the outline. */
 export interface Landing {
@@ -49,7 +50,8 @@ export interface Foretaste {
 }
 
 /** Most edits leave the selection as it is: then nothing that hangs on it alone is done anew. */
-export const sameList = (a: readonly string[], b: readonly string[]): boolean => a.length === b.length && a.every((one, index) => one === b[index]);
+export const sameList = (a: readonly string[], b: readonly string[]): boolean =>
+  a.length === b.length && a.every((one, index) => one === b[index]);
 
 /** What is selected, shown and dragged on the workbench, and the commands on it. */
 @Injectable()
@@ -60,11 +62,14 @@ export class Bench {
   /** Parts selected besides. */
   readonly also = signal<ReadonlySet<string>>(new Set());
   /** Everything selected, outermost first and in document order; never the page itself. */
-  readonly chosen = computed<readonly string[]>(() => {
-    const page = this.session.page();
-    const id = this.selection();
-    return page ? outermost(page, [...this.also(), ...(id === undefined ? [] : [id])]) : [];
-  }, { equal: sameList });
+  readonly chosen = computed<readonly string[]>(
+    () => {
+      const page = this.session.page();
+      const id = this.selection();
+      return page ? outermost(page, [...this.also(), ...(id === undefined ? [] : [id])]) : [];
+    },
+    { equal: sameList },
+  );
   /** The breakpoint of the leaf worked in last; commands that need one take it. */
   readonly breakpoint = signal('');
   /** The state whose values are shown and set; every other part is in its normal one. */
@@ -95,7 +100,9 @@ export class Bench {
   /** A part the leaves are asked to scroll to. */
   readonly revealed = signal<{ readonly part: string } | undefined>(undefined);
   readonly breakpointsAsked = signal(0);
-  readonly menuAt = signal<{ readonly x: number; readonly y: number; readonly pile: readonly string[] } | undefined>(undefined);
+  readonly menuAt = signal<{ readonly x: number; readonly y: number; readonly pile: readonly string[] } | undefined>(
+    undefined,
+  );
   /** Parts that a click on a leaf passes by, and parts out of sight: in the editor alone, kept in this browser. */
   readonly locked = signal<ReadonlySet<string>>(new Set());
   readonly unseen = signal<ReadonlySet<string>>(new Set());
@@ -107,7 +114,8 @@ export class Bench {
     return site ? outwards(site.breakpoints) : [];
   });
   /** A breakpoint by its id; the base while it is gone. */
-  breakpointOf = (id: string | undefined): Breakpoint => this.breakpoints().find((one) => one.id === id) ?? baseOf(this.session.site()?.breakpoints ?? []);
+  breakpointOf = (id: string | undefined): Breakpoint =>
+    this.breakpoints().find((one) => one.id === id) ?? baseOf(this.session.site()?.breakpoints ?? []);
   readonly active = computed(() => this.breakpoint() || baseOf(this.session.site()?.breakpoints ?? []).id);
 
   /** Every leaf is drawn as high as its page, with the end of each screen marked. */
@@ -125,13 +133,20 @@ export class Bench {
       breakpoint,
       folded: opened === undefined ? this.folded().has(breakpoint.id) : breakpoint.id !== opened,
     }));
-    const rooms = leafRooms(this.spreadWidth(), shown.map((one) => ({ width: one.breakpoint.preview.width, folded: one.folded })), leafGap);
+    const rooms = leafRooms(
+      this.spreadWidth(),
+      shown.map((one) => ({ width: one.breakpoint.preview.width, folded: one.folded })),
+      leafGap,
+    );
     const free = this.free();
     const freed = free && breakpointAt(all, free.width);
     return shown.map((one, index) => {
       const room = rooms[index]!;
       if (!free || one.breakpoint.id !== freed?.id) return { ...one, ...room, free: false };
-      const breakpoint = { ...one.breakpoint, preview: { width: free.width, height: free.height ?? one.breakpoint.preview.height } };
+      const breakpoint = {
+        ...one.breakpoint,
+        preview: { width: free.width, height: free.height ?? one.breakpoint.preview.height },
+      };
       return { ...one, ...room, breakpoint, scale: one.folded ? 0 : Math.min(room.width / free.width, 1), free: true };
     });
   });
@@ -160,7 +175,10 @@ export class Bench {
   toggleSelected(id: string, breakpoint?: string): void {
     const page = this.session.page();
     if (!page || id === page.root) return;
-    const all = new Set([...this.also(), ...(this.selection() === undefined || this.selection() === page.root ? [] : [this.selection()!])]);
+    const all = new Set([
+      ...this.also(),
+      ...(this.selection() === undefined || this.selection() === page.root ? [] : [this.selection()!]),
+    ]);
     if (!all.delete(id)) all.add(id);
     this.selectAll([...all], breakpoint);
   }
@@ -237,7 +255,8 @@ export class Bench {
     const siblings = parent === undefined ? [] : now.page.parts[parent]!.children;
     const rest = siblings.filter((id) => id === last || !chosen.includes(id));
     const index = rest.indexOf(last);
-    if (this.attempt((_site, page) => removeParts(page, chosen))) this.select(rest[index + 1] ?? rest[index - 1] ?? parent);
+    if (this.attempt((_site, page) => removeParts(page, chosen)))
+      this.select(rest[index + 1] ?? rest[index - 1] ?? parent);
   }
 
   duplicate(): void {
@@ -269,20 +288,33 @@ export class Bench {
     await this.choose(now, ways, 'Taking this box away', new Set([id]), () => this.selectAll(lifted));
   }
 
-  private async choose(now: { site: Site; page: Page }, ways: readonly Way[], what: string, except: ReadonlySet<string>, then: () => void, boxless?: Way): Promise<void> {
+  private async choose(
+    now: { site: Site; page: Page },
+    ways: readonly Way[],
+    what: string,
+    except: ReadonlySet<string>,
+    then: () => void,
+    boxless?: Way,
+  ): Promise<void> {
     this.working.set(`${what}: measuring that nothing moves …`);
-    const tried = await tryWays(now.site, now.page, ways, canvasAddresses(now.site.id), except).finally(() => this.working.set(''));
+    const tried = await tryWays(now.site, now.page, ways, canvasAddresses(now.site.id), except).finally(() =>
+      this.working.set(''),
+    );
     const exact = tried.find((one) => one.moved.length === 0);
     const go = (way: Way): void => {
       if (this.attempt(() => way.edits)) then();
     };
     if (exact) {
       go(exact.way);
-      if (exact.way === boxless) this.session.notices.next('A container with a box of its own would have moved something, so it has none (display: contents). Give it display flex to make it one.');
+      if (exact.way === boxless)
+        this.session.notices.next(
+          'A container with a box of its own would have moved something, so it has none (display: contents). Give it display flex to make it one.',
+        );
       return;
     }
     const least = [...tried].sort((a, b) => a.moved.length - b.moved.length)[0];
-    if (least) this.doubt.set({ title: `${what} changes what stands where`, moved: least.moved, go: () => go(least.way) });
+    if (least)
+      this.doubt.set({ title: `${what} changes what stands where`, moved: least.moved, go: () => go(least.way) });
   }
 
   step(way: Step): void {
@@ -344,17 +376,23 @@ export class Bench {
   unshare(): void {
     const section = this.sharedHere();
     let made: string | undefined;
-    if (section && this.attempt((_site, page) => {
-      const result = unshare(page, section.root);
-      made = result.made;
-      return result.edits;
-    })) this.select(made);
+    if (
+      section &&
+      this.attempt((_site, page) => {
+        const result = unshare(page, section.root);
+        made = result.made;
+        return result.edits;
+      })
+    )
+      this.select(made);
   }
 
   /** Switches the selection off everywhere, and keeps it; or on again. */
   toggleOff(): void {
     const off = this.chosen().every((id) => this.session.page()?.parts[id]?.off);
-    this.attempt(() => this.chosen().map((part) => ({ do: 'set', part, field: ['off'], ...(!off && { value: true }) })));
+    this.attempt(() =>
+      this.chosen().map((part) => ({ do: 'set', part, field: ['off'], ...(!off && { value: true }) })),
+    );
   }
 
   setStyle(breakpoint: string, property: string, value: string | undefined): boolean {
@@ -367,12 +405,26 @@ export class Bench {
     if (!chosen) return false;
     const ids = this.chosen().length > 0 ? this.chosen() : [chosen.id];
     const state = this.state();
-    return this.attempt(() => ids.flatMap((id) => Object.entries(values).map(([property, value]) => styleEdit(id, breakpoint, state, property, value))), `${ids.join()} ${breakpoint} ${state} ${Object.keys(values).join()}`);
+    return this.attempt(
+      () =>
+        ids.flatMap((id) =>
+          Object.entries(values).map(([property, value]) => styleEdit(id, breakpoint, state, property, value)),
+        ),
+      `${ids.join()} ${breakpoint} ${state} ${Object.keys(values).join()}`,
+    );
   }
 
   /** Sets what a part says, everywhere or at one breakpoint; without a value, takes it back. */
-  setContent(id: string, key: string, value: string | boolean | Record<string, string> | undefined, at = 'base'): boolean {
-    return this.attempt(() => [{ do: 'set', part: id, field: ['content', at, key], ...(value !== undefined && { value }) }], `${id} ${key} ${at}`);
+  setContent(
+    id: string,
+    key: string,
+    value: string | boolean | Record<string, string> | undefined,
+    at = 'base',
+  ): boolean {
+    return this.attempt(
+      () => [{ do: 'set', part: id, field: ['content', at, key], ...(value !== undefined && { value }) }],
+      `${id} ${key} ${at}`,
+    );
   }
 
   readonly can = computed(() => {

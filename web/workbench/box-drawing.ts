@@ -9,15 +9,41 @@ import { Bench } from './bench';
     @if (shown(); as now) {
       <div class="line">
         <span>{{ now.section ? 'contents' : 'width' }}</span>
-        <button type="button" [class.on]="now.width === undefined" (click)="box(undefined)" [title]="now.section ? 'From edge to edge, inside the paddings' : 'No maximum of its own'">full</button>
+        <button
+          type="button"
+          [class.on]="now.width === undefined"
+          (click)="box(undefined)"
+          [title]="now.section ? 'From edge to edge, inside the paddings' : 'No maximum of its own'"
+        >
+          full
+        </button>
         @for (width of widths; track width) {
-          <button type="button" [class.on]="now.width === width" [attr.data-boxed]="width" (click)="box(width)" title="Kept to this width and centred, without a wrapper">{{ width }}</button>
+          <button
+            type="button"
+            [class.on]="now.width === width"
+            [attr.data-boxed]="width"
+            (click)="box(width)"
+            title="Kept to this width and centred, without a wrapper"
+          >
+            {{ width }}
+          </button>
         }
-        <input class="own" [value]="now.width ?? ''" placeholder="px" inputmode="numeric" [attr.aria-label]="'Content width at ' + breakpoint()" (change)="typed($event)" />
+        <input
+          class="own"
+          [value]="now.width ?? ''"
+          placeholder="px"
+          inputmode="numeric"
+          [attr.aria-label]="'Content width at ' + breakpoint()"
+          (change)="typed($event)"
+        />
       </div>
     }
   `,
-  styles: `.own { width: 52px; }`,
+  styles: `
+    .own {
+      width: 52px;
+    }
+  `,
   styleUrl: './drawing.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -30,7 +56,10 @@ export class BoxDrawing {
     const chosen = this.bench.selected();
     const site = this.bench.session.site();
     if (!chosen || !site || chosen.id === chosen.page.root) return undefined;
-    return { section: chosen.part.kind === 'section', width: boxedWidth(site, chosen.page, chosen.id, this.breakpoint()) };
+    return {
+      section: chosen.part.kind === 'section',
+      width: boxedWidth(site, chosen.page, chosen.id, this.breakpoint()),
+    };
   });
 
   protected box(width: number | undefined): void {

@@ -24,14 +24,22 @@ export class BreakpointsDialog {
   private readonly heirs = signal<Readonly<Record<string, string>>>({});
   private readonly leaving = signal<readonly LeavingPlace[]>([]);
   /** What goes, place by place, before what only moves. */
-  protected readonly places = computed(() => this.leaving().map(({ title, values }) => ({ title, going: values.filter((one) => one.goes).length, values: [...values].sort((a, b) => Number(b.goes) - Number(a.goes)) })));
+  protected readonly places = computed(() =>
+    this.leaving().map(({ title, values }) => ({
+      title,
+      going: values.filter((one) => one.goes).length,
+      values: [...values].sort((a, b) => Number(b.goes) - Number(a.goes)),
+    })),
+  );
   private asked = 0;
   protected readonly refused = signal<string | undefined>(undefined);
   protected readonly busy = signal(false);
 
   protected readonly ordered = computed(() => {
     const draft = this.draft();
-    return [...draft].sort((a, b) => reachOf(draft, b).from - reachOf(draft, a).from).map((one) => ({ one, ...reachOf(draft, one), index: draft.indexOf(one) }));
+    return [...draft]
+      .sort((a, b) => reachOf(draft, b).from - reachOf(draft, a).from)
+      .map((one) => ({ one, ...reachOf(draft, one), index: draft.indexOf(one) }));
   });
   protected readonly problem = computed(() => {
     const parsed = Breakpoints.safeParse(this.draft());
@@ -45,9 +53,17 @@ export class BreakpointsDialog {
     const left = this.draft();
     return all
       .filter((one) => !left.some((other) => other.id === one.id))
-      .map((one) => ({ one, heir: this.heirs()[one.id] ?? '', choices: outwards(left.length > 0 ? left : all).filter((other) => other.reach !== 'base' && all.some((known) => known.id === other.id)) }));
+      .map((one) => ({
+        one,
+        heir: this.heirs()[one.id] ?? '',
+        choices: outwards(left.length > 0 ? left : all).filter(
+          (other) => other.reach !== 'base' && all.some((known) => known.id === other.id),
+        ),
+      }));
   });
-  protected readonly changed = computed(() => JSON.stringify(this.draft()) !== JSON.stringify(this.bench.session.site()?.breakpoints ?? []));
+  protected readonly changed = computed(
+    () => JSON.stringify(this.draft()) !== JSON.stringify(this.bench.session.site()?.breakpoints ?? []),
+  );
 
   constructor() {
     effect(() => {
@@ -74,7 +90,10 @@ export class BreakpointsDialog {
   }
   protected setPreview(index: number, side: 'width' | 'height', event: Event): void {
     const one = this.draft()[index];
-    if (one) this.set(index, { preview: { ...one.preview, [side]: Math.round(Number((event.target as HTMLInputElement).value)) } }); // a size's field
+    if (one)
+      this.set(index, {
+        preview: { ...one.preview, [side]: Math.round(Number((event.target as HTMLInputElement).value)) },
+      }); // a size's field
   }
 
   /** Adds one between the narrowest and nothing, or beyond the widest. */
@@ -82,12 +101,26 @@ export class BreakpointsDialog {
     const draft = this.draft();
     const limits = draft.filter((one) => one.reach === way).map((one) => one.limit ?? 0);
     const base = draft.find((one) => one.reach === 'base');
-    const limit = way === 'down' ? (limits.length > 0 ? Math.max(260, Math.min(...limits) - 120) : 1024) : Math.max(1600, (base?.preview.width ?? 1280) + 160, ...limits.map((one) => one + 320));
+    const limit =
+      way === 'down'
+        ? limits.length > 0
+          ? Math.max(260, Math.min(...limits) - 120)
+          : 1024
+        : Math.max(1600, (base?.preview.width ?? 1280) + 160, ...limits.map((one) => one + 320));
     const taken = new Set([...draft, ...(this.bench.session.site()?.breakpoints ?? [])].map((one) => one.id));
     let count = 1;
     while (taken.has(`${way === 'down' ? 'narrow' : 'broad'}-${count}`)) count++;
     const id = `${way === 'down' ? 'narrow' : 'broad'}-${count}`;
-    this.draft.set([...draft, { id, name: way === 'down' ? 'Small' : 'Huge', reach: way, limit, preview: way === 'down' ? { width: Math.min(360, limit), height: 720 } : { width: limit + 320, height: 1080 } }]);
+    this.draft.set([
+      ...draft,
+      {
+        id,
+        name: way === 'down' ? 'Small' : 'Huge',
+        reach: way,
+        limit,
+        preview: way === 'down' ? { width: Math.min(360, limit), height: 720 } : { width: limit + 320, height: 1080 },
+      },
+    ]);
   }
 
   protected async remove(index: number): Promise<void> {
@@ -95,7 +128,12 @@ export class BreakpointsDialog {
     const all = this.bench.session.site()?.breakpoints ?? [];
     if (!one) return;
     this.draft.update((list) => list.filter((_, at) => at !== index));
-    const heir = all.some((known) => known.id === one.id) ? heirOf(all.filter((known) => known.id === one.id || this.draft().some((left) => left.id === known.id)), one.id) : undefined;
+    const heir = all.some((known) => known.id === one.id)
+      ? heirOf(
+          all.filter((known) => known.id === one.id || this.draft().some((left) => left.id === known.id)),
+          one.id,
+        )
+      : undefined;
     this.heirs.update((heirs) => ({ ...heirs, ...(heir && { [one.id]: heir.id }) }));
     await this.look();
   }
@@ -108,7 +146,10 @@ export class BreakpointsDialog {
 
   private change(): BreakpointChange {
     const gone = new Set(this.removed().map(({ one }) => one.id));
-    return { breakpoints: [...this.draft()], heirs: Object.fromEntries(Object.entries(this.heirs()).filter(([id]) => gone.has(id))) };
+    return {
+      breakpoints: [...this.draft()],
+      heirs: Object.fromEntries(Object.entries(this.heirs()).filter(([id]) => gone.has(id))),
+    };
   }
 
   /** Asks what is set, on every page of the site, at those that would go. */

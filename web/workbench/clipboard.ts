@@ -28,7 +28,9 @@ export class Clipboard implements OnDestroy {
   }
 
   private isField(target: EventTarget | null): boolean {
-    return target instanceof Element && target.closest('input, textarea, select, [contenteditable], [role=dialog]') !== null;
+    return (
+      target instanceof Element && target.closest('input, textarea, select, [contenteditable], [role=dialog]') !== null
+    );
   }
 
   private handle(event: ClipboardEvent): void {
@@ -103,7 +105,8 @@ export class Clipboard implements OnDestroy {
     const text = await this.asked();
     if (text === '') return;
     const clip = this.read(text);
-    if (clip && text.includes('fold-line/clip')) this.bench.attempt((site, page) => pasteStyle(site, page, clip, this.bench.chosen()));
+    if (clip && text.includes('fold-line/clip'))
+      this.bench.attempt((site, page) => pasteStyle(site, page, clip, this.bench.chosen()));
     else this.bench.session.notices.next('Copy a part first: its style is what is pasted.');
   }
 }

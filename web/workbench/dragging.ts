@@ -85,7 +85,9 @@ export class Dragging {
 
   private begin(page: Page, thing: Thing): void {
     const part = 'part' in thing ? page.parts[thing.part] : thing.parts[idOfThing(thing)];
-    this.bench.dragged.set(this.others.length > 1 ? `${this.others.length} parts` : part ? nameOf(part) : kindOfThing(page, thing));
+    this.bench.dragged.set(
+      this.others.length > 1 ? `${this.others.length} parts` : part ? nameOf(part) : kindOfThing(page, thing),
+    );
     document.body.classList.add('dragging');
   }
 
@@ -102,7 +104,13 @@ export class Dragging {
     if (this.measured?.surface !== surface) this.measured = { surface, laid: surface.measure(page) };
     const rect = surface.rect();
     const own = { x: (point.x - rect.left) / surface.scale(), y: (point.y - rect.top) / surface.scale() };
-    const drop: Drop | undefined = dropTarget(page, this.measured.laid, own, thing, surface.name === 'outline' ? '' : surface.name);
+    const drop: Drop | undefined = dropTarget(
+      page,
+      this.measured.laid,
+      own,
+      thing,
+      surface.name === 'outline' ? '' : surface.name,
+    );
     this.bench.landing.set(drop && { where: surface.name, drop });
   }
 

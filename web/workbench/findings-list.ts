@@ -23,7 +23,9 @@ export class FindingsList {
     return this.findings.list().map((finding) => {
       const part = page.parts[finding.part]!;
       const words = typeof part.content.base['text'] === 'string' ? part.content.base['text'] : '';
-      const where = this.bench.breakpoints().filter((one) => finding.breakpoints === undefined || finding.breakpoints.includes(one.id));
+      const where = this.bench
+        .breakpoints()
+        .filter((one) => finding.breakpoints === undefined || finding.breakpoints.includes(one.id));
       return {
         finding,
         name: nameOf(part),

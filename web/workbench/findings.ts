@@ -84,7 +84,14 @@ export class Findings implements OnDestroy {
     this.desk = await firstValueFrom(this.api.desk(site.id)).catch(() => this.desk); // pages come and go meanwhile
     const menus = this.desk && [...this.desk.menus, ...menuPaths([page])];
     const swept = this.sweeper.swept();
-    const found = await this.reviewer.review({ site, page, paths: this.desk?.pages.map((one) => one.path), menus, leaves, swept: swept?.done && !this.sweeper.stale() ? swept.faults : undefined });
+    const found = await this.reviewer.review({
+      site,
+      page,
+      paths: this.desk?.pages.map((one) => one.path),
+      menus,
+      leaves,
+      swept: swept?.done && !this.sweeper.stale() ? swept.faults : undefined,
+    });
     if (mine !== this.asked) return;
     this.found.set(found);
     this.busy.set(false);

@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked, type OnDestroy } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  signal,
+  untracked,
+  type OnDestroy,
+} from '@angular/core';
 import { outwards, type Breakpoint } from '@core/document/breakpoint';
 import { nameOf } from '@core/document/kinds/registry';
 import type { Page } from '@core/document/page';
@@ -37,7 +46,9 @@ interface Column {
 export class FirstScreenPanel implements OnDestroy {
   protected readonly bench = inject(Bench);
   protected readonly gap = leafGap;
-  private readonly seen = signal<{ readonly page: Page; readonly screens: ReadonlyMap<string, FirstScreen> } | undefined>(undefined);
+  private readonly seen = signal<
+    { readonly page: Page; readonly screens: ReadonlyMap<string, FirstScreen> } | undefined
+  >(undefined);
   private due: ReturnType<typeof setTimeout> | undefined;
   private asked = 0;
 
@@ -50,9 +61,28 @@ export class FirstScreenPanel implements OnDestroy {
         breakpoint,
         width,
         folded,
-        lines: screen && seen ? [this.line(seen.page, 'first heading', screen.heading, breakpoint), this.line(seen.page, 'first button', screen.button, breakpoint)] : [],
-        shares: screen ? [{ what: 'picture', percent: percent(screen.picture) }, { what: 'text', percent: percent(screen.text) }, { what: 'empty', percent: percent(screen.empty) }] : [],
-        sections: screen && seen ? screen.sections.map((one) => ({ part: one.part, name: nameOf(seen.page.parts[one.part]!), cut: one.fold === 'cut' })) : [],
+        lines:
+          screen && seen
+            ? [
+                this.line(seen.page, 'first heading', screen.heading, breakpoint),
+                this.line(seen.page, 'first button', screen.button, breakpoint),
+              ]
+            : [],
+        shares: screen
+          ? [
+              { what: 'picture', percent: percent(screen.picture) },
+              { what: 'text', percent: percent(screen.text) },
+              { what: 'empty', percent: percent(screen.empty) },
+            ]
+          : [],
+        sections:
+          screen && seen
+            ? screen.sections.map((one) => ({
+                part: one.part,
+                name: nameOf(seen.page.parts[one.part]!),
+                cut: one.fold === 'cut',
+              }))
+            : [],
       };
     });
   });
@@ -74,9 +104,14 @@ export class FirstScreenPanel implements OnDestroy {
   }
 
   private line(page: Page, what: string, placed: Placed | undefined, { preview }: Breakpoint): Line {
-    if (!placed || !Object.hasOwn(page.parts, placed.part)) return { part: '', what, says: 'there is none', good: false };
+    if (!placed || !Object.hasOwn(page.parts, placed.part))
+      return { part: '', what, says: 'there is none', good: false };
     const end = Math.round(placed.end);
-    const says = { above: `in view, ends at ${end} of ${preview.height} px`, cut: `cut by the fold: ends ${end - preview.height} px below it`, below: `below the fold, ends at ${end} of ${preview.height} px` }[placed.fold];
+    const says = {
+      above: `in view, ends at ${end} of ${preview.height} px`,
+      cut: `cut by the fold: ends ${end - preview.height} px below it`,
+      below: `below the fold, ends at ${end} of ${preview.height} px`,
+    }[placed.fold];
     return { part: placed.part, what, says, good: placed.fold === 'above' };
   }
 
@@ -92,7 +127,14 @@ export class FirstScreenPanel implements OnDestroy {
         await Promise.race([leaf.painter.document.fonts.ready, new Promise((go) => setTimeout(go, 800))]);
         if (mine !== this.asked) return;
         const sections = new Set(page.parts[page.root]!.children);
-        screens.set(id, firstScreen(measurePage(leaf.painter.document), (part) => (Object.hasOwn(page.parts, part) ? { kind: this.kindOf(page, part), section: sections.has(part) } : undefined)));
+        screens.set(
+          id,
+          firstScreen(measurePage(leaf.painter.document), (part) =>
+            Object.hasOwn(page.parts, part)
+              ? { kind: this.kindOf(page, part), section: sections.has(part) }
+              : undefined,
+          ),
+        );
       } finally {
         leaf.remove();
       }
@@ -104,7 +146,9 @@ export class FirstScreenPanel implements OnDestroy {
   /** A link of the header or a menu is no call to do something. */
   private kindOf(page: Page, part: string): string {
     const { kind } = page.parts[part]!;
-    return kind === 'button' && pathTo(page, part).some((one) => ['header', 'nav'].includes(page.parts[one]!.tag)) ? 'link' : kind;
+    return kind === 'button' && pathTo(page, part).some((one) => ['header', 'nav'].includes(page.parts[one]!.tag))
+      ? 'link'
+      : kind;
   }
 
   protected go(part: string, breakpoint: string): void {

@@ -38,13 +38,16 @@ export class FlowDrawing {
   protected readonly spreads = spreads;
   protected readonly sideWays = sideWays;
   private from: { readonly x: number; readonly y: number } | undefined;
-  protected readonly over = signal<{ readonly left: number; readonly top: number; readonly width: number; readonly height: number } | undefined>(undefined);
+  protected readonly over = signal<
+    { readonly left: number; readonly top: number; readonly width: number; readonly height: number } | undefined
+  >(undefined);
 
   private readonly of = computed(() => {
     const chosen = this.bench.selected();
     const site = this.bench.session.site();
     if (!chosen || !site) return undefined;
-    return (name: string, id = chosen.id): string => resolve(site, chosen.page, id, this.breakpoint(), 'normal', name).value;
+    return (name: string, id = chosen.id): string =>
+      resolve(site, chosen.page, id, this.breakpoint(), 'normal', name).value;
   });
 
   protected readonly layout = computed(() => {
@@ -81,7 +84,9 @@ export class FlowDrawing {
     this.leaves.version(this.breakpoint());
     const page = id === undefined ? undefined : this.leaves.around(this.breakpoint(), id);
     const part = id === undefined ? undefined : page?.parts.get(id);
-    return page && part ? { part, parent: part.parent === undefined ? undefined : page.parts.get(part.parent) } : undefined;
+    return page && part
+      ? { part, parent: part.parent === undefined ? undefined : page.parts.get(part.parent) }
+      : undefined;
   }
 
   /** The grid the selection is, or the one it stands in, drawn small; with the cells it fills. */
@@ -92,20 +97,50 @@ export class FlowDrawing {
     const own = gridLines(part);
     const item = parent ? gridLines(parent) : undefined;
     const lines = own ?? item;
-    if (!lines || lines.columns.length === 0 || lines.rows.length === 0 || (!own && this.bench.selected()?.part.kind === 'column')) return undefined;
+    if (
+      !lines ||
+      lines.columns.length === 0 ||
+      lines.rows.length === 0 ||
+      (!own && this.bench.selected()?.part.kind === 'column')
+    )
+      return undefined;
     const height = 64;
     const room = Math.min(Math.max(this.width() - 130, 70), 190);
     const [left, top] = [lines.columns[0]!.start, lines.rows[0]!.start];
     const last = { column: lines.columns.at(-1)!, row: lines.rows.at(-1)! };
-    const scale = { x: room / Math.max(last.column.start + last.column.size - left, 1), y: height / Math.max(last.row.start + last.row.size - top, 1) };
+    const scale = {
+      x: room / Math.max(last.column.start + last.column.size - left, 1),
+      y: height / Math.max(last.row.start + last.row.size - top, 1),
+    };
     const small = (box: { left: number; top: number; width: number; height: number }): string =>
       `left:${(box.left - left) * scale.x}px;top:${(box.top - top) * scale.y}px;width:${box.width * scale.x}px;height:${box.height * scale.y}px`;
-    const boxes = lines.rows.flatMap((row) => lines.columns.map((column) => small({ left: column.start, top: row.start, width: column.size, height: row.size })));
+    const boxes = lines.rows.flatMap((row) =>
+      lines.columns.map((column) =>
+        small({ left: column.start, top: row.start, width: column.size, height: row.size }),
+      ),
+    );
     const filled = own ? undefined : small(part.box);
     const gridPart = own ? part : parent!;
     const list = this.of()?.('grid-template-columns', gridPart.id) ?? '';
-    const fr = sizeOfFr(list, lines.columns.map((one) => one.size), contentBox(gridPart).width, Number.parseFloat(gridPart.style['column-gap']) || 0);
-    return { fr: fr === undefined ? '' : `1 fr = ${Math.round(fr)} px`, lines, own: own !== undefined, boxes, filled, room, height, small, origin: { left, top }, scale, sizes: lines.columns.map((one) => Math.round(one.size)).join(' · ') };
+    const fr = sizeOfFr(
+      list,
+      lines.columns.map((one) => one.size),
+      contentBox(gridPart).width,
+      Number.parseFloat(gridPart.style['column-gap']) || 0,
+    );
+    return {
+      fr: fr === undefined ? '' : `1 fr = ${Math.round(fr)} px`,
+      lines,
+      own: own !== undefined,
+      boxes,
+      filled,
+      room,
+      height,
+      small,
+      origin: { left, top },
+      scale,
+      sizes: lines.columns.map((one) => Math.round(one.size)).join(' · '),
+    };
   });
 
   protected set(values: Readonly<Record<string, string | undefined>>): void {
@@ -136,7 +171,12 @@ export class FlowDrawing {
     const count = Math.max((lines?.[axis].length ?? 1) + change, 1);
     const listed = now === 'none' ? [] : now.split(/\s+(?![^(]*\))/);
     const unit = axis === 'columns' ? '1fr' : 'auto';
-    const next = listed.length === count - change ? (change > 0 ? [...listed, unit] : listed.slice(0, -1)) : Array.from({ length: count }, () => unit);
+    const next =
+      listed.length === count - change
+        ? change > 0
+          ? [...listed, unit]
+          : listed.slice(0, -1)
+        : Array.from({ length: count }, () => unit);
     this.set({ [property]: next.join(' ') });
   }
 
@@ -147,7 +187,12 @@ export class FlowDrawing {
   private pointOf(event: PointerEvent): { x: number; y: number } | undefined {
     const cells = this.cells();
     const rect = (event.currentTarget as Element).getBoundingClientRect(); // the small grid
-    return cells && { x: cells.origin.left + (event.clientX - rect.left) / cells.scale.x, y: cells.origin.top + (event.clientY - rect.top) / cells.scale.y };
+    return (
+      cells && {
+        x: cells.origin.left + (event.clientX - rect.left) / cells.scale.x,
+        y: cells.origin.top + (event.clientY - rect.top) / cells.scale.y,
+      }
+    );
   }
 
   protected press(event: PointerEvent): void {
@@ -178,7 +223,14 @@ export class FlowDrawing {
   protected readonly areas = computed(() => {
     const of = this.of();
     const parent = this.measured()?.parent;
-    const names = [...new Set((parent?.style['grid-template-areas'] ?? '').replace(/"/g, ' ').split(/\s+/).filter((one) => /^[a-z][\w-]*$/i.test(one) && one !== 'none'))];
+    const names = [
+      ...new Set(
+        (parent?.style['grid-template-areas'] ?? '')
+          .replace(/"/g, ' ')
+          .split(/\s+/)
+          .filter((one) => /^[a-z][\w-]*$/i.test(one) && one !== 'none'),
+      ),
+    ];
     return names.length === 0 || !of ? undefined : { names, now: of('grid-row-start') };
   });
 
@@ -210,17 +262,25 @@ export class FlowDrawing {
     if (!chosen) return;
     const column = chosen.part.kind === 'column' ? chosen.id : chosen.part.children.at(-1);
     let made: string | undefined;
-    if (column !== undefined && this.bench.attempt((site, page) => {
-      const result = addColumn(site, page, column, what);
-      made = result.made;
-      return result.edits;
-    })) this.bench.select(made);
+    if (
+      column !== undefined &&
+      this.bench.attempt((site, page) => {
+        const result = addColumn(site, page, column, what);
+        made = result.made;
+        return result.edits;
+      })
+    )
+      this.bench.select(made);
   }
 
   protected setSides(event: Event): void {
     const chosen = this.bench.selected();
     const way = (event.target as HTMLSelectElement).value; // one of sideWays
-    if (chosen) this.bench.setContent(chosen.id, 'sides', { ...(chosen.part.content.base['sides'] as Record<string, string>), [this.breakpoint()]: way }); // the kind's own schema
+    if (chosen)
+      this.bench.setContent(chosen.id, 'sides', {
+        ...(chosen.part.content.base['sides'] as Record<string, string>),
+        [this.breakpoint()]: way,
+      }); // the kind's own schema
   }
 
   /** How the free space of the flex box around was shared, for a part in it. */
@@ -235,17 +295,42 @@ export class FlowDrawing {
     const inside = Math.round(across ? room.width : room.height);
     const held = this.bench.session.page()?.parts[parent.id]?.children ?? [];
     const page = this.leaves.around(this.breakpoint(), part.id);
-    const story = flexStory(part, parent, held.flatMap((id) => page?.parts.get(id) ?? []));
-    const free = story && (story.share >= 0 ? `starts at ${Math.round(story.basis)}, takes ${Math.round(story.share)} of ${Math.round(story.free)} free` : `starts at ${Math.round(story.basis)}, gives ${Math.round(-story.share)} of the ${Math.round(-story.free)} lacking`);
-    return { px, inside, way: across ? '↔' : '↕', free: free && `${free}${story.stopped ? `, stopped by its ${story.stopped === 'min' ? 'minimum' : 'maximum'}` : ''}`, grow: of('flex-grow'), shrink: of('flex-shrink') };
+    const story = flexStory(
+      part,
+      parent,
+      held.flatMap((id) => page?.parts.get(id) ?? []),
+    );
+    const free =
+      story &&
+      (story.share >= 0
+        ? `starts at ${Math.round(story.basis)}, takes ${Math.round(story.share)} of ${Math.round(story.free)} free`
+        : `starts at ${Math.round(story.basis)}, gives ${Math.round(-story.share)} of the ${Math.round(-story.free)} lacking`);
+    return {
+      px,
+      inside,
+      way: across ? '↔' : '↕',
+      free:
+        free && `${free}${story.stopped ? `, stopped by its ${story.stopped === 'min' ? 'minimum' : 'maximum'}` : ''}`,
+      grow: of('flex-grow'),
+      shrink: of('flex-shrink'),
+    };
   });
 
   protected setGrow(grow: string): void {
-    this.set(grow === 'fill' ? { 'flex-grow': '1', 'flex-shrink': '1', 'flex-basis': '0px' } : { 'flex-grow': '0', 'flex-shrink': '0', 'flex-basis': 'auto' });
+    this.set(
+      grow === 'fill'
+        ? { 'flex-grow': '1', 'flex-shrink': '1', 'flex-basis': '0px' }
+        : { 'flex-grow': '0', 'flex-shrink': '0', 'flex-basis': 'auto' },
+    );
   }
 
   protected takeBack(): void {
     const id = this.bench.selected()?.id;
-    if (id !== undefined) this.bench.attempt(() => ['grid-column-start', 'grid-column-end', 'grid-row-start', 'grid-row-end'].map((property) => styleEdit(id, this.breakpoint(), 'normal', property)));
+    if (id !== undefined)
+      this.bench.attempt(() =>
+        ['grid-column-start', 'grid-column-end', 'grid-row-start', 'grid-row-end'].map((property) =>
+          styleEdit(id, this.breakpoint(), 'normal', property),
+        ),
+      );
   }
 }

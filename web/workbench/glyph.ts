@@ -23,8 +23,16 @@ const drawn: Readonly<Record<string, string>> = {
   selector: 'fold-glyph',
   template: `<svg viewBox="0 0 14 14" width="14" height="14" aria-hidden="true"><path [attr.d]="path()" /></svg>`,
   styles: `
-    :host { display: inline-flex; }
-    path { fill: none; stroke: currentColor; stroke-width: 1.25; stroke-linejoin: round; stroke-linecap: round; }
+    :host {
+      display: inline-flex;
+    }
+    path {
+      fill: none;
+      stroke: currentColor;
+      stroke-width: 1.25;
+      stroke-linejoin: round;
+      stroke-linecap: round;
+    }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

@@ -7,7 +7,12 @@ import { measurePage } from './measuring';
 
 const calm = (): Promise<void> => Promise.resolve();
 const groundIn = async (frame: TrialFrame, part = 'text') => {
-  const grounds = await groundsOf(frame.document, measurePage(frame.document), (id) => frame.document.querySelector<HTMLElement>(`[data-part="${id}"]`), calm);
+  const grounds = await groundsOf(
+    frame.document,
+    measurePage(frame.document),
+    (id) => frame.document.querySelector<HTMLElement>(`[data-part="${id}"]`),
+    calm,
+  );
   return grounds.find((one) => one.part === part)!;
 };
 const solid = (colour: string): string => {
@@ -25,35 +30,54 @@ describe('What lies behind a text', () => {
       const [ink, paper, size] = [any(), any(), count % 2 === 0 ? 14 : 30];
       const host = document.body.appendChild(document.createElement('main'));
       host.innerHTML = `<div data-part="box" style="background:${paper};padding:20px"><p data-part="text" style="margin:0;color:${ink};font-size:${size}px">Words to be read</p></div>`;
-      const [ground] = await groundsOf(document, measurePage(document), (id) => host.querySelector<HTMLElement>(`[data-part="${id}"]`), calm);
+      const [ground] = await groundsOf(
+        document,
+        measurePage(document),
+        (id) => host.querySelector<HTMLElement>(`[data-part="${id}"]`),
+        calm,
+      );
       const ours = contrastRatio(ground!.colour, hardest(ground!)!) >= neededRatio(ground!.fontSize, ground!.bold);
       const judged = await axe.run(host, { runOnly: ['color-contrast'] });
-      if (judged.incomplete.length === 0) expect(ours).withContext(`${ink} on ${paper} at ${size}px`).toBe(judged.violations.length === 0); // of colours it cannot tell apart axe-core says nothing
+      if (judged.incomplete.length === 0)
+        expect(ours)
+          .withContext(`${ink} on ${paper} at ${size}px`)
+          .toBe(judged.violations.length === 0); // of colours it cannot tell apart axe-core says nothing
       host.remove();
     }
   });
 
   it('is what Chromium paints of gradients, pictures and overlays', async () => {
     const half = 'linear-gradient(rgb(0 0 0 / 0.5), rgb(0 0 0 / 0.5))';
-    const frame = frameWith(`<div data-part="box" style="padding:20px;width:300px;background-image:${half},url(&quot;${solid('rgb(200,100,40)')}&quot;)"><p data-part="text" style="color:#fff">Words to be read</p></div>`);
+    const frame = frameWith(
+      `<div data-part="box" style="padding:20px;width:300px;background-image:${half},url(&quot;${solid('rgb(200,100,40)')}&quot;)"><p data-part="text" style="color:#fff">Words to be read</p></div>`,
+    );
     const ground = await groundIn(frame);
     expect(ground.painter).toBe('box');
-    for (const { r, g, b } of ground.samples) [r - 100, g - 50, b - 20].forEach((off) => expect(Math.abs(off)).toBeLessThanOrEqual(2)); // source over: half of each channel
+    for (const { r, g, b } of ground.samples)
+      [r - 100, g - 50, b - 20].forEach((off) => expect(Math.abs(off)).toBeLessThanOrEqual(2)); // source over: half of each channel
     frame.remove();
   });
 
   it('takes a gradient at the place of the words', async () => {
-    const box = (align: string): string => `<div data-part="box" style="width:400px;background:linear-gradient(90deg,#000 50%,#fff 50%)"><p data-part="text" style="text-align:${align};color:#888">Words</p></div>`;
-    for (const [align, level] of [['left', 0], ['right', 255]] as const) {
+    const box = (align: string): string =>
+      `<div data-part="box" style="width:400px;background:linear-gradient(90deg,#000 50%,#fff 50%)"><p data-part="text" style="text-align:${align};color:#888">Words</p></div>`;
+    for (const [align, level] of [
+      ['left', 0],
+      ['right', 255],
+    ] as const) {
       const frame = frameWith(box(align));
       const ground = await groundIn(frame);
-      expect(ground.samples.map((one) => one.r).filter((one) => Math.abs(one - level) >= 6)).withContext(align).toEqual([]);
+      expect(ground.samples.map((one) => one.r).filter((one) => Math.abs(one - level) >= 6))
+        .withContext(align)
+        .toEqual([]);
       frame.remove();
     }
   });
 
   it('is a picture that lies below without holding the text', async () => {
-    const frame = frameWith(`<div data-part="box" style="position:relative"><img data-part="image" src="${solid('rgb(10,120,60)')}" style="position:absolute;left:0;top:0;width:300px;height:100px"><p data-part="text" style="position:relative;color:#fff">Words</p></div>`);
+    const frame = frameWith(
+      `<div data-part="box" style="position:relative"><img data-part="image" src="${solid('rgb(10,120,60)')}" style="position:absolute;left:0;top:0;width:300px;height:100px"><p data-part="text" style="position:relative;color:#fff">Words</p></div>`,
+    );
     await frame.document.querySelector('img')!.decode();
     const ground = await groundIn(frame);
     expect(ground.painter).toBe('image');

@@ -17,7 +17,9 @@ interface Painted {
 /** Colours as Chromium computes them, in sRGB bytes. */
 class Colours {
   private readonly known = new Map<string, Colour>();
-  private readonly pen = Object.assign(document.createElement('canvas'), { width: 1, height: 1 }).getContext('2d', { willReadFrequently: true });
+  private readonly pen = Object.assign(document.createElement('canvas'), { width: 1, height: 1 }).getContext('2d', {
+    willReadFrequently: true,
+  });
 
   read(text: string): Colour {
     let colour = this.known.get(text);
@@ -48,8 +50,13 @@ async function asData(address: string): Promise<string> {
 async function paintedBackground(view: Window, element: Element, box: Box): Promise<Painted | undefined> {
   const style = view.getComputedStyle(element);
   let image = style.backgroundImage;
-  for (const [whole, address] of [...image.matchAll(/url\("([^"]+)"\)/g)]) image = image.replace(whole, `url("${address!.startsWith('data:') ? address : await asData(address!)}")`);
-  const declarations = `width:${box.width}px;height:${box.height}px;background-image:${image};` + ['size', 'position', 'repeat', 'origin', 'clip'].map((one) => `background-${one}:${style.getPropertyValue(`background-${one}`)}`).join(';');
+  for (const [whole, address] of [...image.matchAll(/url\("([^"]+)"\)/g)])
+    image = image.replace(whole, `url("${address!.startsWith('data:') ? address : await asData(address!)}")`);
+  const declarations =
+    `width:${box.width}px;height:${box.height}px;background-image:${image};` +
+    ['size', 'position', 'repeat', 'origin', 'clip']
+      .map((one) => `background-${one}:${style.getPropertyValue(`background-${one}`)}`)
+      .join(';');
   const scale = Math.min(1, widest / box.width);
   const [width, height] = [Math.max(1, Math.round(box.width * scale)), Math.max(1, Math.round(box.height * scale))];
   const escaped = declarations.replace(/&/g, '&amp;').replace(/"/g, '&quot;').replace(/</g, '&lt;');
@@ -60,8 +67,15 @@ async function paintedBackground(view: Window, element: Element, box: Box): Prom
   return pixelsOf(box, width, height, (pen) => pen.drawImage(picture, 0, 0, width, height));
 }
 
-function pixelsOf(box: Box, width: number, height: number, draw: (pen: CanvasRenderingContext2D) => void): Painted | undefined {
-  const pen = Object.assign(document.createElement('canvas'), { width, height }).getContext('2d', { willReadFrequently: true });
+function pixelsOf(
+  box: Box,
+  width: number,
+  height: number,
+  draw: (pen: CanvasRenderingContext2D) => void,
+): Painted | undefined {
+  const pen = Object.assign(document.createElement('canvas'), { width, height }).getContext('2d', {
+    willReadFrequently: true,
+  });
   if (!pen) return undefined;
   draw(pen);
   return { box, width, height, data: pen.getImageData(0, 0, width, height).data };
@@ -76,7 +90,19 @@ function paintedPicture(view: Window, element: HTMLImageElement, box: Box): Pain
   const [shownX, shownY] = cover ? [box.width / ratio, box.height / ratio] : [naturalWidth, naturalHeight];
   const scale = Math.min(1, widest / box.width);
   const [width, height] = [Math.max(1, Math.round(box.width * scale)), Math.max(1, Math.round(box.height * scale))];
-  return pixelsOf(box, width, height, (pen) => pen.drawImage(element, (naturalWidth - shownX) / 2, (naturalHeight - shownY) / 2, shownX, shownY, 0, 0, width, height));
+  return pixelsOf(box, width, height, (pen) =>
+    pen.drawImage(
+      element,
+      (naturalWidth - shownX) / 2,
+      (naturalHeight - shownY) / 2,
+      shownX,
+      shownY,
+      0,
+      0,
+      width,
+      height,
+    ),
+  );
 }
 
 function pixelAt({ box, width, height, data }: Painted, x: number, y: number): Colour {
@@ -87,7 +113,12 @@ function pixelAt({ box, width, height, data }: Painted, x: number, y: number): C
 }
 
 /** What lies behind the texts of a measured document, as pixels; waits between texts so that nothing else does. */
-export async function groundsOf(inside: Document, page: MeasuredPage, elementOf: (id: string) => HTMLElement | null, calm: () => Promise<void>): Promise<TextGround[]> {
+export async function groundsOf(
+  inside: Document,
+  page: MeasuredPage,
+  elementOf: (id: string) => HTMLElement | null,
+  calm: () => Promise<void>,
+): Promise<TextGround[]> {
   const view = inside.defaultView;
   if (!view) return [];
   const colours = new Colours();
@@ -96,7 +127,10 @@ export async function groundsOf(inside: Document, page: MeasuredPage, elementOf:
   const layer = (id: string, element: HTMLElement, box: Box): Promise<Painted | undefined> => {
     let known = painted.get(id);
     if (!known) {
-      known = element instanceof view.HTMLImageElement ? Promise.resolve(paintedPicture(view, element, box)) : paintedBackground(view, element, box).catch(() => undefined); // a picture that cannot be read is judged by what lies behind it
+      known =
+        element instanceof view.HTMLImageElement
+          ? Promise.resolve(paintedPicture(view, element, box))
+          : paintedBackground(view, element, box).catch(() => undefined); // a picture that cannot be read is judged by what lies behind it
       painted.set(id, known);
     }
     return known;
@@ -115,7 +149,8 @@ export async function groundsOf(inside: Document, page: MeasuredPage, elementOf:
       const box = page.parts.get(id)?.box;
       if (!one || !box || box.width === 0 || box.height === 0) continue;
       const style = view.getComputedStyle(one);
-      const pixels = style.backgroundImage !== 'none' || one.localName === 'img' ? await layer(id, one, box) : undefined;
+      const pixels =
+        style.backgroundImage !== 'none' || one.localName === 'img' ? await layer(id, one, box) : undefined;
       layers.unshift({ colour: colours.read(style.backgroundColor), pixels, id });
     }
     const style = view.getComputedStyle(element);
@@ -123,11 +158,22 @@ export async function groundsOf(inside: Document, page: MeasuredPage, elementOf:
       [0.15, 0.5, 0.85].flatMap((down) =>
         Array.from({ length: 9 }, (_, index) => {
           const [x, y] = [line.left + (line.width * (index + 0.5)) / 9, line.top + line.height * down];
-          return layers.reduce((ground, { colour, pixels }) => (pixels ? over(pixelAt(pixels, x, y), over(colour, ground)) : over(colour, ground)), white);
+          return layers.reduce(
+            (ground, { colour, pixels }) =>
+              pixels ? over(pixelAt(pixels, x, y), over(colour, ground)) : over(colour, ground),
+            white,
+          );
         }),
       ),
     );
-    grounds.push({ part: part.id, colour: colours.read(style.color), fontSize: Number.parseFloat(style.fontSize), bold: Number(style.fontWeight) >= 700, samples, painter: layers.filter((one) => one.pixels).at(-1)?.id });
+    grounds.push({
+      part: part.id,
+      colour: colours.read(style.color),
+      fontSize: Number.parseFloat(style.fontSize),
+      bold: Number(style.fontWeight) >= 700,
+      samples,
+      painter: layers.filter((one) => one.pixels).at(-1)?.id,
+    });
   }
   return grounds;
 }

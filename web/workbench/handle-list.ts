@@ -1,6 +1,15 @@
 import type { Box } from '@core/geometry/box';
 import { gridLines } from '@core/geometry/grid-cells';
-import { bottom, contentBox, inner, isOutOfFlow, paddingBox, right, type Measured, type MeasuredPage } from '@core/geometry/measured';
+import {
+  bottom,
+  contentBox,
+  inner,
+  isOutOfFlow,
+  paddingBox,
+  right,
+  type Measured,
+  type MeasuredPage,
+} from '@core/geometry/measured';
 import { grips, type Grip } from '@core/geometry/resize';
 import type { Edge } from '@core/geometry/pins';
 import type { LedgerGroup } from './bench';
@@ -27,7 +36,8 @@ function band(box: Box, side: Edge, thick: number, outside: boolean, least: numb
   const depth = Math.max(Math.abs(thick), least);
   const at = outside ? -depth : 0;
   if (side === 'top') return { left: box.left, top: box.top + at, width: box.width, height: depth };
-  if (side === 'bottom') return { left: box.left, top: bottom(box) - (outside ? 0 : depth), width: box.width, height: depth };
+  if (side === 'bottom')
+    return { left: box.left, top: bottom(box) - (outside ? 0 : depth), width: box.width, height: depth };
   if (side === 'left') return { left: box.left + at, top: box.top, width: depth, height: box.height };
   return { left: right(box) - (outside ? 0 : depth), top: box.top, width: depth, height: box.height };
 }
@@ -48,20 +58,45 @@ function gaps(part: Measured, children: readonly Measured[], least: number): Han
   const box = contentBox(part);
   if (lines) {
     return [
-      ...lines.columns.slice(0, -1).map((track): Handle => ({ kind: 'gap', axis: 'column', px: column, box: { left: track.start + track.size, top: box.top, width: Math.max(column, least), height: box.height } })),
-      ...lines.rows.slice(0, -1).map((track): Handle => ({ kind: 'gap', axis: 'row', px: row, box: { left: box.left, top: track.start + track.size, width: box.width, height: Math.max(row, least) } })),
+      ...lines.columns
+        .slice(0, -1)
+        .map((track): Handle => ({
+          kind: 'gap',
+          axis: 'column',
+          px: column,
+          box: { left: track.start + track.size, top: box.top, width: Math.max(column, least), height: box.height },
+        })),
+      ...lines.rows
+        .slice(0, -1)
+        .map((track): Handle => ({
+          kind: 'gap',
+          axis: 'row',
+          px: row,
+          box: { left: box.left, top: track.start + track.size, width: box.width, height: Math.max(row, least) },
+        })),
     ];
   }
   if (!/flex$/.test(part.style.display)) return [];
   const across = part.style['flex-direction'].startsWith('row');
-  const flow = children.filter((one) => !isOutOfFlow(one) && one.style.display !== 'none').sort((a, b) => (across ? a.box.left - b.box.left : a.box.top - b.box.top));
+  const flow = children
+    .filter((one) => !isOutOfFlow(one) && one.style.display !== 'none')
+    .sort((a, b) => (across ? a.box.left - b.box.left : a.box.top - b.box.top));
   return flow.slice(0, -1).flatMap((one, index): Handle[] => {
     const next = flow[index + 1]!;
     const from = across ? right(one.box) : bottom(one.box);
     const size = Math.max((across ? next.box.left : next.box.top) - from, 0);
     if (across && next.box.top >= bottom(one.box)) return [];
     const px = across ? column : row;
-    return [{ kind: 'gap', axis: across ? 'column' : 'row', px, box: across ? { left: from, top: box.top, width: Math.max(size, least), height: box.height } : { left: box.left, top: from, width: box.width, height: Math.max(size, least) } }];
+    return [
+      {
+        kind: 'gap',
+        axis: across ? 'column' : 'row',
+        px,
+        box: across
+          ? { left: from, top: box.top, width: Math.max(size, least), height: box.height }
+          : { left: box.left, top: from, width: box.width, height: Math.max(size, least) },
+      },
+    ];
   });
 }
 
@@ -77,14 +112,21 @@ function lines(part: Measured, least: number, gutters: boolean): Handle[] {
   const columns = grid.columns.slice(0, -1).map((_track, index): Handle => {
     const { at, size } = between(grid.columns, index);
     const place = { left: at, top: box.top, width: size, height: box.height };
-    return gutters ? { kind: 'gutter', index, box: place } : { kind: 'line', axis: 'column', index, box: { ...place, height: place.height * 0.45 } }; // clear of the lines between rows
+    return gutters
+      ? { kind: 'gutter', index, box: place }
+      : { kind: 'line', axis: 'column', index, box: { ...place, height: place.height * 0.45 } }; // clear of the lines between rows
   });
   if (gutters) return columns;
   return [
     ...columns,
     ...grid.rows.slice(0, -1).map((_track, index): Handle => {
       const { at, size } = between(grid.rows, index);
-      return { kind: 'line', axis: 'row', index, box: { left: box.left + box.width * 0.55, top: at, width: box.width * 0.45, height: size } };
+      return {
+        kind: 'line',
+        axis: 'row',
+        index,
+        box: { left: box.left + box.width * 0.55, top: at, width: box.width * 0.45, height: size },
+      };
     }),
   ];
 }
@@ -93,7 +135,14 @@ function lines(part: Measured, least: number, gutters: boolean): Handle[] {
  * What can be dragged on a selected part: its grips always, and what belongs to the ledger's open group: spaces and gaps for Space, tracks for Flow, corners for Edge.
  * @param scale px of the window for each px of the leaf: handles keep a size a hand can take
  */
-export function handlesOf(page: MeasuredPage, id: string, kind: string, children: readonly string[], group: LedgerGroup, scale: number): Handle[] {
+export function handlesOf(
+  page: MeasuredPage,
+  id: string,
+  kind: string,
+  children: readonly string[],
+  group: LedgerGroup,
+  scale: number,
+): Handle[] {
   const part = page.parts.get(id);
   if (!part || part.parent === undefined || part.style.display === 'contents') return [];
   const least = 7 / scale;
@@ -101,12 +150,22 @@ export function handlesOf(page: MeasuredPage, id: string, kind: string, children
   const parent = page.parts.get(part.parent);
   const list: Handle[] = [];
   if (group === 'space') list.push(...spaces(part, least), ...gaps(part, held, least));
-  if (group === 'edge') list.push({ kind: 'radius', px: 0, box: gripBox(inner(part.box, { top: 0, right: 0, bottom: 0, left: 0 }), 'top-left', 10 / scale) });
+  if (group === 'edge')
+    list.push({
+      kind: 'radius',
+      px: 0,
+      box: gripBox(inner(part.box, { top: 0, right: 0, bottom: 0, left: 0 }), 'top-left', 10 / scale),
+    });
   if (kind === 'columns') list.push(...lines(part, least, true));
   else if (group === 'flow') list.push(...lines(part, least, false));
   if (kind === 'column' && parent) list.push(...lines(parent, least, true));
   if (group === 'edge') return list;
-  const shown = kind === 'column' ? grips.filter((grip) => grip === 'top' || grip === 'bottom') : kind === 'section' && part.style.position !== 'fixed' ? grips.filter((grip) => grip === 'bottom') : grips;
+  const shown =
+    kind === 'column'
+      ? grips.filter((grip) => grip === 'top' || grip === 'bottom')
+      : kind === 'section' && part.style.position !== 'fixed'
+        ? grips.filter((grip) => grip === 'bottom')
+        : grips;
   list.push(...shown.map((grip): Handle => ({ kind: 'grip', grip, box: gripBox(part.box, grip, 9 / scale) })));
   return list;
 }

@@ -12,7 +12,12 @@ export interface HiddenLeaf {
 }
 
 /** A frame that nobody sees, as wide and high as a screen, with a page painted in it. */
-export function hiddenLeaf(site: Site, page: Page, screen: { width: number; height: number }, addresses: Addresses): HiddenLeaf {
+export function hiddenLeaf(
+  site: Site,
+  page: Page,
+  screen: { width: number; height: number },
+  addresses: Addresses,
+): HiddenLeaf {
   const frame = document.createElement('iframe');
   frame.setAttribute('sandbox', 'allow-same-origin');
   frame.setAttribute('aria-hidden', 'true');

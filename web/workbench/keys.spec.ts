@@ -20,7 +20,8 @@ describe('A number in a cell', () => {
 });
 
 describe('Keys', () => {
-  const press = (key: string, held: Partial<KeyboardEventInit> = {}): KeyboardEvent => new KeyboardEvent('keydown', { key, cancelable: true, ...held });
+  const press = (key: string, held: Partial<KeyboardEventInit> = {}): KeyboardEvent =>
+    new KeyboardEvent('keydown', { key, cancelable: true, ...held });
 
   it('are written as the list shows them', () => {
     expect(written(press('z', { ctrlKey: true }))).toBe('Ctrl+Z');
@@ -32,14 +33,37 @@ describe('Keys', () => {
   });
 
   it('can all be pressed: one character or a named key after what is held', () => {
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), Keys, { provide: Bench, useValue: {} }, { provide: Clipboard, useValue: {} }, { provide: Leaves, useValue: {} }] });
-    for (const { keys } of TestBed.inject(Keys).commands) expect(keys).toMatch(/^(Ctrl\+)?(Shift\+)?(Alt\+)?([A-Z0-9/?]|Enter|Escape|Delete|F2|Arrow(Up|Down|Left|Right))$/);
+    TestBed.configureTestingModule({
+      providers: [
+        provideZonelessChangeDetection(),
+        Keys,
+        { provide: Bench, useValue: {} },
+        { provide: Clipboard, useValue: {} },
+        { provide: Leaves, useValue: {} },
+      ],
+    });
+    for (const { keys } of TestBed.inject(Keys).commands)
+      expect(keys).toMatch(
+        /^(Ctrl\+)?(Shift\+)?(Alt\+)?([A-Z0-9/?]|Enter|Escape|Delete|F2|Arrow(Up|Down|Left|Right))$/,
+      );
   });
 
   it('each belong to one command, which runs; typing is left alone', () => {
     const calls: string[] = [];
-    const bench = { session: { undo: () => calls.push('undo'), redo: () => calls.push('redo') }, remove: () => calls.push('remove'), duplicate: () => calls.push('duplicate') };
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), Keys, { provide: Bench, useValue: bench }, { provide: Clipboard, useValue: {} }, { provide: Leaves, useValue: {} }] });
+    const bench = {
+      session: { undo: () => calls.push('undo'), redo: () => calls.push('redo') },
+      remove: () => calls.push('remove'),
+      duplicate: () => calls.push('duplicate'),
+    };
+    TestBed.configureTestingModule({
+      providers: [
+        provideZonelessChangeDetection(),
+        Keys,
+        { provide: Bench, useValue: bench },
+        { provide: Clipboard, useValue: {} },
+        { provide: Leaves, useValue: {} },
+      ],
+    });
     const keys = TestBed.inject(Keys);
     const all = keys.commands.map((command) => command.keys);
     expect(new Set(all).size).toBe(all.length);

@@ -65,8 +65,13 @@ export class LeafHandles {
   private readonly bench = inject(Bench);
   private readonly leaves = inject(Leaves);
   private drag: Drag | undefined;
-  protected readonly label = signal<{ readonly x: number; readonly y: number; readonly words: string } | undefined>(undefined);
-  private readonly met = signal<{ readonly x: number | undefined; readonly y: number | undefined }>({ x: undefined, y: undefined });
+  protected readonly label = signal<{ readonly x: number; readonly y: number; readonly words: string } | undefined>(
+    undefined,
+  );
+  private readonly met = signal<{ readonly x: number | undefined; readonly y: number | undefined }>({
+    x: undefined,
+    y: undefined,
+  });
   private readonly frozen = signal<readonly Handle[] | undefined>(undefined);
 
   protected readonly handles = computed<readonly Handle[]>(() => {
@@ -74,13 +79,25 @@ export class LeafHandles {
     if (frozen) return frozen;
     const chosen = this.bench.selected();
     this.leaves.version(this.breakpoint());
-    if (!chosen || this.bench.active() !== this.breakpoint() || this.bench.chosen().length > 1 || this.bench.dragged() || this.bench.locked().has(chosen.id)) return [];
+    if (
+      !chosen ||
+      this.bench.active() !== this.breakpoint() ||
+      this.bench.chosen().length > 1 ||
+      this.bench.dragged() ||
+      this.bench.locked().has(chosen.id)
+    )
+      return [];
     const page = this.leaves.near(this.breakpoint(), chosen.id);
-    return page ? handlesOf(page, chosen.id, chosen.part.kind, chosen.part.children, this.bench.group(), this.scale()) : [];
+    return page
+      ? handlesOf(page, chosen.id, chosen.part.kind, chosen.part.children, this.bench.group(), this.scale())
+      : [];
   });
   protected readonly guideLines = computed(() => {
     const { x, y } = this.met();
-    return [...(x === undefined ? [] : [`left:${x * this.scale()}px;top:0;bottom:0;width:1px`]), ...(y === undefined ? [] : [`top:${y * this.scale()}px;left:0;right:0;height:1px`])];
+    return [
+      ...(x === undefined ? [] : [`left:${x * this.scale()}px;top:0;bottom:0;width:1px`]),
+      ...(y === undefined ? [] : [`top:${y * this.scale()}px;left:0;right:0;height:1px`]),
+    ];
   });
 
   protected placed({ left, top, width, height }: Box): string {
@@ -104,7 +121,10 @@ export class LeafHandles {
   }
 
   protected hint(handle: Handle): string {
-    const px = handle.kind === 'padding' || handle.kind === 'margin' || handle.kind === 'gap' ? `: ${Math.round(handle.px)} px` : '';
+    const px =
+      handle.kind === 'padding' || handle.kind === 'margin' || handle.kind === 'gap'
+        ? `: ${Math.round(handle.px)} px`
+        : '';
     return `${this.nameOf(handle)}${px}. Drag; Shift leaves snapping off, Alt takes the opposite side along.`;
   }
 
@@ -122,8 +142,15 @@ export class LeafHandles {
     event.preventDefault();
     event.stopPropagation();
     (event.target as Element).setPointerCapture(event.pointerId); // the handle itself
-    const others = [...page.parts.values()].filter((one) => one.id !== part.id && !chosen!.part.children.includes(one.id) && one.style.display !== 'none');
-    this.drag = { handle, start: { x: event.clientX, y: event.clientY }, part, guides: guidesOf(others.map((one) => one.box)) };
+    const others = [...page.parts.values()].filter(
+      (one) => one.id !== part.id && !chosen!.part.children.includes(one.id) && one.style.display !== 'none',
+    );
+    this.drag = {
+      handle,
+      start: { x: event.clientX, y: event.clientY },
+      part,
+      guides: guidesOf(others.map((one) => one.box)),
+    };
     this.frozen.set(this.handles());
   }
 
@@ -140,7 +167,12 @@ export class LeafHandles {
     const outcome = this.outcome(event);
     const moved = this.drag && Math.hypot(event.clientX - this.drag.start.x, event.clientY - this.drag.start.y) > 2;
     this.cancel();
-    if (outcome && moved) this.bench.attempt(() => Object.entries(outcome.values).map(([property, value]): Edit => styleEdit(outcome.part, this.breakpoint(), this.bench.state(), property, value)));
+    if (outcome && moved)
+      this.bench.attempt(() =>
+        Object.entries(outcome.values).map(([property, value]): Edit =>
+          styleEdit(outcome.part, this.breakpoint(), this.bench.state(), property, value),
+        ),
+      );
   }
 
   protected cancel(): void {
@@ -153,7 +185,10 @@ export class LeafHandles {
 
   private outcome(event: PointerEvent): Outcome | undefined {
     if (!this.drag) return undefined;
-    const by = { x: (event.clientX - this.drag.start.x) / this.scale(), y: (event.clientY - this.drag.start.y) / this.scale() };
+    const by = {
+      x: (event.clientX - this.drag.start.x) / this.scale(),
+      y: (event.clientY - this.drag.start.y) / this.scale(),
+    };
     const held: Held = { free: event.shiftKey, both: event.altKey };
     return this.outcomeOf(this.drag, by, held);
   }
@@ -161,39 +196,80 @@ export class LeafHandles {
   private outcomeOf({ handle, part, guides }: Drag, by: { x: number; y: number }, held: Held): Outcome | undefined {
     const id = part.id;
     const basis = (property: string) => this.leaves.basis(this.breakpoint(), id, property)!; // measured when the drag began
-    const said = (values: Values): Outcome => ({ part: id, values, label: Object.entries(values).map(([name, value]) => `${name} ${value ?? ''}`).slice(0, 3).join('\n') });
+    const said = (values: Values): Outcome => ({
+      part: id,
+      values,
+      label: Object.entries(values)
+        .map(([name, value]) => `${name} ${value ?? ''}`)
+        .slice(0, 3)
+        .join('\n'),
+    });
     switch (handle.kind) {
       case 'grip':
         return this.sized(part, handle.grip, by, guides, held);
       case 'padding':
       case 'margin': {
         const along = sideways.has(handle.side) ? by.x : by.y;
-        const grows = (handle.side === 'top' || handle.side === 'left') === (handle.kind === 'padding') ? along : -along;
+        const grows =
+          (handle.side === 'top' || handle.side === 'left') === (handle.kind === 'padding') ? along : -along;
         const property = `${handle.kind}-${handle.side}`;
-        return said(spaceValues(handle.kind, handle.side, handle.px, grows, this.value(id, property), basis(property), held));
+        return said(
+          spaceValues(handle.kind, handle.side, handle.px, grows, this.value(id, property), basis(property), held),
+        );
       }
       case 'gap':
-        return said(gapValues(handle.axis, handle.px, handle.axis === 'column' ? by.x : by.y, this.value(id, `${handle.axis}-gap`), basis(`${handle.axis}-gap`), held));
+        return said(
+          gapValues(
+            handle.axis,
+            handle.px,
+            handle.axis === 'column' ? by.x : by.y,
+            this.value(id, `${handle.axis}-gap`),
+            basis(`${handle.axis}-gap`),
+            held,
+          ),
+        );
       case 'radius':
-        return said(radiusValues(part.box, Number.parseFloat(this.value(id, 'border-top-left-radius')) + Math.max(by.x, by.y) || 0, held));
+        return said(
+          radiusValues(
+            part.box,
+            Number.parseFloat(this.value(id, 'border-top-left-radius')) + Math.max(by.x, by.y) || 0,
+            held,
+          ),
+        );
       case 'gutter':
         return this.guttered(id, handle.index, by.x);
       case 'line': {
         const property = handle.axis === 'column' ? 'grid-template-columns' : 'grid-template-rows';
         const tracks = gridLines(part)?.[handle.axis === 'column' ? 'columns' : 'rows'] ?? [];
-        const list = dragLine(this.value(id, property), tracks.map((one) => one.size), handle.index, handle.axis === 'column' ? by.x : by.y);
+        const list = dragLine(
+          this.value(id, property),
+          tracks.map((one) => one.size),
+          handle.index,
+          handle.axis === 'column' ? by.x : by.y,
+        );
         return list === undefined ? undefined : said({ [property]: list });
       }
     }
   }
 
-  private sized(part: Measured, grip: Parameters<typeof resize>[1], by: { x: number; y: number }, guides: Guides, held: Held): Outcome {
+  private sized(
+    part: Measured,
+    grip: Parameters<typeof resize>[1],
+    by: { x: number; y: number },
+    guides: Guides,
+    held: Held,
+  ): Outcome {
     const after = resize(part.box, grip, by, guides, held);
     const page = this.leaves.around(this.breakpoint(), part.id)!; // measured when the drag began
     const kind = this.bench.selected()?.part.kind ?? '';
     const grows = /^(section|container|columns|column|rows)$/.test(kind);
     const inset = (edge: Edge): string => this.value(part.id, edge);
-    const pinned = isOutOfFlow(part) ? { block: containingBlock(page, part.id).box, insets: { top: inset('top'), right: inset('right'), bottom: inset('bottom'), left: inset('left') } } : undefined;
+    const pinned = isOutOfFlow(part)
+      ? {
+          block: containingBlock(page, part.id).box,
+          insets: { top: inset('top'), right: inset('right'), bottom: inset('bottom'), left: inset('left') },
+        }
+      : undefined;
     const heightProperty = grows && !pinned ? 'min-height' : 'height';
     const values = sizeValues(
       part,
@@ -203,7 +279,12 @@ export class LeafHandles {
       this.leaves.basis(this.breakpoint(), part.id, 'height')!,
     );
     const changed = Object.entries(values).map(([name, value]) => `${name} ${value ?? ''}`);
-    return { part: part.id, values, label: `${Math.round(after.box.width)} × ${Math.round(after.box.height)}\n${changed.join('\n')}`, met: after.met };
+    return {
+      part: part.id,
+      values,
+      label: `${Math.round(after.box.width)} × ${Math.round(after.box.height)}\n${changed.join('\n')}`,
+      met: after.met,
+    };
   }
 
   private guttered(id: string, index: number, by: number): Outcome | undefined {
@@ -220,10 +301,18 @@ export class LeafHandles {
       if (edit?.do !== 'set' || typeof edit.value !== 'string') return undefined;
       const shares = edit.value.split(' ').map((one) => Number.parseFloat(one));
       const sum = shares.reduce((total, one) => total + one, 0);
-      return { part: columns, values: { 'grid-template-columns': edit.value }, label: shares.map((one) => `${Math.round((one / sum) * 1000) / 10} %`).join('  /  ') };
+      return {
+        part: columns,
+        values: { 'grid-template-columns': edit.value },
+        label: shares.map((one) => `${Math.round((one / sum) * 1000) / 10} %`).join('  /  '),
+      };
     } catch (error) {
       if (!(error instanceof Problem)) throw error;
-      return { part: columns, values: {}, label: columnShares(site, page, columns, this.breakpoint()) ? error.message : 'The columns stack here.' };
+      return {
+        part: columns,
+        values: {},
+        label: columnShares(site, page, columns, this.breakpoint()) ? error.message : 'The columns stack here.',
+      };
     }
   }
 }

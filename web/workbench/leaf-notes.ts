@@ -31,21 +31,76 @@ interface Note {
     }
   `,
   styles: `
-    :host { position: absolute; inset: 0; pointer-events: none; }
-    .note { position: absolute; }
-    span { position: absolute; left: 2px; top: 2px; padding: 0 4px; font: 10px/1.5 var(--values); white-space: nowrap; color: #fff; background: var(--ink-soft); border-radius: 2px; }
-    .cells { outline: 1px dashed rgb(143 43 55 / 0.7); }
-    .cells span { background: rgb(143 43 55 / 0.85); }
-    .block { outline: 2px dashed var(--lichen); outline-offset: -2px; }
-    .block span { left: auto; right: 2px; top: auto; bottom: 2px; background: var(--lichen); }
-    .across { border-top: 1.5px solid var(--lichen); }
-    .down { border-left: 1.5px solid var(--lichen); }
-    .across span { left: 50%; top: 1px; translate: -50%; background: var(--lichen); }
-    .down span { left: 1px; top: 50%; translate: 0 -50%; background: var(--lichen); }
-    .gap.across, .gap.down { border-color: var(--madder); }
-    .gap span { background: var(--madder); }
-    .cut { outline: 1.5px dashed var(--ochre); background: repeating-linear-gradient(135deg, rgb(185 119 14 / 0.16) 0 4px, transparent 4px 10px); }
-    .cut span { top: auto; bottom: 2px; background: #8a5a06; }
+    :host {
+      position: absolute;
+      inset: 0;
+      pointer-events: none;
+    }
+    .note {
+      position: absolute;
+    }
+    span {
+      position: absolute;
+      left: 2px;
+      top: 2px;
+      padding: 0 4px;
+      font: 10px/1.5 var(--values);
+      white-space: nowrap;
+      color: #fff;
+      background: var(--ink-soft);
+      border-radius: 2px;
+    }
+    .cells {
+      outline: 1px dashed rgb(143 43 55 / 0.7);
+    }
+    .cells span {
+      background: rgb(143 43 55 / 0.85);
+    }
+    .block {
+      outline: 2px dashed var(--lichen);
+      outline-offset: -2px;
+    }
+    .block span {
+      left: auto;
+      right: 2px;
+      top: auto;
+      bottom: 2px;
+      background: var(--lichen);
+    }
+    .across {
+      border-top: 1.5px solid var(--lichen);
+    }
+    .down {
+      border-left: 1.5px solid var(--lichen);
+    }
+    .across span {
+      left: 50%;
+      top: 1px;
+      translate: -50%;
+      background: var(--lichen);
+    }
+    .down span {
+      left: 1px;
+      top: 50%;
+      translate: 0 -50%;
+      background: var(--lichen);
+    }
+    .gap.across,
+    .gap.down {
+      border-color: var(--madder);
+    }
+    .gap span {
+      background: var(--madder);
+    }
+    .cut {
+      outline: 1.5px dashed var(--ochre);
+      background: repeating-linear-gradient(135deg, rgb(185 119 14 / 0.16) 0 4px, transparent 4px 10px);
+    }
+    .cut span {
+      top: auto;
+      bottom: 2px;
+      background: #8a5a06;
+    }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -59,7 +114,12 @@ export class LeafNotes {
     const chosen = this.bench.selected();
     const group = this.bench.group();
     const measuring = this.bench.measuring();
-    if (!chosen || chosen.id === chosen.page.root || !(measuring || group === 'flow' || group === 'place' || group === 'box')) return [];
+    if (
+      !chosen ||
+      chosen.id === chosen.page.root ||
+      !(measuring || group === 'flow' || group === 'place' || group === 'box')
+    )
+      return [];
     this.leaves.version(this.breakpoint());
     const page = this.leaves.around(this.breakpoint(), chosen.id);
     const part = page?.parts.get(chosen.id);
@@ -89,8 +149,14 @@ export class LeafNotes {
     if (!grid) return [];
     return grid.rows.flatMap((row, at) =>
       grid.columns.map((column, index): Note => {
-        const label = [at === 0 ? `${Math.round(column.size)}` : '', index === 0 ? `↕${Math.round(row.size)}` : ''].filter((one) => one !== '').join(' ');
-        return { kind: 'cells', box: { left: column.start, top: row.start, width: column.size, height: row.size }, label };
+        const label = [at === 0 ? `${Math.round(column.size)}` : '', index === 0 ? `↕${Math.round(row.size)}` : '']
+          .filter((one) => one !== '')
+          .join(' ');
+        return {
+          kind: 'cells',
+          box: { left: column.start, top: row.start, width: column.size, height: row.size },
+          label,
+        };
       }),
     );
   }
@@ -104,8 +170,18 @@ export class LeafNotes {
     const value = (edge: string): string => this.declared(part.id, edge);
     const { box, margin } = part;
     const middle = { x: box.left + box.width / 2, y: box.top + box.height / 2 };
-    const across = (from: number, length: number, label: string): void => void notes.push({ kind: 'pin across', box: { left: Math.min(from, from + length), top: middle.y, width: Math.abs(length), height: 0 }, label });
-    const down = (from: number, length: number, label: string): void => void notes.push({ kind: 'pin down', box: { left: middle.x, top: Math.min(from, from + length), width: 0, height: Math.abs(length) }, label });
+    const across = (from: number, length: number, label: string): void =>
+      void notes.push({
+        kind: 'pin across',
+        box: { left: Math.min(from, from + length), top: middle.y, width: Math.abs(length), height: 0 },
+        label,
+      });
+    const down = (from: number, length: number, label: string): void =>
+      void notes.push({
+        kind: 'pin down',
+        box: { left: middle.x, top: Math.min(from, from + length), width: 0, height: Math.abs(length) },
+        label,
+      });
     if (value('left') !== 'auto') across(block.box.left, away.left, value('left'));
     if (value('right') !== 'auto') across(right(box) + margin.right, away.right, value('right'));
     if (value('top') !== 'auto') down(block.box.top, away.top, value('top'));
@@ -126,8 +202,17 @@ export class LeafNotes {
     const port = paddingBox(part);
     const out = cutOff(page, part.id);
     const scrolls = /auto|scroll/.test(part.style['overflow-y'] + part.style['overflow-x']);
-    const by = [right(reach) - right(port) > 1 ? `${Math.round(part.scroll.width - port.width)} px to the side` : '', bottom(reach) - bottom(port) > 1 ? `${Math.round(part.scroll.height - port.height)} px below` : ''].filter((one) => one !== '');
-    return [{ kind: 'cut', box: reach, label: `${scrolls ? 'scrolls' : 'cut off'}: ${by.join(', ') || `${out.length} parts`}` }];
+    const by = [
+      right(reach) - right(port) > 1 ? `${Math.round(part.scroll.width - port.width)} px to the side` : '',
+      bottom(reach) - bottom(port) > 1 ? `${Math.round(part.scroll.height - port.height)} px below` : '',
+    ].filter((one) => one !== '');
+    return [
+      {
+        kind: 'cut',
+        box: reach,
+        label: `${scrolls ? 'scrolls' : 'cut off'}: ${by.join(', ') || `${out.length} parts`}`,
+      },
+    ];
   }
 
   private gaps(part: Measured): Note[] {
@@ -137,7 +222,12 @@ export class LeafNotes {
     if (!box) return [];
     return distances(part.box, box).map((gap: Gap): Note => ({
       kind: gap.axis === 'x' ? 'gap across' : 'gap down',
-      box: { left: gap.from.x, top: gap.from.y, width: gap.axis === 'x' ? gap.length : 0, height: gap.axis === 'y' ? gap.length : 0 },
+      box: {
+        left: gap.from.x,
+        top: gap.from.y,
+        width: gap.axis === 'x' ? gap.length : 0,
+        height: gap.axis === 'y' ? gap.length : 0,
+      },
       label: `${Math.round(gap.length)}`,
     }));
   }

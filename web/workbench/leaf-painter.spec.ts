@@ -21,11 +21,30 @@ function someEdits(random: RandomPages, site: Site, page: Page): Edit[] {
   const id = random.pick(subtree(page, page.root));
   const { name } = random.pick(properties);
   const makers: readonly (() => Edit[])[] = [
-    () => [{ do: 'set', part: id, field: ['style', random.pick(site.breakpoints).id, 'normal', name], value: random.value(name) }],
+    () => [
+      {
+        do: 'set',
+        part: id,
+        field: ['style', random.pick(site.breakpoints).id, 'normal', name],
+        value: random.value(name),
+      },
+    ],
     () => [{ do: 'set', part: id, field: ['content', 'base', 'text'], value: 'New & <words>\nhere' }],
-    () => [{ do: 'set', part: id, field: ['tag'], value: random.pick(['header', 'footer', 'section', 'h1', 'h4', 'article']) }],
+    () => [
+      {
+        do: 'set',
+        part: id,
+        field: ['tag'],
+        value: random.pick(['header', 'footer', 'section', 'h1', 'h4', 'article']),
+      },
+    ],
     () => [{ do: 'set', part: id, field: ['classes'], value: random.chance(0.5) ? ['loud'] : [] }],
-    () => place(site, page, newThing(site, random.pick(['columns', 'text', 'section', 'image'])), { where: 'inside', parent: id, index: 0 }),
+    () =>
+      place(site, page, newThing(site, random.pick(['columns', 'text', 'section', 'image'])), {
+        where: 'inside',
+        parent: id,
+        index: 0,
+      }),
     () => place(site, page, { part: id }, { where: 'inside', parent: random.pick(subtree(page, page.root)), index: 0 }),
     () => [...waysToWrap(site, page, [id]).ways[0]!.edits],
     () => duplicate(page, id).edits,
@@ -39,7 +58,9 @@ function someEdits(random: RandomPages, site: Site, page: Page): Edit[] {
 /** An element as text, its attributes in alphabetical order. */
 function written(element: Element): string {
   const attributes = [...element.attributes].map(({ name, value }) => ` ${name}="${value}"`).sort();
-  const inside = [...element.childNodes].map((node) => (node.nodeType === 1 ? written(node as Element) : (node.textContent ?? ''))); // type 1 is an element
+  const inside = [...element.childNodes].map((node) =>
+    node.nodeType === 1 ? written(node as Element) : (node.textContent ?? ''),
+  ); // type 1 is an element
   return `<${element.localName}${attributes.join('')}>${inside.join('')}</>`;
 }
 
@@ -74,15 +95,23 @@ describe('A leaf that is patched', () => {
         anew!.load(last.html, last.sheets);
         const [mine, wanted] = [written(patched!.document.body), written(anew!.document.body)];
         const apart = [...mine].findIndex((letter, at) => letter !== wanted[at]);
-        if (mine !== wanted) throw new Error(`seed ${seed}: …${mine.slice(Math.max(0, apart - 80), apart + 160)}… instead of …${wanted.slice(Math.max(0, apart - 80), apart + 160)}…`);
+        if (mine !== wanted)
+          throw new Error(
+            `seed ${seed}: …${mine.slice(Math.max(0, apart - 80), apart + 160)}… instead of …${wanted.slice(Math.max(0, apart - 80), apart + 160)}…`,
+          );
         for (const { documentElement } of [patched!.document, anew!.document]) {
           documentElement.style.display = 'none'; // laid out anew, both: whether an auto scrollbar stays depends on what was there before
           void documentElement.offsetWidth;
           documentElement.style.display = '';
         }
         for (const id of subtree(shown(page), page.root)) {
-          const [one, other] = [patched!, anew!].map((painter) => painter.document.defaultView!.getComputedStyle(painter.element(id)!));
-          for (const { name } of properties) expect(one!.getPropertyValue(name)).withContext(`seed ${seed}, ${id}, ${name}`).toBe(other!.getPropertyValue(name));
+          const [one, other] = [patched!, anew!].map((painter) =>
+            painter.document.defaultView!.getComputedStyle(painter.element(id)!),
+          );
+          for (const { name } of properties)
+            expect(one!.getPropertyValue(name))
+              .withContext(`seed ${seed}, ${id}, ${name}`)
+              .toBe(other!.getPropertyValue(name));
         }
         frames.forEach((frame) => frame.remove());
       }),

@@ -9,7 +9,8 @@ import { measureElement } from './measuring';
 import { isForWork } from './opening';
 
 /** The element that stands for a part among its siblings: its own, or the `picture` around it. */
-const outermostOf = (element: HTMLElement): HTMLElement => (element.parentElement?.localName === 'picture' ? element.parentElement : element);
+const outermostOf = (element: HTMLElement): HTMLElement =>
+  element.parentElement?.localName === 'picture' ? element.parentElement : element;
 
 /** The element around what an element holds, where it has one. */
 const holderOf = (element: Element): HTMLElement | null => element.querySelector<HTMLElement>(`:scope > ${holderTag}`);
@@ -66,8 +67,16 @@ export class LeafPainter {
       const element = this.element(id);
       if (!element) return;
       const { left, top, width, height } = element.getBoundingClientRect();
-      const grid = view.getComputedStyle(element).display.endsWith('grid') ? gridLines(measureElement(view, element, id, undefined)) : undefined;
-      laid.push({ id, depth, axis: this.axisOf(view, element), box: { left, top, width, height }, ...(grid && { grid }) });
+      const grid = view.getComputedStyle(element).display.endsWith('grid')
+        ? gridLines(measureElement(view, element, id, undefined))
+        : undefined;
+      laid.push({
+        id,
+        depth,
+        axis: this.axisOf(view, element),
+        box: { left, top, width, height },
+        ...(grid && { grid }),
+      });
       for (const child of page.parts[id]?.children ?? []) visit(child, depth + 1);
     };
     visit(page.root, 0);
@@ -77,7 +86,8 @@ export class LeafPainter {
   private axisOf(view: Window, element: HTMLElement): 'row' | 'column' {
     const style = view.getComputedStyle(element);
     if (style.display.endsWith('flex')) return style.flexDirection.startsWith('row') ? 'row' : 'column';
-    if (style.display.endsWith('grid')) return style.gridTemplateColumns.trim().split(/\s+/).length > 1 ? 'row' : 'column';
+    if (style.display.endsWith('grid'))
+      return style.gridTemplateColumns.trim().split(/\s+/).length > 1 ? 'row' : 'column';
     return 'column';
   }
 
@@ -118,11 +128,20 @@ export class LeafPainter {
     let element = this.element(id);
     if (!element) return;
     if (element.localName !== text.tag) element = this.retag(element, text.tag);
-    for (const name of element.getAttributeNames()) if (!(name in text.attributes) && name !== 'contenteditable' && name !== heldAttribute && !isForWork(element, name)) element.removeAttribute(name);
-    for (const [name, value] of Object.entries(text.attributes)) if (element.getAttribute(name) !== value) element.setAttribute(name, value);
+    for (const name of element.getAttributeNames())
+      if (
+        !(name in text.attributes) &&
+        name !== 'contenteditable' &&
+        name !== heldAttribute &&
+        !isForWork(element, name)
+      )
+        element.removeAttribute(name);
+    for (const [name, value] of Object.entries(text.attributes))
+      if (element.getAttribute(name) !== value) element.setAttribute(name, value);
     this.wrap(element, text.sources);
     if (text.inner === undefined) this.setBefore(element, text.before ?? '', text.holder);
-    if (text.inner !== undefined && id !== this.writing && element.innerHTML !== text.inner) element.innerHTML = text.inner;
+    if (text.inner !== undefined && id !== this.writing && element.innerHTML !== text.inner)
+      element.innerHTML = text.inner;
   }
 
   /** Writes what stands before the parts an element holds, and puts them into a holder or out of it. */
@@ -140,7 +159,8 @@ export class LeafPainter {
   }
 
   /** Whether an element is a part's, or holds some. */
-  private isOfParts = (element: Element): boolean => element.hasAttribute('data-part') || ['main', 'picture', holderTag].includes(element.localName);
+  private isOfParts = (element: Element): boolean =>
+    element.hasAttribute('data-part') || ['main', 'picture', holderTag].includes(element.localName);
 
   /** Puts an element into a `picture` with these sources, or out of it. */
   private wrap(element: HTMLElement, sources: string | undefined): void {

@@ -17,13 +17,52 @@ import { Leaves } from './leaves';
     }
   `,
   styles: `
-    :host { position: absolute; left: 100%; top: 0; bottom: 0; width: 12px; pointer-events: none; }
-    .rail { position: absolute; left: 3px; width: 7px; top: 0; bottom: 0; background: var(--bench-deep); pointer-events: auto; }
-    .stretch { position: absolute; left: 0; right: 0; min-height: 2px; background: var(--lichen); }
-    .now { position: absolute; left: -2px; right: -2px; height: 2px; background: var(--ink); }
-    .px:last-of-type { translate: 0 -100%; }
-    .px:first-of-type { translate: 0; }
-    .px { position: absolute; right: 100%; padding: 0 3px; font: 10px/1.4 var(--values); color: #fff; background: var(--lichen); border-radius: 2px; }
+    :host {
+      position: absolute;
+      left: 100%;
+      top: 0;
+      bottom: 0;
+      width: 12px;
+      pointer-events: none;
+    }
+    .rail {
+      position: absolute;
+      left: 3px;
+      width: 7px;
+      top: 0;
+      bottom: 0;
+      background: var(--bench-deep);
+      pointer-events: auto;
+    }
+    .stretch {
+      position: absolute;
+      left: 0;
+      right: 0;
+      min-height: 2px;
+      background: var(--lichen);
+    }
+    .now {
+      position: absolute;
+      left: -2px;
+      right: -2px;
+      height: 2px;
+      background: var(--ink);
+    }
+    .px:last-of-type {
+      translate: 0 -100%;
+    }
+    .px:first-of-type {
+      translate: 0;
+    }
+    .px {
+      position: absolute;
+      right: 100%;
+      padding: 0 3px;
+      font: 10px/1.4 var(--values);
+      color: #fff;
+      background: var(--lichen);
+      border-radius: 2px;
+    }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -39,13 +78,25 @@ export class LeafTravel {
     const page = this.leaves.around(this.breakpoint(), chosen.id);
     if (!page || page.parts.get(chosen.id)?.style.position !== 'sticky') return undefined;
     const natural = this.leaves.natural(this.breakpoint(), chosen.id);
-    const travel = natural && stickyTravel(page, chosen.id, natural).find((one) => one.edge === 'top' || one.edge === 'bottom');
+    const travel =
+      natural && stickyTravel(page, chosen.id, natural).find((one) => one.edge === 'top' || one.edge === 'bottom');
     const root = this.leaves.view(this.breakpoint())?.document?.documentElement;
     if (!travel || !root || travel.to - travel.from < 1) return undefined;
-    const whole = travel.scroller === undefined ? root.scrollHeight - root.clientHeight : (page.parts.get(travel.scroller)?.scroll.height ?? 1);
+    const whole =
+      travel.scroller === undefined
+        ? root.scrollHeight - root.clientHeight
+        : (page.parts.get(travel.scroller)?.scroll.height ?? 1);
     const share = (px: number): number => Math.min(Math.max((px / Math.max(whole, 1)) * 100, 0), 100);
-    const at = travel.scroller === undefined ? page.viewport.scrollY : (page.parts.get(travel.scroller)?.scroll.top ?? 0);
+    const at =
+      travel.scroller === undefined ? page.viewport.scrollY : (page.parts.get(travel.scroller)?.scroll.top ?? 0);
     const [start, end] = [Math.round(travel.from), Math.round(travel.to)];
-    return { from: share(travel.from), size: share(travel.to) - share(travel.from), now: share(at), start, end, says: `Sticks from ${start} to ${end} px of scroll; then its parent takes it along.` };
+    return {
+      from: share(travel.from),
+      size: share(travel.to) - share(travel.from),
+      now: share(at),
+      start,
+      end,
+      says: `Sticks from ${start} to ${end} px of scroll; then its parent takes it along.`,
+    };
   });
 }

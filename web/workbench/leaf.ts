@@ -1,4 +1,17 @@
-import { afterNextRender, ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, input, OnDestroy, signal, untracked, viewChild } from '@angular/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  ElementRef,
+  inject,
+  input,
+  OnDestroy,
+  signal,
+  untracked,
+  viewChild,
+} from '@angular/core';
 import type { Subscription } from 'rxjs';
 import type { Breakpoint } from '@core/document/breakpoint';
 import { chain } from '@core/document/breakpoint';
@@ -127,7 +140,9 @@ export class Leaf implements OnDestroy, Surface, LeafView {
   rect = (): DOMRect => {
     const rect = this.frame().nativeElement.getBoundingClientRect();
     const visible = this.frame().nativeElement.closest('.sheets')?.getBoundingClientRect();
-    return visible ? new DOMRect(rect.left, rect.top, rect.width, Math.min(rect.bottom, visible.bottom) - rect.top) : rect;
+    return visible
+      ? new DOMRect(rect.left, rect.top, rect.width, Math.min(rect.bottom, visible.bottom) - rect.top)
+      : rect;
   };
   scale = (): number => this.scaled();
   measure = (page: Page): ReturnType<LeafPainter['measure']> => this.painter?.measure(page) ?? [];
@@ -153,7 +168,9 @@ export class Leaf implements OnDestroy, Surface, LeafView {
       for (const [id, values] of taste.values) {
         const element = this.element(id);
         if (!element) continue;
-        for (const [property, value] of Object.entries(values)) if (!above.some((one) => page.parts[id]?.style[one]?.normal?.[property] !== undefined)) element.style.setProperty(property, value ?? '');
+        for (const [property, value] of Object.entries(values))
+          if (!above.some((one) => page.parts[id]?.style[one]?.normal?.[property] !== undefined))
+            element.style.setProperty(property, value ?? '');
         this.tasted = [...this.tasted, element];
       }
     }
@@ -173,14 +190,19 @@ export class Leaf implements OnDestroy, Surface, LeafView {
     const unseen = this.bench.unseen();
     const document = this.painter?.document;
     if (!document?.head) return;
-    const style = document.getElementById('fold-unseen') ?? document.head.appendChild(Object.assign(document.createElement('style'), { id: 'fold-unseen' }));
-    style.textContent = [...unseen].map((id) => `[data-part="${CSS.escape(id)}"]{visibility:hidden!important}`).join('');
+    const style =
+      document.getElementById('fold-unseen') ??
+      document.head.appendChild(Object.assign(document.createElement('style'), { id: 'fold-unseen' }));
+    style.textContent = [...unseen]
+      .map((id) => `[data-part="${CSS.escape(id)}"]{visibility:hidden!important}`)
+      .join('');
   }
 
   /** Scrolls this leaf, and nothing around it, until a part is in view. */
   private reveal(part: string): void {
     const [view, box] = [this.view(), this.painter?.element(part)?.getBoundingClientRect()];
-    if (view && box && (box.top < 0 || box.bottom > view.innerHeight)) view.scrollBy(0, box.top - Math.max(0, Math.min(80, view.innerHeight - box.height)));
+    if (view && box && (box.top < 0 || box.bottom > view.innerHeight))
+      view.scrollBy(0, box.top - Math.max(0, Math.min(80, view.innerHeight - box.height)));
   }
 
   private view(): Window | null {
@@ -207,11 +229,17 @@ export class Leaf implements OnDestroy, Surface, LeafView {
 
   /** The page's own height while it is unrolled, else its screen's. */
   protected readonly pageHeight = signal(0);
-  protected readonly height = computed(() => (this.bench.unrolled() ? Math.max(this.pageHeight(), this.breakpoint().preview.height) : this.breakpoint().preview.height));
+  protected readonly height = computed(() =>
+    this.bench.unrolled()
+      ? Math.max(this.pageHeight(), this.breakpoint().preview.height)
+      : this.breakpoint().preview.height,
+  );
   /** Where each screen ends, in px of the page. */
   protected readonly folds = computed(() => {
     const screen = this.breakpoint().preview.height;
-    return this.bench.unrolled() ? Array.from({ length: Math.floor((this.height() - 1) / screen) }, (_, index) => (index + 1) * screen) : [];
+    return this.bench.unrolled()
+      ? Array.from({ length: Math.floor((this.height() - 1) / screen) }, (_, index) => (index + 1) * screen)
+      : [];
   });
 
   private load(page: Page): void {
@@ -288,8 +316,15 @@ export class Leaf implements OnDestroy, Surface, LeafView {
     const id = this.meant(event.target);
     if (!page) return;
     if (event.shiftKey) return this.marquee.begin({ x: event.clientX, y: event.clientY });
-    const again = Math.hypot(event.clientX - this.lastPress.x, event.clientY - this.lastPress.y) < 3 && event.timeStamp - this.lastPress.time > 420;
-    this.lastPress = { x: event.clientX, y: event.clientY, time: event.timeStamp, id: again ? (this.bench.selection() ?? '') : '' };
+    const again =
+      Math.hypot(event.clientX - this.lastPress.x, event.clientY - this.lastPress.y) < 3 &&
+      event.timeStamp - this.lastPress.time > 420;
+    this.lastPress = {
+      x: event.clientX,
+      y: event.clientY,
+      time: event.timeStamp,
+      id: again ? (this.bench.selection() ?? '') : '',
+    };
     const kept = this.bench.chosen().length > 1 && id !== undefined && this.bench.chosen().includes(id);
     this.keptPress = kept ? id : undefined;
     if (!again && !kept) this.bench.select(id, this.name);
@@ -314,7 +349,9 @@ export class Leaf implements OnDestroy, Surface, LeafView {
   /** A second click at the same spot reaches what lies underneath. */
   private goUnder(id: string, event: PointerEvent): void {
     const page = this.leaves.whole(this.name);
-    const pile = page ? pileAt(page, { x: event.clientX, y: event.clientY }).filter((one) => !this.bench.locked().has(one)) : [];
+    const pile = page
+      ? pileAt(page, { x: event.clientX, y: event.clientY }).filter((one) => !this.bench.locked().has(one))
+      : [];
     const next = pile[(pile.indexOf(id) + 1) % Math.max(pile.length, 1)];
     if (next !== undefined) this.bench.select(next, this.name);
   }
@@ -327,7 +364,11 @@ export class Leaf implements OnDestroy, Surface, LeafView {
       if (id !== undefined) this.bench.toggleSelected(id, this.name);
       return;
     }
-    if (page) this.bench.selectAll(this.marquee.touched(page, swept).filter((one) => !this.bench.locked().has(one)), this.name);
+    if (page)
+      this.bench.selectAll(
+        this.marquee.touched(page, swept).filter((one) => !this.bench.locked().has(one)),
+        this.name,
+      );
     this.outlineSoon();
   }
 
@@ -338,7 +379,11 @@ export class Leaf implements OnDestroy, Surface, LeafView {
     if (id !== undefined && !this.bench.chosen().includes(id)) this.bench.select(id, this.name);
     const page = this.leaves.whole(this.name);
     const rect = this.frame().nativeElement.getBoundingClientRect();
-    this.bench.menuAt.set({ x: rect.left + event.clientX * this.scaled(), y: rect.top + event.clientY * this.scaled(), pile: page ? pileAt(page, { x: event.clientX, y: event.clientY }) : [] });
+    this.bench.menuAt.set({
+      x: rect.left + event.clientX * this.scaled(),
+      y: rect.top + event.clientY * this.scaled(),
+      pile: page ? pileAt(page, { x: event.clientX, y: event.clientY }) : [],
+    });
   }
 
   private clipped(event: ClipboardEvent): void {
@@ -348,7 +393,8 @@ export class Leaf implements OnDestroy, Surface, LeafView {
   private moved(event: PointerEvent): void {
     this.scrollStep.lead(this.name);
     if (event.buttons === 1 && this.marquee.move({ x: event.clientX, y: event.clientY })) return;
-    if (event.buttons === 1 && !this.writer?.isWriting && this.pinDrag.move(this.windowPoint(event), event.shiftKey)) return;
+    if (event.buttons === 1 && !this.writer?.isWriting && this.pinDrag.move(this.windowPoint(event), event.shiftKey))
+      return;
     if (event.buttons === 1 && !this.writer?.isWriting && this.dragging.move(this.windowPoint(event))) return;
     if (event.buttons !== 0) return;
     this.bench.measuring.set(event.altKey);
@@ -380,7 +426,13 @@ export class Leaf implements OnDestroy, Surface, LeafView {
     const values = this.pinDrag.moved(this.name, id, { x: way[0]! * step, y: way[1]! * step });
     if (!values) return false;
     event.preventDefault();
-    this.bench.attempt(() => Object.entries(values).map(([property, value]) => styleEdit(id, this.name, this.bench.state(), property, value)), `${id} nudge`);
+    this.bench.attempt(
+      () =>
+        Object.entries(values).map(([property, value]) =>
+          styleEdit(id, this.name, this.bench.state(), property, value),
+        ),
+      `${id} nudge`,
+    );
     return true;
   }
 
@@ -399,13 +451,22 @@ export class Leaf implements OnDestroy, Surface, LeafView {
 
   private outline(): void {
     const body = this.painter?.document.body;
-    if (this.bench.unrolled() && body) this.pageHeight.set(Math.min(Math.ceil(body.getBoundingClientRect().bottom + (this.view()?.scrollY ?? 0)), 60_000));
+    if (this.bench.unrolled() && body)
+      this.pageHeight.set(
+        Math.min(Math.ceil(body.getBoundingClientRect().bottom + (this.view()?.scrollY ?? 0)), 60_000),
+      );
     const page = this.bench.session.page();
     const chosen = this.bench.selected();
     const hover = this.bench.hover();
     this.selectedBox.set(page && chosen && chosen.id !== page.root ? this.outlineOf(page, chosen.id) : undefined);
-    this.hoverBox.set(page && hover && hover.breakpoint === this.name && hover.part !== chosen?.id && hover.part !== page.root ? this.outlineOf(page, hover.part) : undefined);
-    this.alsoBoxes.set(page ? this.bench.chosen().flatMap((id) => (id === chosen?.id ? [] : (this.outlineOf(page, id) ?? []))) : []);
+    this.hoverBox.set(
+      page && hover && hover.breakpoint === this.name && hover.part !== chosen?.id && hover.part !== page.root
+        ? this.outlineOf(page, hover.part)
+        : undefined,
+    );
+    this.alsoBoxes.set(
+      page ? this.bench.chosen().flatMap((id) => (id === chosen?.id ? [] : (this.outlineOf(page, id) ?? []))) : [],
+    );
     const into = this.mark()?.drop.into;
     this.intoBox.set(page && into !== undefined ? this.outlineOf(page, into)?.box : undefined);
   }
@@ -416,7 +477,10 @@ export class Leaf implements OnDestroy, Surface, LeafView {
     if (!part || !element) return undefined;
     const { left, top, width, height } = element.getBoundingClientRect();
     if (width === 0 && height === 0) return undefined;
-    return { box: { left, top, width, height }, name: `${part.name ? `${part.name} · ` : ''}${kindOf(part.kind).word.toLowerCase()}  ${Math.round(width)} × ${Math.round(height)}` };
+    return {
+      box: { left, top, width, height },
+      name: `${part.name ? `${part.name} · ` : ''}${kindOf(part.kind).word.toLowerCase()}  ${Math.round(width)} × ${Math.round(height)}`,
+    };
   }
 
   /** A box of the frame as a style of the layer drawn over it. */

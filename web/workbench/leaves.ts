@@ -116,7 +116,8 @@ export class Leaves {
     const part = page?.parts.get(id);
     const window = view?.document?.defaultView;
     if (!page || !part || !window) return undefined;
-    const block = property.endsWith('gap') || property.startsWith('grid-') ? contentBox(part) : containingBlock(page, id).box;
+    const block =
+      property.endsWith('gap') || property.startsWith('grid-') ? contentBox(part) : containingBlock(page, id).box;
     const fontSize = Number.parseFloat(part.style['font-size']) || 16;
     return {
       whole: downward.test(property) ? block.height : block.width,

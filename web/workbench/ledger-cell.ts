@@ -1,4 +1,16 @@
-import { afterNextRender, ChangeDetectionStrategy, Component, computed, ElementRef, inject, Injector, input, output, signal, viewChild } from '@angular/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  Injector,
+  input,
+  output,
+  signal,
+  viewChild,
+} from '@angular/core';
 import type { LedgerCell as Cell } from '@core/style/ledger';
 import { lengthUnits } from '@core/geometry/units';
 import { propertyOf } from '@core/style/properties';
@@ -14,7 +26,11 @@ import { stepped } from './stepped';
   selector: 'fold-ledger-cell',
   templateUrl: './ledger-cell.html',
   styleUrl: './ledger-cell.css',
-  host: { '[class.own]': 'cell().own', '[class.idle]': 'cell().noEffect !== undefined', '[class.bad]': 'problem() !== undefined' },
+  host: {
+    '[class.own]': 'cell().own',
+    '[class.idle]': 'cell().noEffect !== undefined',
+    '[class.bad]': 'problem() !== undefined',
+  },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class LedgerCell {
@@ -44,7 +60,9 @@ export class LedgerCell {
   protected readonly rejected = signal<string | undefined>(undefined);
 
   protected readonly label = computed(() => `${this.property()} at ${this.breakpointName()}`);
-  protected readonly hint = computed(() => [this.label(), this.cell().sentence, this.cell().noEffect ?? ''].filter((line) => line !== '').join('\n'));
+  protected readonly hint = computed(() =>
+    [this.label(), this.cell().sentence, this.cell().noEffect ?? ''].filter((line) => line !== '').join('\n'),
+  );
   protected readonly isColour = computed(() => /color$/.test(this.property()));
   protected readonly swatch = computed(() => {
     const value = this.cell().value;
@@ -53,7 +71,10 @@ export class LedgerCell {
   });
   protected readonly choices = computed(() => {
     const tokens = Object.keys(this.bench.session.site()?.tokens ?? {});
-    return [...(propertyOf(this.property())?.choices ?? []), ...(this.isColour() ? tokens.map((token) => `var(--${token})`) : [])];
+    return [
+      ...(propertyOf(this.property())?.choices ?? []),
+      ...(this.isColour() ? tokens.map((token) => `var(--${token})`) : []),
+    ];
   });
   protected readonly listId = computed(() => `choices-${this.property()}-${this.breakpoint()}`);
 
@@ -145,7 +166,17 @@ export class LedgerCell {
     if (!site || !chosen || !values) return false;
     const checked = this.row().map((property, index) => checkValue(site, property, values[index] ?? ''));
     if (!checked.every((one) => one.ok)) return false;
-    this.bench.attempt(() => this.row().map((property, index) => styleEdit(chosen.id, this.breakpoint(), this.bench.state(), property, checked[index]!.ok ? checked[index]!.value : undefined)));
+    this.bench.attempt(() =>
+      this.row().map((property, index) =>
+        styleEdit(
+          chosen.id,
+          this.breakpoint(),
+          this.bench.state(),
+          property,
+          checked[index]!.ok ? checked[index]!.value : undefined,
+        ),
+      ),
+    );
     this.accept();
     return true;
   }

@@ -20,18 +20,38 @@ type Said = ContentField & { readonly value: string; readonly picture: Shown | u
 
 function pictureOf(site: Site, id: unknown): Shown | undefined {
   const picture = typeof id === 'string' && Object.hasOwn(site.pictures, id) ? site.pictures[id] : undefined;
-  return picture && { name: picture.name, width: picture.width, height: picture.height, address: canvasAddresses(site.id).pictures + picture.files[0]!.file };
+  return (
+    picture && {
+      name: picture.name,
+      width: picture.width,
+      height: picture.height,
+      address: canvasAddresses(site.id).pictures + picture.files[0]!.file,
+    }
+  );
 }
 
 /** One field at one breakpoint: what it says there, where that stands, and what it would say without a wording of its own. */
-function columnOf(site: Site, part: Part, breakpoint: Breakpoint, key: string): { at: string; value: string; above: string; own: boolean; from: string; picture: Shown | undefined } {
+function columnOf(
+  site: Site,
+  part: Part,
+  breakpoint: Breakpoint,
+  key: string,
+): { at: string; value: string; above: string; own: boolean; from: string; picture: Shown | undefined } {
   const at = breakpoint.reach === 'base' ? 'base' : breakpoint.id;
   const value = contentAt(site, part, breakpoint.id)[key];
   const source = contentFrom(site, part, breakpoint.id, key);
   const { [at]: own, ...others } = part.content;
-  const above = at === 'base' ? '' : contentAt(site, { content: { ...others, base: part.content.base } }, breakpoint.id)[key];
+  const above =
+    at === 'base' ? '' : contentAt(site, { content: { ...others, base: part.content.base } }, breakpoint.id)[key];
   const from = source === 'base' ? baseOf(site.breakpoints) : site.breakpoints.find((one) => one.id === source);
-  return { at, value: String(value ?? ''), above: String(above ?? ''), own: at !== 'base' && own !== undefined && Object.hasOwn(own, key), from: from && from.id !== breakpoint.id ? `← ${from.name}` : '', picture: pictureOf(site, value) };
+  return {
+    at,
+    value: String(value ?? ''),
+    above: String(above ?? ''),
+    own: at !== 'base' && own !== undefined && Object.hasOwn(own, key),
+    from: from && from.id !== breakpoint.id ? `← ${from.name}` : '',
+    picture: pictureOf(site, value),
+  };
 }
 
 /** What a part says and is: what it says stands in a column under each leaf; its tag, name, classes and id are the page's. */
@@ -54,13 +74,22 @@ export class LedgerContent {
     if (!chosen || !site) return undefined;
     const { id, part } = chosen;
     const kind = kindOf(part.kind);
-    const field = (one: ContentField): Said => ({ ...one, value: String(part.content.base[one.key] ?? ''), picture: pictureOf(site, part.content.base[one.editor === 'picture' ? one.key : 'picture']) });
+    const field = (one: ContentField): Said => ({
+      ...one,
+      value: String(part.content.base[one.key] ?? ''),
+      picture: pictureOf(site, part.content.base[one.editor === 'picture' ? one.key : 'picture']),
+    });
     return {
       id,
       kind,
       part,
       fields: kind.fields.filter((one) => !one.varies).map(field),
-      rows: kind.fields.filter((one) => one.varies).map((one) => ({ ...one, columns: this.bench.leaves().map((leaf) => ({ ...leaf, ...columnOf(site, part, leaf.breakpoint, one.key) })) })),
+      rows: kind.fields
+        .filter((one) => one.varies)
+        .map((one) => ({
+          ...one,
+          columns: this.bench.leaves().map((leaf) => ({ ...leaf, ...columnOf(site, part, leaf.breakpoint, one.key) })),
+        })),
       known: site.classes.map((one) => one.name),
     };
   });
@@ -69,11 +98,18 @@ export class LedgerContent {
   protected setField(event: Event, key: string, at = 'base', above?: string): void {
     const value = (event.target as HTMLInputElement).value; // a field of this form
     const shown = this.shown();
-    if (!shown || value === String(shown.part.content[at]?.[key] ?? (at === 'base' ? '' : above))) return this.problem.set(undefined);
+    if (!shown || value === String(shown.part.content[at]?.[key] ?? (at === 'base' ? '' : above)))
+      return this.problem.set(undefined);
     if (at !== 'base' && value === above) return this.takeBack(key, at);
     const site = this.bench.session.site();
     try {
-      if (site) checkContents(site, shown.part.kind, { ...shown.part.content, [at]: { ...shown.part.content[at], [key]: value } }, shown.id);
+      if (site)
+        checkContents(
+          site,
+          shown.part.kind,
+          { ...shown.part.content, [at]: { ...shown.part.content[at], [key]: value } },
+          shown.id,
+        );
     } catch (error) {
       if (!(error instanceof Problem)) throw error;
       return this.problem.set({ key: `${key}@${at}`, sentence: error.message });
@@ -97,16 +133,22 @@ export class LedgerContent {
   protected setName(event: Event): void {
     const value = (event.target as HTMLInputElement).value.trim(); // the name's field
     const shown = this.shown();
-    if (shown && value !== (shown.part.name ?? '')) this.bench.attempt(() => [{ do: 'set', part: shown.id, field: ['name'], ...(value !== '' && { value }) }]);
+    if (shown && value !== (shown.part.name ?? ''))
+      this.bench.attempt(() => [{ do: 'set', part: shown.id, field: ['name'], ...(value !== '' && { value }) }]);
   }
 
   protected setClasses(event: Event): void {
     const names = (event.target as HTMLInputElement).value.split(/[\s,.]+/).filter((name) => name !== ''); // the classes' field
     const wrong = names.find((name) => !ClassName.safeParse(name).success);
     const shown = this.shown();
-    if (wrong !== undefined) return this.problem.set({ key: 'classes', sentence: `“${wrong}” is no class name: a letter, then letters, digits or hyphens.` });
+    if (wrong !== undefined)
+      return this.problem.set({
+        key: 'classes',
+        sentence: `“${wrong}” is no class name: a letter, then letters, digits or hyphens.`,
+      });
     this.problem.set(undefined);
-    if (shown && names.join() !== shown.part.classes.join()) this.bench.attempt(() => [{ do: 'set', part: shown.id, field: ['classes'], value: names }]);
+    if (shown && names.join() !== shown.part.classes.join())
+      this.bench.attempt(() => [{ do: 'set', part: shown.id, field: ['classes'], value: names }]);
   }
 
   protected setId(event: Event): void {
@@ -114,10 +156,15 @@ export class LedgerContent {
     const shown = this.shown();
     if (!shown) return;
     if (value !== '' && !(/^[A-Za-z][\w-]*$/.test(value) && Attributes.safeParse({ id: value }).success))
-      return this.problem.set({ key: 'id', sentence: 'An id is a letter followed by letters, digits, hyphens or underscores.' });
+      return this.problem.set({
+        key: 'id',
+        sentence: 'An id is a letter followed by letters, digits, hyphens or underscores.',
+      });
     this.problem.set(undefined);
     if (value !== (shown.part.attributes['id'] ?? ''))
-      this.bench.attempt(() => [{ do: 'set', part: shown.id, field: ['attributes', 'id'], ...(value !== '' && { value }) }]);
+      this.bench.attempt(() => [
+        { do: 'set', part: shown.id, field: ['attributes', 'id'], ...(value !== '' && { value }) },
+      ]);
   }
 
   protected setSwitch(event: Event, key: string): void {

@@ -25,9 +25,17 @@ export class LedgerMenu {
     const under = below(all, from.id);
     const others = all.filter((one) => one.id !== from.id);
     return [
-      ...(under.length > 1 ? [this.item(`Copy to ${under.map((one) => one.name).join(' and ')}`, 'pi pi-copy', values, () => under.flatMap((one) => copyTo(values, one.id)))] : []),
+      ...(under.length > 1
+        ? [
+            this.item(`Copy to ${under.map((one) => one.name).join(' and ')}`, 'pi pi-copy', values, () =>
+              under.flatMap((one) => copyTo(values, one.id)),
+            ),
+          ]
+        : []),
       ...others.map((one) => this.item(`Copy to ${one.name}`, 'pi pi-copy', values, () => copyTo(values, one.id))),
-      ...others.map((one) => this.item(`Move to ${one.name}`, 'pi pi-arrow-right', values, () => moveTo(values, one.id))),
+      ...others.map((one) =>
+        this.item(`Move to ${one.name}`, 'pi pi-arrow-right', values, () => moveTo(values, one.id)),
+      ),
     ];
   }
 
@@ -35,16 +43,32 @@ export class LedgerMenu {
     const chosen = this.bench.selected();
     const site = this.bench.session.site();
     if (!chosen || !site) return [];
-    const values = ownValues(chosen.page, chosen.id, breakpoint.id, new Set(properties)).filter((one) => one.state === this.bench.state());
-    const overriders = properties.flatMap((property) => overriddenBelow(site, chosen.page, chosen.id, breakpoint.id, this.bench.state(), property));
+    const values = ownValues(chosen.page, chosen.id, breakpoint.id, new Set(properties)).filter(
+      (one) => one.state === this.bench.state(),
+    );
+    const overriders = properties.flatMap((property) =>
+      overriddenBelow(site, chosen.page, chosen.id, breakpoint.id, this.bench.state(), property),
+    );
     const nameOf = (id: string): string => site.breakpoints.find((one) => one.id === id)?.name ?? id;
     return [
       this.item('Take back', 'pi pi-undo', values, () => takeBack(values)),
       ...this.carrying(values, breakpoint),
       { separator: true },
       ...(overriders.length === 0
-        ? [{ label: below(site.breakpoints, breakpoint.id).length === 0 ? 'Nothing lies below' : 'Nothing below overrides this', disabled: true }]
-        : overriders.map((one) => ({ label: `${nameOf(one.breakpoint)} says ${one.value}: take that back`, icon: 'pi pi-undo', command: () => this.bench.attempt(() => takeBack([one])) }))),
+        ? [
+            {
+              label:
+                below(site.breakpoints, breakpoint.id).length === 0
+                  ? 'Nothing lies below'
+                  : 'Nothing below overrides this',
+              disabled: true,
+            },
+          ]
+        : overriders.map((one) => ({
+            label: `${nameOf(one.breakpoint)} says ${one.value}: take that back`,
+            icon: 'pi pi-undo',
+            command: () => this.bench.attempt(() => takeBack([one])),
+          }))),
       ...this.units(properties[0] ?? '', breakpoint.id),
     ];
   }
@@ -54,10 +78,14 @@ export class LedgerMenu {
     const group = this.bench.group();
     if (!chosen) return [];
     const all = ownValues(chosen.page, chosen.id, breakpoint.id);
-    const among = isApart(group) ? [] : ownValues(chosen.page, chosen.id, breakpoint.id, new Set(ledgerRows[group].flatMap((row) => row.properties)));
+    const among = isApart(group)
+      ? []
+      : ownValues(chosen.page, chosen.id, breakpoint.id, new Set(ledgerRows[group].flatMap((row) => row.properties)));
     const word = isApart(group) ? '' : group.charAt(0).toUpperCase() + group.slice(1);
     return [
-      this.item(`Take back ${among.length} in ${word} at ${breakpoint.name}`, 'pi pi-undo', among, () => takeBack(among)),
+      this.item(`Take back ${among.length} in ${word} at ${breakpoint.name}`, 'pi pi-undo', among, () =>
+        takeBack(among),
+      ),
       this.item(`Take back all ${all.length} at ${breakpoint.name}`, 'pi pi-undo', all, () => takeBack(all)),
       { separator: true },
       { label: `All ${all.length}:`, disabled: true },
@@ -75,7 +103,9 @@ export class LedgerMenu {
       if (unit === unitOf(value)) return [];
       const next = this.leaves.inUnit(breakpoint, chosen.id, property, unit, value);
       const fits = next !== undefined && next.endsWith(unit) && checkValue(site, property, next).ok;
-      return fits ? [{ label: `Write as ${next}`, command: () => this.bench.setStyle(breakpoint, property, next) }] : [];
+      return fits
+        ? [{ label: `Write as ${next}`, command: () => this.bench.setStyle(breakpoint, property, next) }]
+        : [];
     });
     return items.length > 0 ? [{ separator: true }, ...items] : [];
   }

@@ -46,7 +46,19 @@ interface ShownRow {
 /** The values of the selection: a row a property, a column a breakpoint, each column under its leaf. */
 @Component({
   selector: 'fold-ledger',
-  imports: [BoxDrawing, FirstScreenPanel, FindingsList, FlowDrawing, LedgerCell, LedgerContent, Menu, PictureLibrary, PlaceDrawing, PropertyHelp, SpaceDrawing],
+  imports: [
+    BoxDrawing,
+    FirstScreenPanel,
+    FindingsList,
+    FlowDrawing,
+    LedgerCell,
+    LedgerContent,
+    Menu,
+    PictureLibrary,
+    PlaceDrawing,
+    PropertyHelp,
+    SpaceDrawing,
+  ],
   templateUrl: './ledger.html',
   styleUrl: './ledger.css',
   providers: [LedgerMenu],
@@ -60,7 +72,9 @@ export class Ledger {
   private readonly cellMenu = viewChild.required<Menu>('cellMenu');
   private readonly library = viewChild.required(PictureLibrary);
   protected readonly menuItems = signal<MenuItem[]>([]);
-  protected readonly sharesProblem = signal<{ readonly breakpoint: string; readonly sentence: string } | undefined>(undefined);
+  protected readonly sharesProblem = signal<{ readonly breakpoint: string; readonly sentence: string } | undefined>(
+    undefined,
+  );
 
   protected readonly rows = computed<ShownRow[]>(() => {
     const group = this.bench.group();
@@ -76,7 +90,10 @@ export class Ledger {
         const cells = row.properties.map((property, index) => ({
           property,
           part: row.parts[index] ?? '',
-          cell: this.known(`${property}@${breakpoint.id}`, ledgerCell(site, chosen.page, chosen.id, breakpoint.id, state, property)),
+          cell: this.known(
+            `${property}@${breakpoint.id}`,
+            ledgerCell(site, chosen.page, chosen.id, breakpoint.id, state, property),
+          ),
         }));
         return { breakpoint, width, folded, cells, own: cells.filter((one) => one.cell.own).length };
       }),
@@ -107,17 +124,32 @@ export class Ledger {
 
   private known(key: string, cell: Cell): Cell {
     const before = this.drawn.get(key);
-    const same = before !== undefined && before.value === cell.value && before.own === cell.own && before.from === cell.from && before.sentence === cell.sentence && before.noEffect === cell.noEffect;
+    const same =
+      before !== undefined &&
+      before.value === cell.value &&
+      before.own === cell.own &&
+      before.from === cell.from &&
+      before.sentence === cell.sentence &&
+      before.noEffect === cell.noEffect;
     if (same) return before;
     this.drawn.set(key, cell);
     return cell;
   }
 
   /** Groups that are drawn as well as written. */
-  protected readonly isDrawn = computed(() => !this.ownOnly() && this.bench.state() === 'normal' && ['flow', 'box', 'space', 'place'].includes(this.bench.group()));
+  protected readonly isDrawn = computed(
+    () =>
+      !this.ownOnly() &&
+      this.bench.state() === 'normal' &&
+      ['flow', 'box', 'space', 'place'].includes(this.bench.group()),
+  );
   protected readonly idleShown = signal(false);
   /** Rows that do nothing on this part at any breakpoint and hold no value of its own: out of the way until asked for. */
-  protected readonly idleRows = computed(() => this.rows().filter(({ columns }) => columns.every(({ cells }) => cells.every(({ cell }) => cell.noEffect !== undefined && !cell.own))));
+  protected readonly idleRows = computed(() =>
+    this.rows().filter(({ columns }) =>
+      columns.every(({ cells }) => cells.every(({ cell }) => cell.noEffect !== undefined && !cell.own)),
+    ),
+  );
   protected readonly shownRows = computed(() => {
     const idle = new Set(this.idleRows());
     return [...this.rows().filter((row) => !idle.has(row)), ...(this.idleShown() ? idle : [])];
@@ -133,8 +165,19 @@ export class Ledger {
     if (parent === undefined || chosen.page.parts[parent]?.kind !== 'columns') return undefined;
     const index = chosen.page.parts[parent].children.indexOf(chosen.id);
     const columns = this.bench.leaves().map(({ breakpoint, width, folded }) => {
-      const shares = columnShares(site, chosen.page, parent, breakpoint.id)?.map((share) => Math.round(share * 100) / 100);
-      return { breakpoint, width, folded, text: one ? (shares?.[index] === undefined ? 'no share' : `${shares[index]}%`) : (shares?.join(' / ') ?? 'own tracks') };
+      const shares = columnShares(site, chosen.page, parent, breakpoint.id)?.map(
+        (share) => Math.round(share * 100) / 100,
+      );
+      return {
+        breakpoint,
+        width,
+        folded,
+        text: one
+          ? shares?.[index] === undefined
+            ? 'no share'
+            : `${shares[index]}%`
+          : (shares?.join(' / ') ?? 'own tracks'),
+      };
     });
     return { one, columns };
   });
@@ -145,9 +188,12 @@ export class Ledger {
     const typed = field.value.trim();
     const chosen = this.bench.selected();
     const site = this.bench.session.site();
-    if (!shown || !chosen || !site || typed === shown.columns.find((one) => one.breakpoint.id === breakpoint)?.text) return this.sharesProblem.set(undefined);
+    if (!shown || !chosen || !site || typed === shown.columns.find((one) => one.breakpoint.id === breakpoint)?.text)
+      return this.sharesProblem.set(undefined);
     try {
-      const edits = shown.one ? setColumnShare(site, chosen.page, chosen.id, breakpoint, Number.parseFloat(typed)) : setSplit(site, chosen.page, chosen.id, breakpoint, readShares(typed));
+      const edits = shown.one
+        ? setColumnShare(site, chosen.page, chosen.id, breakpoint, Number.parseFloat(typed))
+        : setSplit(site, chosen.page, chosen.id, breakpoint, readShares(typed));
       this.bench.attempt(() => edits);
       this.sharesProblem.set(undefined);
     } catch (error) {
@@ -162,7 +208,9 @@ export class Ledger {
   }
 
   protected openSplits(event: Event, breakpoint: string): void {
-    this.menuItems.set(commonSplits.map(({ name, shares }) => ({ label: name, command: () => this.split(breakpoint, shares) })));
+    this.menuItems.set(
+      commonSplits.map(({ name, shares }) => ({ label: name, command: () => this.split(breakpoint, shares) })),
+    );
     this.cellMenu().show(event);
   }
 
@@ -185,9 +233,14 @@ export class Ledger {
       const chosen = this.bench.selected();
       if (!chosen) return;
       this.bench.attempt((_site, page) => {
-        const set = (property: string, value: string) => styleEdit(chosen.id, breakpoint, this.bench.state(), property, value);
+        const set = (property: string, value: string) =>
+          styleEdit(chosen.id, breakpoint, this.bench.state(), property, value);
         const sized = ownValue(page, chosen.id, breakpoint, 'normal', 'background-size') !== undefined;
-        const fits = [set('background-size', 'cover'), set('background-position-x', 'center'), set('background-position-y', 'center')];
+        const fits = [
+          set('background-size', 'cover'),
+          set('background-position-x', 'center'),
+          set('background-position-y', 'center'),
+        ];
         return [set('background-image', `url("picture:${picture}")`), ...(sized ? [] : fits)];
       });
     });

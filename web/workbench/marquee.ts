@@ -14,7 +14,12 @@ export class Marquee {
   /** Whether a sweep is under way. */
   move(point: Point): boolean {
     if (!this.start) return false;
-    this.box.set({ left: Math.min(point.x, this.start.x), top: Math.min(point.y, this.start.y), width: Math.abs(point.x - this.start.x), height: Math.abs(point.y - this.start.y) });
+    this.box.set({
+      left: Math.min(point.x, this.start.x),
+      top: Math.min(point.y, this.start.y),
+      width: Math.abs(point.x - this.start.x),
+      height: Math.abs(point.y - this.start.y),
+    });
     return true;
   }
 
@@ -35,8 +40,16 @@ export class Marquee {
     for (const one of page.parts.values()) {
       if (one.parent !== undefined && taken.has(one.parent)) taken.add(one.id);
       if (one.parent === undefined || one.box.width === 0 || taken.has(one.id)) continue;
-      const whole = one.box.left >= box.left && one.box.top >= box.top && right(one.box) <= right(box) && bottom(one.box) <= bottom(box);
-      const touches = one.box.left < right(box) && right(one.box) > box.left && one.box.top < bottom(box) && bottom(one.box) > box.top;
+      const whole =
+        one.box.left >= box.left &&
+        one.box.top >= box.top &&
+        right(one.box) <= right(box) &&
+        bottom(one.box) <= bottom(box);
+      const touches =
+        one.box.left < right(box) &&
+        right(one.box) > box.left &&
+        one.box.top < bottom(box) &&
+        bottom(one.box) > box.top;
       if (!whole && (!touches || holders.has(one.id))) continue;
       inside.push(one.id);
       taken.add(one.id);

@@ -14,7 +14,12 @@ function linesOf(element: Element): Box[] {
   const range = element.ownerDocument.createRange();
   const visit = (holder: Element): void => {
     for (const node of holder.childNodes) {
-      if (node.nodeType === 1 && !(node as Element).hasAttribute('data-part') && !(node as Element).querySelector('[data-part]')) visit(node as Element); // type 1 is an element
+      if (
+        node.nodeType === 1 &&
+        !(node as Element).hasAttribute('data-part') &&
+        !(node as Element).querySelector('[data-part]')
+      )
+        visit(node as Element); // type 1 is an element
       if (node.nodeType !== 3 || !node.nodeValue?.trim()) continue;
       range.selectNode(node);
       for (const rect of range.getClientRects()) lines.push(boxOf(rect));
@@ -27,7 +32,9 @@ function linesOf(element: Element): Box[] {
 /** Measures one element as the part of this id. */
 export function measureElement(view: Window, element: HTMLElement, id: string, parent: string | undefined): Measured {
   const computed = view.getComputedStyle(element);
-  const style = Object.fromEntries(measuredProperties.map((name) => [name, computed.getPropertyValue(name)])) as Measured['style']; // one value a name
+  const style = Object.fromEntries(
+    measuredProperties.map((name) => [name, computed.getPropertyValue(name)]),
+  ) as Measured['style']; // one value a name
   return {
     id,
     parent,
@@ -36,7 +43,12 @@ export function measureElement(view: Window, element: HTMLElement, id: string, p
     padding: sidesOf(computed, 'padding'),
     margin: sidesOf(computed, 'margin'),
     lines: linesOf(element),
-    scroll: { width: element.scrollWidth, height: element.scrollHeight, left: element.scrollLeft, top: element.scrollTop },
+    scroll: {
+      width: element.scrollWidth,
+      height: element.scrollHeight,
+      left: element.scrollLeft,
+      top: element.scrollTop,
+    },
     style,
   };
 }

@@ -3,7 +3,12 @@ import { isForWork, openAround } from './opening';
 
 describe('What hides a part while one works in it', () => {
   let frame: TrialFrame;
-  const open = (ids: readonly string[], state: 'normal' | 'open' = 'normal'): void => openAround(frame.document, ids.map((id) => frame.find(id)), state);
+  const open = (ids: readonly string[], state: 'normal' | 'open' = 'normal'): void =>
+    openAround(
+      frame.document,
+      ids.map((id) => frame.find(id)),
+      state,
+    );
   const isOpen = (id: string): boolean => frame.find(id).matches('[open], :popover-open');
   /** Whether the reader sees it: Chromium's own answer. */
   const seen = (id: string): boolean => frame.find(id).checkVisibility();
@@ -40,7 +45,11 @@ describe('What hides a part while one works in it', () => {
 
   it('is told apart from what the page says, so that an attribute of work is never taken for the page’s', () => {
     open(['deep']);
-    expect(['open', 'data-opened', 'data-part'].map((name) => isForWork(frame.find('outer'), name))).toEqual([true, true, false]);
+    expect(['open', 'data-opened', 'data-part'].map((name) => isForWork(frame.find('outer'), name))).toEqual([
+      true,
+      true,
+      false,
+    ]);
     expect(isForWork(frame.find('begins'), 'open')).toBeFalse();
     open([]);
     expect(frame.find('outer').getAttributeNames()).toEqual(['data-part']);

@@ -4,7 +4,8 @@ import type { State } from '@core/document/style-map';
 const mark = 'data-opened';
 
 /** Whether an attribute stands on an element for the time it is worked in, and is no part of the page. */
-export const isForWork = (element: Element, attribute: string): boolean => element.hasAttribute(mark) && (attribute === 'open' || attribute === mark);
+export const isForWork = (element: Element, attribute: string): boolean =>
+  element.hasAttribute(mark) && (attribute === 'open' || attribute === mark);
 
 function* around(element: Element | null | undefined, css: string): Generator<HTMLElement> {
   for (let at = element?.closest<HTMLElement>(css); at; at = at.parentElement?.closest<HTMLElement>(css)) yield at;

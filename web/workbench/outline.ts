@@ -1,4 +1,15 @@
-import { afterNextRender, ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, OnDestroy, signal, untracked } from '@angular/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  ElementRef,
+  inject,
+  OnDestroy,
+  signal,
+  untracked,
+} from '@angular/core';
 import { sharedRoots } from '@core/document/commands/shared';
 import { kindOf, nameOf } from '@core/document/kinds/registry';
 import type { Page, Part } from '@core/document/page';
@@ -32,7 +43,16 @@ const sameRows = (a: readonly Row[], b: readonly Row[]): boolean =>
     const other = b[index]!;
     if (row === other) return true;
     return (
-      row.id === other.id && row.name === other.name && row.words === other.words && row.depth === other.depth && row.holds === other.holds && row.open === other.open && row.kind === other.kind && row.off === other.off && row.shared === other.shared && row.hidden.join() === other.hidden.join()
+      row.id === other.id &&
+      row.name === other.name &&
+      row.words === other.words &&
+      row.depth === other.depth &&
+      row.holds === other.holds &&
+      row.open === other.open &&
+      row.kind === other.kind &&
+      row.off === other.off &&
+      row.shared === other.shared &&
+      row.hidden.join() === other.hidden.join()
     );
   });
 
@@ -53,32 +73,53 @@ export class Outline implements OnDestroy, Surface {
   private readonly shared = computed(() => sharedRoots(this.bench.session.site() ?? noSite));
   private unregister: (() => void) | undefined;
 
-  protected readonly rows = computed<Row[]>(() => {
-    const page = this.bench.session.page();
-    if (!page) return [];
-    const rows: Row[] = [];
-    const visit = (id: string, depth: number): void => {
-      const part = page.parts[id]!;
-      const open = !this.closed().has(id) || this.bench.outlineQuery().trim() !== '';
-      rows.push(this.rowOf(id, part, depth, open));
-      if (open) for (const child of part.children) visit(child, depth + 1);
-    };
-    for (const child of page.parts[page.root]?.children ?? []) visit(child, 0);
-    const words = this.bench.outlineQuery().trim().toLowerCase();
-    if (words !== '') return rows.filter((row) => `${row.name} ${row.words} ${this.kindWord(row.kind)}`.toLowerCase().includes(words));
-    return rows;
-  }, { equal: sameRows });
+  protected readonly rows = computed<Row[]>(
+    () => {
+      const page = this.bench.session.page();
+      if (!page) return [];
+      const rows: Row[] = [];
+      const visit = (id: string, depth: number): void => {
+        const part = page.parts[id]!;
+        const open = !this.closed().has(id) || this.bench.outlineQuery().trim() !== '';
+        rows.push(this.rowOf(id, part, depth, open));
+        if (open) for (const child of part.children) visit(child, depth + 1);
+      };
+      for (const child of page.parts[page.root]?.children ?? []) visit(child, 0);
+      const words = this.bench.outlineQuery().trim().toLowerCase();
+      if (words !== '')
+        return rows.filter((row) =>
+          `${row.name} ${row.words} ${this.kindWord(row.kind)}`.toLowerCase().includes(words),
+        );
+      return rows;
+    },
+    { equal: sameRows },
+  );
   /** The row of each part as it was made last: parts are never changed in place, so an unchanged part keeps its row. */
   private readonly made = new WeakMap<Part, Row>();
 
   private rowOf(id: string, part: Part, depth: number, open: boolean): Row {
     const known = this.made.get(part);
     const shared = this.shared().has(id);
-    if (known && known.shared === shared && known.depth === depth && known.open === open && known.id === id) return known;
+    if (known && known.shared === shared && known.depth === depth && known.open === open && known.id === id)
+      return known;
     const text = part.content.base['text'];
-    const hidden = this.bench.breakpoints().filter((one) => part.style[one.id]?.normal?.['display'] === 'none').map((one) => one.name);
+    const hidden = this.bench
+      .breakpoints()
+      .filter((one) => part.style[one.id]?.normal?.['display'] === 'none')
+      .map((one) => one.name);
     const words = typeof text === 'string' && !part.name ? text : '';
-    const row = { id, kind: part.kind, name: nameOf(part), words, depth, holds: part.children.length > 0, open, hidden, off: part.off === true, shared };
+    const row = {
+      id,
+      kind: part.kind,
+      name: nameOf(part),
+      words,
+      depth,
+      holds: part.children.length > 0,
+      open,
+      hidden,
+      off: part.off === true,
+      shared,
+    };
     this.made.set(part, row);
     return row;
   }
@@ -92,15 +133,19 @@ export class Outline implements OnDestroy, Surface {
 
   constructor() {
     afterNextRender(() => (this.unregister = this.dragging.register(this)));
-    const way = computed<readonly string[]>(() => {
-      const chosen = this.bench.selected();
-      return chosen ? pathTo(chosen.page, chosen.id) : [];
-    }, { equal: sameList });
+    const way = computed<readonly string[]>(
+      () => {
+        const chosen = this.bench.selected();
+        return chosen ? pathTo(chosen.page, chosen.id) : [];
+      },
+      { equal: sameList },
+    );
     effect(() => {
       const above = way().slice(0, -1);
       const id = way().at(-1);
       if (id === undefined) return;
-      if (untracked(this.closed).size > 0) this.closed.update((closed) => new Set([...closed].filter((one) => !above.includes(one))));
+      if (untracked(this.closed).size > 0)
+        this.closed.update((closed) => new Set([...closed].filter((one) => !above.includes(one))));
       requestAnimationFrame(() => this.rowElement(id)?.scrollIntoView({ block: 'nearest' }));
     });
   }
@@ -126,9 +171,19 @@ export class Outline implements OnDestroy, Surface {
       let last = index;
       while (rows[last + 1] && rows[last + 1]!.depth > row.depth) last++;
       const bottom = boxes[last]?.bottom ?? first.bottom;
-      return [{ id: row.id, depth: row.depth + 1, axis: 'column' as const, box: { left: 0, top: first.top - own.top, width: own.width, height: bottom - first.top } }];
+      return [
+        {
+          id: row.id,
+          depth: row.depth + 1,
+          axis: 'column' as const,
+          box: { left: 0, top: first.top - own.top, width: own.width, height: bottom - first.top },
+        },
+      ];
     });
-    return [{ id: page.root, depth: 0, axis: 'column', box: { left: 0, top: 0, width: own.width, height: own.height } }, ...laid];
+    return [
+      { id: page.root, depth: 0, axis: 'column', box: { left: 0, top: 0, width: own.width, height: own.height } },
+      ...laid,
+    ];
   };
 
   private rowElement(id: string): HTMLElement | null {
@@ -171,7 +226,15 @@ export class Outline implements OnDestroy, Surface {
     const moves: Readonly<Record<string, () => void>> = {
       ArrowDown: () => go(rows[index + 1]),
       ArrowUp: () => go(rows[index - 1]),
-      ArrowLeft: () => (row.holds && row.open ? this.toggle(event, row.id) : go(rows.slice(0, index).reverse().find((one) => one.depth < row.depth))),
+      ArrowLeft: () =>
+        row.holds && row.open
+          ? this.toggle(event, row.id)
+          : go(
+              rows
+                .slice(0, index)
+                .reverse()
+                .find((one) => one.depth < row.depth),
+            ),
       ArrowRight: () => (row.holds && !row.open ? this.toggle(event, row.id) : go(rows[index + 1])),
       F2: () => this.beginRename(row.id),
     };
@@ -185,7 +248,11 @@ export class Outline implements OnDestroy, Surface {
     event.preventDefault();
     if (!this.bench.chosen().includes(id)) this.bench.select(id);
     const row = this.rowElement(id)?.getBoundingClientRect();
-    this.bench.menuAt.set({ x: event.clientX || (row?.left ?? 0) + 40, y: event.clientY || (row?.bottom ?? 0), pile: [] });
+    this.bench.menuAt.set({
+      x: event.clientX || (row?.left ?? 0) + 40,
+      y: event.clientY || (row?.bottom ?? 0),
+      pile: [],
+    });
   }
 
   protected beginRename(id: string): void {
@@ -198,7 +265,8 @@ export class Outline implements OnDestroy, Surface {
     this.renaming.set(undefined);
     const value = (event.target as HTMLInputElement).value.trim(); // the field of the row
     const now = this.bench.session.page()?.parts[id]?.name ?? '';
-    if (value !== now) this.bench.attempt(() => [{ do: 'set', part: id, field: ['name'], ...(value !== '' && { value }) }]);
+    if (value !== now)
+      this.bench.attempt(() => [{ do: 'set', part: id, field: ['name'], ...(value !== '' && { value }) }]);
   }
 
   protected markTop = (drop: Drop): number => drop.mark.top + this.host.nativeElement.scrollTop;

@@ -56,7 +56,15 @@ export class OverridesDialog {
         const first = part !== last;
         last = part;
         const words = typeof named.content.base['text'] === 'string' ? named.content.base['text'] : '';
-        return { part, first, property, state: state === 'normal' ? '' : state, name: named.name ?? (words.slice(0, 36) || (part === page!.root ? 'Page' : '')), kind: kindOf(named.kind).word, cells: breakpoints.map(({ id }) => line.find((one) => one.breakpoint === id)) };
+        return {
+          part,
+          first,
+          property,
+          state: state === 'normal' ? '' : state,
+          name: named.name ?? (words.slice(0, 36) || (part === page!.root ? 'Page' : '')),
+          kind: kindOf(named.kind).word,
+          cells: breakpoints.map(({ id }) => line.find((one) => one.breakpoint === id)),
+        };
       });
   });
 
@@ -67,7 +75,13 @@ export class OverridesDialog {
     effect(() => {
       const page = this.bench.session.page();
       const site = this.bench.session.site();
-      if (this.open() && page && site) untracked(() => void this.reviewer.overrides(site, page).then((found) => this.bench.session.page() === page && this.found.set(found)));
+      if (this.open() && page && site)
+        untracked(
+          () =>
+            void this.reviewer
+              .overrides(site, page)
+              .then((found) => this.bench.session.page() === page && this.found.set(found)),
+        );
     });
   }
 

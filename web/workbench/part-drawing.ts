@@ -10,10 +10,17 @@ const room = { width: 208, height: 130 };
 @Component({
   selector: 'fold-part-drawing',
   imports: [PageFrame],
-  template: `@if (bench.session.site(); as site) {<fold-page-frame [site]="site" [page]="page()" [screen]="screen()" [cut]="cut()" (written)="look($event)" />}`,
+  template: `@if (bench.session.site(); as site) {
+    <fold-page-frame [site]="site" [page]="page()" [screen]="screen()" [cut]="cut()" (written)="look($event)" />
+  }`,
   styles: `
-    :host { display: block; }
-    fold-page-frame { width: ${room.width}px; height: ${room.height}px; }
+    :host {
+      display: block;
+    }
+    fold-page-frame {
+      width: ${room.width}px;
+      height: ${room.height}px;
+    }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -25,7 +32,10 @@ export class PartDrawing {
   protected readonly cut = signal<Cut>({ left: 0, top: 0, scale: 0.15 });
   private readonly preview = computed(() => this.bench.breakpointOf(this.breakpoint()).preview);
   /** High enough for what is cut out of it. */
-  protected readonly screen = computed(() => ({ width: this.preview().width, height: Math.max(this.preview().height, Math.ceil(this.cut().top + room.height / this.cut().scale)) }));
+  protected readonly screen = computed(() => ({
+    width: this.preview().width,
+    height: Math.max(this.preview().height, Math.ceil(this.cut().top + room.height / this.cut().scale)),
+  }));
 
   /** Finds the part with some of its surroundings: all of its parent where that is not far larger than itself. */
   protected look(document: Document): void {

@@ -27,7 +27,9 @@ export class PartMenu {
   private readonly panel = viewChild<ElementRef<HTMLElement>>('panel');
   protected readonly place = signal('');
   protected readonly items = signal<readonly Item[]>([]);
-  protected readonly pile = signal<readonly { readonly id: string; readonly name: string; readonly because: string; readonly here: boolean }[]>([]);
+  protected readonly pile = signal<
+    readonly { readonly id: string; readonly name: string; readonly because: string; readonly here: boolean }[]
+  >([]);
   protected readonly open = signal(false);
 
   constructor() {
@@ -61,7 +63,12 @@ export class PartMenu {
     const all = first ? pileWithReasons(measured, { x: this.pointIn().x, y: this.pointIn().y }) : [];
     return all.map((one) => {
       const context = one.context === undefined ? '' : ` · in ${known.get(one.context) ?? ''}’s stacking context`;
-      return { id: one.part, name: known.get(one.part) ?? one.part, because: `${one.because}${context}`, here: one.part === this.bench.selection() };
+      return {
+        id: one.part,
+        name: known.get(one.part) ?? one.part,
+        because: `${one.because}${context}`,
+        here: one.part === this.bench.selection(),
+      };
     });
   }
 
@@ -70,7 +77,9 @@ export class PartMenu {
     const at = this.bench.menuAt();
     const view = this.leaves.view(this.bench.active());
     const rect = view?.document?.defaultView?.frameElement?.getBoundingClientRect();
-    return at && view && rect ? { x: (at.x - rect.left) / view.scale(), y: (at.y - rect.top) / view.scale() } : { x: 0, y: 0 };
+    return at && view && rect
+      ? { x: (at.x - rect.left) / view.scale(), y: (at.y - rect.top) / view.scale() }
+      : { x: 0, y: 0 };
   }
 
   private itemsNow(): Item[] {
@@ -81,11 +90,15 @@ export class PartMenu {
     const none = this.bench.chosen().length === 0;
     const another = (what: 'copy' | 'empty'): void => {
       let made: string | undefined;
-      if (id !== undefined && this.bench.attempt((site, page) => {
-        const result = addColumn(site, page, id, what);
-        made = result.made;
-        return result.edits;
-      })) this.bench.select(made);
+      if (
+        id !== undefined &&
+        this.bench.attempt((site, page) => {
+          const result = addColumn(site, page, id, what);
+          made = result.made;
+          return result.edits;
+        })
+      )
+        this.bench.select(made);
     };
     return [
       { label: 'Copy', keys: 'Ctrl+C', off: none, run: () => this.clipboard.copy() },
@@ -93,15 +106,44 @@ export class PartMenu {
       { label: 'Paste', keys: 'Ctrl+V', run: () => this.clipboard.paste() },
       { label: 'Paste style alone', keys: 'Alt+V', off: none, run: () => this.clipboard.pasteStyle() },
       { label: 'Duplicate', keys: 'Alt+D', off: !can.duplicate, run: () => this.bench.duplicate() },
-      ...(column ? [{ label: 'Another column, a full copy', run: () => another('copy') }, { label: 'Another column, empty', run: () => another('empty') }] : []),
+      ...(column
+        ? [
+            { label: 'Another column, a full copy', run: () => another('copy') },
+            { label: 'Another column, empty', run: () => another('empty') },
+          ]
+        : []),
       { label: 'Wrap in a container', keys: 'Alt+W', off: !can.wrap, run: () => this.bench.wrap() },
       { label: 'Unwrap', keys: 'Alt+U', off: !can.unwrap, run: () => this.bench.unwrap() },
-      { label: 'Hide or show at this breakpoint', keys: 'Alt+H', off: none, run: () => id !== undefined && this.bench.toggleShown(id, this.bench.active()) },
-      { label: chosen?.part.off ? 'Switch on again' : 'Switch off everywhere, and keep', keys: 'Alt+K', off: none, run: () => this.bench.toggleOff() },
-      { label: id !== undefined && this.bench.locked().has(id) ? 'Unlock' : 'Lock against clicks', keys: 'Alt+L', off: none, run: () => this.bench.toggleLocked() },
-      { label: id !== undefined && this.bench.unseen().has(id) ? 'Bring back into sight' : 'Out of sight in the editor', keys: 'Alt+O', off: none, run: () => this.bench.toggleUnseen() },
-      ...(chosen?.part.kind === 'section' && !this.bench.sharedHere() ? [{ label: 'Keep this section, or share it …', run: () => this.bench.keepAsked.update((count) => count + 1) }] : []),
-      ...(this.bench.sharedHere() ? [{ label: 'Stop sharing here: make it this page’s own', run: () => this.bench.unshare() }] : []),
+      {
+        label: 'Hide or show at this breakpoint',
+        keys: 'Alt+H',
+        off: none,
+        run: () => id !== undefined && this.bench.toggleShown(id, this.bench.active()),
+      },
+      {
+        label: chosen?.part.off ? 'Switch on again' : 'Switch off everywhere, and keep',
+        keys: 'Alt+K',
+        off: none,
+        run: () => this.bench.toggleOff(),
+      },
+      {
+        label: id !== undefined && this.bench.locked().has(id) ? 'Unlock' : 'Lock against clicks',
+        keys: 'Alt+L',
+        off: none,
+        run: () => this.bench.toggleLocked(),
+      },
+      {
+        label: id !== undefined && this.bench.unseen().has(id) ? 'Bring back into sight' : 'Out of sight in the editor',
+        keys: 'Alt+O',
+        off: none,
+        run: () => this.bench.toggleUnseen(),
+      },
+      ...(chosen?.part.kind === 'section' && !this.bench.sharedHere()
+        ? [{ label: 'Keep this section, or share it …', run: () => this.bench.keepAsked.update((count) => count + 1) }]
+        : []),
+      ...(this.bench.sharedHere()
+        ? [{ label: 'Stop sharing here: make it this page’s own', run: () => this.bench.unshare() }]
+        : []),
       { label: 'Delete', keys: 'Delete', off: !can.remove, run: () => this.bench.remove() },
     ];
   }
@@ -130,7 +172,9 @@ export class PartMenu {
     }
     if (event.key !== 'ArrowDown' && event.key !== 'ArrowUp') return;
     event.preventDefault();
-    const all = [...(this.panel()?.nativeElement.querySelectorAll<HTMLElement>('[role=menuitem]:not(:disabled)') ?? [])];
+    const all = [
+      ...(this.panel()?.nativeElement.querySelectorAll<HTMLElement>('[role=menuitem]:not(:disabled)') ?? []),
+    ];
     const at = all.indexOf(document.activeElement as HTMLElement); // one of them, or none
     all[(at + (event.key === 'ArrowDown' ? 1 : all.length - 1)) % all.length]?.focus();
   }

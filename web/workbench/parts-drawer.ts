@@ -21,35 +21,113 @@ import { Glyph } from './glyph';
         (keydown.enter)="addFirst()"
         (keydown.escape)="query.set('')"
       />
-      <button type="button" class="tuck" [attr.aria-expanded]="unfolded()" [title]="unfolded() ? 'Fold the drawer; typing still finds every part' : 'Show all parts'" aria-label="All parts" (click)="toggle()">
+      <button
+        type="button"
+        class="tuck"
+        [attr.aria-expanded]="unfolded()"
+        [title]="unfolded() ? 'Fold the drawer; typing still finds every part' : 'Show all parts'"
+        aria-label="All parts"
+        (click)="toggle()"
+      >
         <i [class]="unfolded() ? 'pi pi-angle-up' : 'pi pi-angle-down'"></i>
       </button>
     </div>
     @if (unfolded() || query() !== '') {
       <div class="parts">
         @for (kind of found(); track kind.kind) {
-          <button type="button" [title]="kind.purpose" [attr.data-add]="kind.kind" (pointerdown)="press($event, kind.kind)" (click)="add(kind.kind)">
+          <button
+            type="button"
+            [title]="kind.purpose"
+            [attr.data-add]="kind.kind"
+            (pointerdown)="press($event, kind.kind)"
+            (click)="add(kind.kind)"
+          >
             <fold-glyph [kind]="kind.kind" />{{ kind.word }}
           </button>
         } @empty {
           <p>No part is called that.</p>
         }
-        <button type="button" class="whole" aria-label="Plan the page …" title="Lay a whole skeleton of sections in one step (Alt+P)" (click)="ask(bench.planAsked)"><i class="pi pi-list"></i>Plan</button>
-        <button type="button" class="whole" aria-label="Sections …" title="Ready-made sections, and those this site keeps (Alt+R)" (click)="ask(bench.sectionsAsked)"><i class="pi pi-objects-column"></i>Sections</button>
+        <button
+          type="button"
+          class="whole"
+          aria-label="Plan the page …"
+          title="Lay a whole skeleton of sections in one step (Alt+P)"
+          (click)="ask(bench.planAsked)"
+        >
+          <i class="pi pi-list"></i>Plan
+        </button>
+        <button
+          type="button"
+          class="whole"
+          aria-label="Sections …"
+          title="Ready-made sections, and those this site keeps (Alt+R)"
+          (click)="ask(bench.sectionsAsked)"
+        >
+          <i class="pi pi-objects-column"></i>Sections
+        </button>
       </div>
     }
   `,
   styles: `
-    :host { display: block; padding: 8px 8px 6px; border-bottom: 1px solid var(--line); }
-    .find { display: flex; gap: 4px; }
-    .tuck { padding: 0 6px; cursor: pointer; }
-    .whole { cursor: pointer; }
-    .whole i { font-size: 13px; }
-    input { flex: 1; min-width: 0; font: inherit; padding: 4px 8px; border: 1px solid var(--line); border-radius: 4px; background: var(--sheet); color: inherit; }
-    .parts { display: grid; grid-template-columns: 1fr 1fr; gap: 0 4px; margin-top: 5px; font-size: 13px; }
-    button { display: flex; align-items: center; gap: 7px; padding: 1px 6px; font: inherit; color: inherit; text-align: left; background: none; border: 1px solid transparent; border-radius: 4px; cursor: grab; touch-action: none; }
-    button:hover { background: var(--sheet); border-color: var(--line); }
-    p { grid-column: 1 / -1; padding: 4px 6px; color: var(--ink-soft); }
+    :host {
+      display: block;
+      padding: 8px 8px 6px;
+      border-bottom: 1px solid var(--line);
+    }
+    .find {
+      display: flex;
+      gap: 4px;
+    }
+    .tuck {
+      padding: 0 6px;
+      cursor: pointer;
+    }
+    .whole {
+      cursor: pointer;
+    }
+    .whole i {
+      font-size: 13px;
+    }
+    input {
+      flex: 1;
+      min-width: 0;
+      font: inherit;
+      padding: 4px 8px;
+      border: 1px solid var(--line);
+      border-radius: 4px;
+      background: var(--sheet);
+      color: inherit;
+    }
+    .parts {
+      display: grid;
+      grid-template-columns: 1fr 1fr;
+      gap: 0 4px;
+      margin-top: 5px;
+      font-size: 13px;
+    }
+    button {
+      display: flex;
+      align-items: center;
+      gap: 7px;
+      padding: 1px 6px;
+      font: inherit;
+      color: inherit;
+      text-align: left;
+      background: none;
+      border: 1px solid transparent;
+      border-radius: 4px;
+      cursor: grab;
+      touch-action: none;
+    }
+    button:hover {
+      background: var(--sheet);
+      border-color: var(--line);
+    }
+    p {
+      grid-column: 1 / -1;
+      padding: 4px 6px;
+      color: var(--ink-soft);
+    }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -59,7 +137,9 @@ export class PartsDrawer {
   protected readonly query = signal('');
   protected readonly found = computed(() => {
     const words = this.query().trim().toLowerCase();
-    const found = kinds.filter((kind) => kind.group !== 'page' && `${kind.word} ${kind.purpose}`.toLowerCase().includes(words));
+    const found = kinds.filter(
+      (kind) => kind.group !== 'page' && `${kind.word} ${kind.purpose}`.toLowerCase().includes(words),
+    );
     const named = (word: string): number => (word.toLowerCase().startsWith(words) ? 0 : 1);
     return found.sort((a, b) => named(a.word) - named(b.word)); // what is called so before what merely speaks of it
   });
@@ -94,6 +174,9 @@ export class PartsDrawer {
     if (!site || event.button !== 0) return;
     this.dragged = false;
     this.dragging.press(newThing(site, kind), { x: event.clientX, y: event.clientY });
-    window.addEventListener('pointerup', () => (this.dragged = this.bench.dragged() !== undefined), { once: true, capture: true });
+    window.addEventListener('pointerup', () => (this.dragged = this.bench.dragged() !== undefined), {
+      once: true,
+      capture: true,
+    });
   }
 }

@@ -16,7 +16,16 @@ export class PinDrag {
   private readonly leaves = inject(Leaves);
   /** The page as it was measured when the drag began: what is shown meanwhile does not count. */
   private measureFrom: ReturnType<Leaves['around']>;
-  private drag: { readonly breakpoint: string; readonly id: string; readonly start: Point; readonly scale: number; moved: boolean; values: Values } | undefined;
+  private drag:
+    | {
+        readonly breakpoint: string;
+        readonly id: string;
+        readonly start: Point;
+        readonly scale: number;
+        moved: boolean;
+        values: Values;
+      }
+    | undefined;
 
   /** Takes hold of a part that is out of the flow on this leaf; false for any other. */
   press(breakpoint: string, id: string, start: Point, scale: number): boolean {
@@ -27,7 +36,13 @@ export class PinDrag {
   }
 
   /** The insets after a move by so many px, or nothing for a part that is not pinned; measured from `page`. */
-  moved(breakpoint: string, id: string, by: Point, free = true, page = this.leaves.around(breakpoint, id)): Values | undefined {
+  moved(
+    breakpoint: string,
+    id: string,
+    by: Point,
+    free = true,
+    page = this.leaves.around(breakpoint, id),
+  ): Values | undefined {
     const part = page?.parts.get(id);
     const site = this.bench.session.site();
     const document = this.bench.session.page();
@@ -36,7 +51,13 @@ export class PinDrag {
     const inset = (edge: Edge): string => resolve(site, document, id, breakpoint, 'normal', edge).value;
     const others = [...page.parts.values()].filter((one) => one.id !== id && one.parent !== id);
     const drawn = moveBy(part.box, by, guidesOf(others.map((one) => one.box)), { free, both: false });
-    return dragPins(part, containingBlock(page, id).box, { top: inset('top'), right: inset('right'), bottom: inset('bottom'), left: inset('left') }, drawn, basis);
+    return dragPins(
+      part,
+      containingBlock(page, id).box,
+      { top: inset('top'), right: inset('right'), bottom: inset('bottom'), left: inset('left') },
+      drawn,
+      basis,
+    );
   }
 
   move(point: Point, free: boolean): boolean {
@@ -45,7 +66,14 @@ export class PinDrag {
     if (!drag.moved && Math.hypot(point.x - drag.start.x, point.y - drag.start.y) < 4) return true;
     drag.moved = true;
     this.measureFrom ??= this.leaves.around(drag.breakpoint, drag.id);
-    drag.values = this.moved(drag.breakpoint, drag.id, { x: (point.x - drag.start.x) / drag.scale, y: (point.y - drag.start.y) / drag.scale }, free, this.measureFrom) ?? {};
+    drag.values =
+      this.moved(
+        drag.breakpoint,
+        drag.id,
+        { x: (point.x - drag.start.x) / drag.scale, y: (point.y - drag.start.y) / drag.scale },
+        free,
+        this.measureFrom,
+      ) ?? {};
     this.bench.foretaste.set({ breakpoint: drag.breakpoint, values: new Map([[drag.id, drag.values]]) });
     return true;
   }
@@ -55,7 +83,11 @@ export class PinDrag {
     const { drag } = this;
     this.cancel();
     if (!drag?.moved) return false;
-    this.bench.attempt(() => Object.entries(drag.values).map(([property, value]) => styleEdit(drag.id, drag.breakpoint, this.bench.state(), property, value)));
+    this.bench.attempt(() =>
+      Object.entries(drag.values).map(([property, value]) =>
+        styleEdit(drag.id, drag.breakpoint, this.bench.state(), property, value),
+      ),
+    );
     return true;
   }
 

@@ -40,7 +40,8 @@ export class PlaceDrawing {
   private readonly value = computed(() => {
     const chosen = this.bench.selected();
     const site = this.bench.session.site();
-    return (name: string): string => (chosen && site ? resolve(site, chosen.page, chosen.id, this.breakpoint(), 'normal', name).value : '');
+    return (name: string): string =>
+      chosen && site ? resolve(site, chosen.page, chosen.id, this.breakpoint(), 'normal', name).value : '';
   });
 
   private readonly name = (id: string): string => {
@@ -68,7 +69,9 @@ export class PlaceDrawing {
       out,
       pinned: edges.filter((edge) => this.value()(edge) !== 'auto'),
       unit: edges.map((edge) => unitOf(this.value()(edge))).find((unit) => unit !== undefined) ?? 'px',
-      against: out ? `Placed against ${block.part === undefined ? (position === 'fixed' ? 'the screen' : 'the page’s first screen') : this.name(block.part)}: ${block.because}.` : '',
+      against: out
+        ? `Placed against ${block.part === undefined ? (position === 'fixed' ? 'the screen' : 'the page’s first screen') : this.name(block.part)}: ${block.because}.`
+        : '',
       likely: likely === undefined ? undefined : { id: likely, name: this.name(likely) },
       sticky: position === 'sticky' ? this.sticky(chosen.id) : undefined,
       standing: section ? standingOf(site, chosen.page, chosen.id, this.breakpoint()) : undefined,
@@ -82,9 +85,15 @@ export class PlaceDrawing {
     if (!page || !natural) return undefined;
     const travel = stickyTravel(page, id, natural).find((one) => one.edge === 'top' || one.edge === 'bottom');
     const order = paintOrder(page).map((one) => one.part);
-    const stops = [...stickyStops(page, id, natural, this.name), ...metOnTheWay(page, id, natural, (other) => order.indexOf(other) > order.indexOf(id), this.name)];
+    const stops = [
+      ...stickyStops(page, id, natural, this.name),
+      ...metOnTheWay(page, id, natural, (other) => order.indexOf(other) > order.indexOf(id), this.name),
+    ];
     const keep = keepingOffset(page, id, natural);
-    const says = travel && travel.to - travel.from >= 1 ? `Sticks from ${Math.round(travel.from)} to ${Math.round(travel.to)} px of scroll, ${Math.round(travel.to - travel.from)} px; then its parent takes it along.` : '';
+    const says =
+      travel && travel.to - travel.from >= 1
+        ? `Sticks from ${Math.round(travel.from)} to ${Math.round(travel.to)} px of scroll, ${Math.round(travel.to - travel.from)} px; then its parent takes it along.`
+        : '';
     return { says, stops, keep: travel?.edge === 'top' && travel.offset === keep ? undefined : keep };
   }
 
@@ -94,7 +103,10 @@ export class PlaceDrawing {
     const page = this.leaves.around(this.breakpoint(), chosen.id);
     const natural = this.leaves.natural(this.breakpoint(), chosen.id);
     this.bench.breakpoint.set(this.breakpoint());
-    if (page && natural) this.bench.attempt((site, document) => setPosition(site, document, chosen.id, this.breakpoint(), position, page, natural));
+    if (page && natural)
+      this.bench.attempt((site, document) =>
+        setPosition(site, document, chosen.id, this.breakpoint(), position, page, natural),
+      );
   }
 
   protected togglePin(edge: Edge): void {
@@ -115,7 +127,8 @@ export class PlaceDrawing {
     const page = chosen && this.leaves.around(this.breakpoint(), chosen.id);
     const part = page?.parts.get(chosen!.id);
     const basis = chosen && this.leaves.basis(this.breakpoint(), chosen.id, 'left');
-    if (page && part && basis) this.bench.setStyles(this.breakpoint(), pinTo(part, containingBlock(page, part.id).box, pinned, unit, basis));
+    if (page && part && basis)
+      this.bench.setStyles(this.breakpoint(), pinTo(part, containingBlock(page, part.id).box, pinned, unit, basis));
   }
 
   protected cureLikely(id: string): void {
@@ -126,7 +139,9 @@ export class PlaceDrawing {
     const { cure } = stop;
     if (!cure) return;
     const names = cure.property === 'overflow' ? ['overflow-x', 'overflow-y'] : [cure.property];
-    this.bench.attempt(() => names.map((property) => styleEdit(cure.part, this.breakpoint(), 'normal', property, cure.value)));
+    this.bench.attempt(() =>
+      names.map((property) => styleEdit(cure.part, this.breakpoint(), 'normal', property, cure.value)),
+    );
   }
 
   protected keep(offset: number): void {

@@ -2,12 +2,23 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
 import { DialogFocus } from '../theme/dialog-focus';
-import { fillingAt, fillings, layPlan, newSection, sharesOfPlan, type Filling, type PlannedSection } from '@core/document/commands/plan';
+import {
+  fillingAt,
+  fillings,
+  layPlan,
+  newSection,
+  sharesOfPlan,
+  type Filling,
+  type PlannedSection,
+} from '@core/document/commands/plan';
 import { commonSplits } from '@core/document/shares';
 import { Problem } from '@core/document/problem';
 import { Bench } from './bench';
 
-const splits = commonSplits.map(({ name, shares }) => ({ name, text: shares.length === 1 ? '' : shares.map((one) => Math.round(one * 100) / 100).join(' ') }));
+const splits = commonSplits.map(({ name, shares }) => ({
+  name,
+  text: shares.length === 1 ? '' : shares.map((one) => Math.round(one * 100) / 100).join(' '),
+}));
 
 /** A whole page's skeleton described in one place, drawn as one goes, and made in one step. */
 @Component({
@@ -60,7 +71,11 @@ export class PlanDialog {
   protected readonly total = computed(() => this.plan().reduce((sum, one) => sum + one.height, 0));
 
   show(): void {
-    this.plan.set([{ ...newSection(1), name: 'Opening' }, { ...newSection(2), split: '50 50', filling: 'picture and text' }, newSection(3)]);
+    this.plan.set([
+      { ...newSection(1), name: 'Opening' },
+      { ...newSection(2), split: '50 50', filling: 'picture and text' },
+      newSection(3),
+    ]);
     this.open.set(true);
   }
 

@@ -36,8 +36,18 @@ interface Drawn {
           }
           <div class="drawn">
             @for (one of drawings(); track one.value) {
-              <button type="button" [class.now]="one.present" [disabled]="one.present" [title]="one.present ? 'As it is at ' + name() : 'Set it at ' + name()" (click)="take(one.value)">
-                @if (settled()) {<fold-part-drawing [page]="one.page" [part]="help.part" [breakpoint]="help.breakpoint" />} @else {<span class="blank"></span>}
+              <button
+                type="button"
+                [class.now]="one.present"
+                [disabled]="one.present"
+                [title]="one.present ? 'As it is at ' + name() : 'Set it at ' + name()"
+                (click)="take(one.value)"
+              >
+                @if (settled()) {
+                  <fold-part-drawing [page]="one.page" [part]="help.part" [breakpoint]="help.breakpoint" />
+                } @else {
+                  <span class="blank"></span>
+                }
                 <code>{{ one.value }}</code>
                 @if (one.present) {
                   <small>now</small>
@@ -51,20 +61,64 @@ interface Drawn {
     </p-popover>
   `,
   styles: `
-    .help { width: 428px; }
-    h3 { margin: 0 0 2px; font: 600 14px var(--values); }
-    p { margin: 0 0 6px; }
-    .why { color: var(--madder); }
-    .where { font-size: 12px; color: var(--ink-soft); margin: 6px 0 0; }
-    .drawn { display: grid; grid-template-columns: 1fr 1fr; gap: 8px; }
-    button { display: block; padding: 0; font: inherit; color: inherit; text-align: left; background: none; border: 0; cursor: pointer; }
-    button:disabled { cursor: default; }
-    button fold-part-drawing { border: 1px solid var(--line); }
-    .blank { display: block; height: 132px; border: 1px solid var(--line); }
-    button:hover:enabled fold-part-drawing, button:focus-visible fold-part-drawing { border-color: var(--madder); }
-    .now fold-part-drawing { border-color: var(--ink); }
-    code { font: 12px var(--values); }
-    small { margin-left: 6px; color: var(--ink-soft); }
+    .help {
+      width: 428px;
+    }
+    h3 {
+      margin: 0 0 2px;
+      font: 600 14px var(--values);
+    }
+    p {
+      margin: 0 0 6px;
+    }
+    .why {
+      color: var(--madder);
+    }
+    .where {
+      font-size: 12px;
+      color: var(--ink-soft);
+      margin: 6px 0 0;
+    }
+    .drawn {
+      display: grid;
+      grid-template-columns: 1fr 1fr;
+      gap: 8px;
+    }
+    button {
+      display: block;
+      padding: 0;
+      font: inherit;
+      color: inherit;
+      text-align: left;
+      background: none;
+      border: 0;
+      cursor: pointer;
+    }
+    button:disabled {
+      cursor: default;
+    }
+    button fold-part-drawing {
+      border: 1px solid var(--line);
+    }
+    .blank {
+      display: block;
+      height: 132px;
+      border: 1px solid var(--line);
+    }
+    button:hover:enabled fold-part-drawing,
+    button:focus-visible fold-part-drawing {
+      border-color: var(--madder);
+    }
+    .now fold-part-drawing {
+      border-color: var(--ink);
+    }
+    code {
+      font: 12px var(--values);
+    }
+    small {
+      margin-left: 6px;
+      color: var(--ink-soft);
+    }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -76,14 +130,21 @@ export class PropertyHelp {
   protected readonly settled = signal(false);
   protected readonly says = computed(() => {
     const help = this.shown();
-    return help?.properties.map((one) => propertyOf(one)?.says ?? '').slice(0, help.properties.length > 2 ? 1 : 2).join(' ') ?? '';
+    return (
+      help?.properties
+        .map((one) => propertyOf(one)?.says ?? '')
+        .slice(0, help.properties.length > 2 ? 1 : 2)
+        .join(' ') ?? ''
+    );
   });
   protected readonly name = computed(() => this.bench.breakpointOf(this.shown()?.breakpoint).name);
 
   private readonly cell = computed(() => {
     const help = this.shown();
     const [site, page] = [this.bench.session.site(), this.bench.session.page()];
-    return help && site && page && Object.hasOwn(page.parts, help.part) ? ledgerCell(site, page, help.part, help.breakpoint, this.bench.state(), help.properties[0]!) : undefined;
+    return help && site && page && Object.hasOwn(page.parts, help.part)
+      ? ledgerCell(site, page, help.part, help.breakpoint, this.bench.state(), help.properties[0]!)
+      : undefined;
   });
   protected readonly why = computed(() => this.cell()?.noEffect);
 
@@ -92,10 +153,18 @@ export class PropertyHelp {
     const [site, page] = [this.bench.session.site(), this.bench.session.page()];
     if (!help || !cell || !site || !page) return [];
     const as = (value: string): Page => applyEdits(site, page, this.edits(help, value)).page;
-    return [{ value: cell.value, present: true, page }, ...alternatives(site, help.properties[0]!, cell.value).map((value) => ({ value, present: false, page: as(value) }))];
+    return [
+      { value: cell.value, present: true, page },
+      ...alternatives(site, help.properties[0]!, cell.value).map((value) => ({
+        value,
+        present: false,
+        page: as(value),
+      })),
+    ];
   });
 
-  private edits = ({ properties, part, breakpoint }: Shown, value: string) => properties.map((property) => styleEdit(part, breakpoint, this.bench.state(), property, value));
+  private edits = ({ properties, part, breakpoint }: Shown, value: string) =>
+    properties.map((property) => styleEdit(part, breakpoint, this.bench.state(), property, value));
 
   show(event: Event, label: string, properties: readonly string[]): void {
     const part = this.bench.selected()?.id;

@@ -16,10 +16,19 @@ import { PageSession } from '../services/page-session';
   selector: 'fold-publish-review',
   imports: [Button, Dialog, DialogFocus],
   template: `
-    <p-dialog header="Publish" [visible]="open()" (visibleChange)="open.set($event)" [modal]="true" [draggable]="false" [style]="{ width: '480px' }">
+    <p-dialog
+      header="Publish"
+      [visible]="open()"
+      (visibleChange)="open.set($event)"
+      [modal]="true"
+      [draggable]="false"
+      [style]="{ width: '480px' }"
+    >
       @if (done(); as live) {
         <p>Release {{ session.release()?.number }} is live, whole, at</p>
-        <p><a [href]="live" target="_blank" rel="noopener" data-live-address>{{ live }}</a></p>
+        <p>
+          <a [href]="live" target="_blank" rel="noopener" data-live-address>{{ live }}</a>
+        </p>
       } @else {
         <p>{{ sentence() }}</p>
         <ul>
@@ -27,7 +36,9 @@ import { PageSession } from '../services/page-session';
             <li>
               {{ change.what }}
               @if (change.values; as values) {
-                <span class="values" [title]="(values.was ?? 'nothing') + ' → ' + (values.is ?? 'nothing')"><s>{{ values.was ?? 'nothing' }}</s> → {{ values.is ?? 'nothing' }}</span>
+                <span class="values" [title]="(values.was ?? 'nothing') + ' → ' + (values.is ?? 'nothing')"
+                  ><s>{{ values.was ?? 'nothing' }}</s> → {{ values.is ?? 'nothing' }}</span
+                >
               }
             </li>
           }
@@ -39,15 +50,27 @@ import { PageSession } from '../services/page-session';
           <p data-publish-site>{{ ofSite() }}</p>
         }
         @if (others().length > 0) {
-          <p data-publish-others>{{ others().length === 1 ? 'Another live page changes' : others().length + ' other live pages change' }} with it:</p>
+          <p data-publish-others>
+            {{
+              others().length === 1 ? 'Another live page changes' : others().length + ' other live pages change'
+            }}
+            with it:
+          </p>
           <ul>
             @for (one of others(); track one.path) {
-              <li>{{ one.title }} ({{ one.path }}), by {{ one.because === 'section' ? 'a section shared with this page' : 'what changed on the site' }}</li>
+              <li>
+                {{ one.title }} ({{ one.path }}), by
+                {{ one.because === 'section' ? 'a section shared with this page' : 'what changed on the site' }}
+              </li>
             }
           </ul>
         }
         @if (troubles().length > 0) {
-          <p data-publish-findings>Before it does: {{ findings.errors() }} {{ findings.errors() === 1 ? 'error' : 'errors' }} and {{ findings.list().length - findings.errors() }} other findings. <button type="button" class="link" (click)="look()">See them</button></p>
+          <p data-publish-findings>
+            Before it does: {{ findings.errors() }} {{ findings.errors() === 1 ? 'error' : 'errors' }} and
+            {{ findings.list().length - findings.errors() }} other findings.
+            <button type="button" class="link" (click)="look()">See them</button>
+          </p>
           <ul>
             @for (one of troubles(); track $index) {
               <li>{{ one }}</li>
@@ -59,7 +82,12 @@ import { PageSession } from '../services/page-session';
         }
       }
       <ng-template #footer>
-        <p-button [label]="done() ? 'Close' : 'Not yet'" severity="secondary" [text]="true" (onClick)="open.set(false)" />
+        <p-button
+          [label]="done() ? 'Close' : 'Not yet'"
+          severity="secondary"
+          [text]="true"
+          (onClick)="open.set(false)"
+        />
         @if (!done()) {
           <p-button label="Go live" [loading]="busy()" (onClick)="publish()" data-go-live />
         }
@@ -67,11 +95,35 @@ import { PageSession } from '../services/page-session';
     </p-dialog>
   `,
   styles: `
-    ul { max-height: 240px; overflow: auto; padding-left: 20px; margin: 8px 0; font: 12px/1.6 var(--values); }
-    .values { display: block; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; color: var(--ink-soft); }
-    a { color: var(--madder); }
-    .link { padding: 0; border: 0; background: none; font: inherit; color: var(--madder); text-decoration: underline; cursor: pointer; }
-    .problem { color: var(--madder); }
+    ul {
+      max-height: 240px;
+      overflow: auto;
+      padding-left: 20px;
+      margin: 8px 0;
+      font: 12px/1.6 var(--values);
+    }
+    .values {
+      display: block;
+      overflow: hidden;
+      text-overflow: ellipsis;
+      white-space: nowrap;
+      color: var(--ink-soft);
+    }
+    a {
+      color: var(--madder);
+    }
+    .link {
+      padding: 0;
+      border: 0;
+      background: none;
+      font: inherit;
+      color: var(--madder);
+      text-decoration: underline;
+      cursor: pointer;
+    }
+    .problem {
+      color: var(--madder);
+    }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -96,12 +148,19 @@ export class PublishReview {
   protected readonly problem = signal<string | undefined>(undefined);
   private readonly also = signal<AlsoChanges>({ site: false, pages: [] });
   protected readonly others = computed(() => this.also().pages);
-  protected readonly ofSite = computed(() => (this.also().site ? 'The site’s classes, elements, breakpoints or alt texts have changed since it was published: this page goes live with them.' : ''));
+  protected readonly ofSite = computed(() =>
+    this.also().site
+      ? 'The site’s classes, elements, breakpoints or alt texts have changed since it was published: this page goes live with them.'
+      : '',
+  );
   protected readonly listed = computed(() => (this.session.release()?.page ? this.session.changes().slice(0, 60) : []));
   protected readonly sentence = computed(() => {
     const count = this.session.changes().length;
     if (!this.session.release()?.page) return 'This page goes live for the first time.';
-    if (count === 0) return this.also().site ? 'Nothing was edited on this page since it was published.' : 'Nothing has changed since the page was published. Publishing again makes a new release of the same.';
+    if (count === 0)
+      return this.also().site
+        ? 'Nothing was edited on this page since it was published.'
+        : 'Nothing has changed since the page was published. Publishing again makes a new release of the same.';
     return `${count} ${count === 1 ? 'change goes' : 'changes go'} live:`;
   });
 

@@ -1,4 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, signal, untracked, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  ElementRef,
+  inject,
+  signal,
+  untracked,
+  viewChild,
+} from '@angular/core';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
 import { DialogFocus } from '../theme/dialog-focus';
@@ -27,7 +37,9 @@ export class RefitDialog {
   protected readonly open = signal(false);
   protected readonly progress = signal<number | undefined>(undefined);
   protected readonly overwrite = signal(false);
-  private readonly found = signal<{ readonly page: Page; readonly proposals: readonly Proposal[] } | undefined>(undefined);
+  private readonly found = signal<{ readonly page: Page; readonly proposals: readonly Proposal[] } | undefined>(
+    undefined,
+  );
   protected readonly left = signal<ReadonlySet<number>>(new Set());
   protected readonly shownAt = signal<string | undefined>(undefined);
   protected readonly marked = signal<string | undefined>(undefined);
@@ -39,18 +51,30 @@ export class RefitDialog {
   protected readonly groups = computed(() => {
     const proposals = this.found()?.proposals ?? [];
     return this.bench.breakpoints().flatMap((breakpoint) => {
-      const own = proposals.map((proposal, index) => ({ proposal, index })).filter(({ proposal }) => proposal.breakpoint === breakpoint.id);
+      const own = proposals
+        .map((proposal, index) => ({ proposal, index }))
+        .filter(({ proposal }) => proposal.breakpoint === breakpoint.id);
       return own.length > 0 ? [{ breakpoint, own }] : [];
     });
   });
   protected readonly at = computed(() => this.shownAt() ?? this.groups().at(-1)?.breakpoint.id);
-  protected readonly taken = computed(() => (this.found()?.proposals ?? []).filter((_one, index) => !this.left().has(index)));
+  protected readonly taken = computed(() =>
+    (this.found()?.proposals ?? []).filter((_one, index) => !this.left().has(index)),
+  );
   /** The page with what would be taken. */
   protected readonly proposed = computed(() => {
     const [site, found] = [this.bench.session.site(), this.found()];
-    return site && found ? applyEdits(site, found.page, this.taken().flatMap((one) => one.edits)).page : undefined;
+    return site && found
+      ? applyEdits(
+          site,
+          found.page,
+          this.taken().flatMap((one) => one.edits),
+        ).page
+      : undefined;
   });
-  protected readonly stale = computed(() => this.found() !== undefined && this.found()?.page !== this.bench.session.page());
+  protected readonly stale = computed(
+    () => this.found() !== undefined && this.found()?.page !== this.bench.session.page(),
+  );
   protected readonly name = computed(() => this.bench.breakpointOf(this.at()).name);
 
   constructor() {
@@ -112,7 +136,9 @@ export class RefitDialog {
   protected point({ part, breakpoint }: Proposal): void {
     this.shownAt.set(breakpoint);
     this.marked.set(part);
-    requestAnimationFrame(() => requestAnimationFrame(() => this.pair()?.nativeElement.scrollTo({ top: (this.drawn()?.topOf(part) ?? 40) - 40 })));
+    requestAnimationFrame(() =>
+      requestAnimationFrame(() => this.pair()?.nativeElement.scrollTo({ top: (this.drawn()?.topOf(part) ?? 40) - 40 })),
+    );
   }
 
   protected setOverwrite(event: Event): void {

@@ -19,22 +19,43 @@ import { RefitLayout } from './refit-layout';
 
 const addresses = { pictures: '/none/', fonts: '/none/' };
 
-const boxes = (layout: RefitLayout, width: number): string[] => [...layout.measure(width, 800).parts.values()].map(({ id, box, paddingX, paddingY }) => [id, box.width, paddingX, paddingY].map((one) => (typeof one === 'number' ? Math.round(one) : one)).join(' '));
+const boxes = (layout: RefitLayout, width: number): string[] =>
+  [...layout.measure(width, 800).parts.values()].map(({ id, box, paddingX, paddingY }) =>
+    [id, box.width, paddingX, paddingY].map((one) => (typeof one === 'number' ? Math.round(one) : one)).join(' '),
+  );
 
 /** A page as if it had been built wide only: nothing set at any smaller breakpoint, on its parts, classes or elements. */
-const wideOnly = (page: Page): Page => ({ ...page, parts: Object.fromEntries(Object.entries(page.parts).map(([id, part]) => [id, { ...part, style: part.style['wide'] ? { wide: part.style['wide'] } : {} }])) });
+const wideOnly = (page: Page): Page => ({
+  ...page,
+  parts: Object.fromEntries(
+    Object.entries(page.parts).map(([id, part]) => [
+      id,
+      { ...part, style: part.style['wide'] ? { wide: part.style['wide'] } : {} },
+    ]),
+  ),
+});
 
 /** A page as somebody plans one, sections, heights and splits at random, with type and widths set for a wide screen. */
 function generated(of: Site, seed: number): Page {
   const random = new RandomPages(seed);
-  const plan = Array.from({ length: 2 + random.below(3) }, (_, index) => ({ name: `Section ${index + 1}`, height: random.pick([400, 700, 900]), split: random.pick(['', '1/2 + 1/2', '1/3 + 1/3 + 1/3', '1/4 + 1/2 + 1/4', '25 25 25 25']), filling: random.pick(fillings) }));
+  const plan = Array.from({ length: 2 + random.below(3) }, (_, index) => ({
+    name: `Section ${index + 1}`,
+    height: random.pick([400, 700, 900]),
+    split: random.pick(['', '1/2 + 1/2', '1/3 + 1/3 + 1/3', '1/4 + 1/2 + 1/4', '25 25 25 25']),
+    filling: random.pick(fillings),
+  }));
   const blank = blankPage('g', 'Generated', '/');
   const laid = wideOnly(applyEdits(of, blank, layPlan(of, blank, plan).edits).page);
   const edits = Object.entries(laid.parts).flatMap(([id, part]) => {
-    const set = (property: string, values: readonly string[]) => (random.chance(0.5) ? [styleEdit(id, 'wide', 'normal', property, random.pick(values))] : []);
+    const set = (property: string, values: readonly string[]) =>
+      random.chance(0.5) ? [styleEdit(id, 'wide', 'normal', property, random.pick(values))] : [];
     if (part.kind === 'heading') return set('font-size', ['56px', '88px', '120px']);
     if (part.kind === 'text' || part.kind === 'image') return set('width', ['480px', '720px', '960px']);
-    return part.kind === 'columns' ? set('column-gap', ['64px', '120px']) : part.kind === 'section' ? set('padding-left', ['120px', '240px']) : [];
+    return part.kind === 'columns'
+      ? set('column-gap', ['64px', '120px'])
+      : part.kind === 'section'
+        ? set('padding-left', ['120px', '240px'])
+        : [];
   });
   return applyEdits(of, laid, edits).page;
 }
@@ -43,11 +64,21 @@ async function refitted(site: Site, page: Page): Promise<{ proposals: Proposal[]
   const layout = new RefitLayout(site, page, addresses);
   const proposals = await refit(site, page, layout);
   layout.remove();
-  return { proposals, after: applyEdits(site, page, proposals.flatMap((one) => one.edits)).page };
+  return {
+    proposals,
+    after: applyEdits(
+      site,
+      page,
+      proposals.flatMap((one) => one.edits),
+    ).page,
+  };
 }
 
 /** Refits a page and counts what is wrong with it before and after. */
-async function refitOf(site: Site, page: Page): Promise<{ proposals: Proposal[]; after: Page; was: number; is: number }> {
+async function refitOf(
+  site: Site,
+  page: Page,
+): Promise<{ proposals: Proposal[]; after: Page; was: number; is: number }> {
   const done = await refitted(site, page);
   return { ...done, was: wrong(site, page), is: wrong(site, done.after) };
 }
@@ -56,7 +87,8 @@ async function refitOf(site: Site, page: Page): Promise<{ proposals: Proposal[];
 function wrong(site: Site, page: Page): number {
   const layout = new RefitLayout(site, page, addresses);
   let count = 0;
-  for (let width = 320; width <= 1024; width += 16) count += faultsAt(layout.measure(width, breakpointAt(site.breakpoints, width).preview.height)).length;
+  for (let width = 320; width <= 1024; width += 16)
+    count += faultsAt(layout.measure(width, breakpointAt(site.breakpoints, width).preview.height)).length;
   layout.remove();
   return count;
 }
@@ -69,16 +101,31 @@ describe('Layouts tried one after the other', () => {
         const of = { ...random.site(), fonts: [] };
         const first = random.page(of, 10);
         const ids = Object.keys(first.parts);
-        const pages = [0, 1, 2, 3].reduce<Page[]>((all) => {
-          const part = random.pick(ids);
-          const size = random.pick([4, 16, 40, 90]);
-          return [...all, applyEdits(of, random.pick(all), [styleEdit(part, random.pick(['wide', 'tablet', 'phone']), 'normal', random.pick(['padding-top', 'padding-left', 'margin-top']), `${size}px`)]).page];
-        }, [first]);
+        const pages = [0, 1, 2, 3].reduce<Page[]>(
+          (all) => {
+            const part = random.pick(ids);
+            const size = random.pick([4, 16, 40, 90]);
+            return [
+              ...all,
+              applyEdits(of, random.pick(all), [
+                styleEdit(
+                  part,
+                  random.pick(['wide', 'tablet', 'phone']),
+                  'normal',
+                  random.pick(['padding-top', 'padding-left', 'margin-top']),
+                  `${size}px`,
+                ),
+              ]).page,
+            ];
+          },
+          [first],
+        );
         const tried = new RefitLayout(of, first, addresses);
         for (const page of [...pages, first]) {
           tried.show(page);
           const fresh = new RefitLayout(of, page, addresses);
-          for (const width of [390, 601, 1280, 600]) expect(boxes(tried, width)).withContext(`seed ${seed}, ${width} px`).toEqual(boxes(fresh, width));
+          for (const width of [390, 601, 1280, 600])
+            expect(boxes(tried, width)).withContext(`seed ${seed}, ${width} px`).toEqual(boxes(fresh, width));
           fresh.remove();
         }
         tried.remove();
@@ -91,8 +138,16 @@ describe('Layouts tried one after the other', () => {
 describe('Refit (needs 7.4)', () => {
   const site = blankSite('s', 'Site', 'site');
   const pages: readonly (readonly [string, Site, Page])[] = [
-    ...readyMade.map((one): [string, Site, Page] => [`“${one.name}”, built wide only`, site, wideOnly(pageOfSection(planted(site, one.tree)))]),
-    ...[11, 12, 13, 14].map((seed): [string, Site, Page] => [`a generated page (${seed})`, site, generated(site, seed)]),
+    ...readyMade.map((one): [string, Site, Page] => [
+      `“${one.name}”, built wide only`,
+      site,
+      wideOnly(pageOfSection(planted(site, one.tree))),
+    ]),
+    ...[11, 12, 13, 14].map((seed): [string, Site, Page] => [
+      `a generated page (${seed})`,
+      site,
+      generated(site, seed),
+    ]),
     ['the demo’s fares, built wide only', tidewick, wideOnly(fares)],
     ['the demo’s fares as they are', tidewick, fares],
     ['the demo’s home page, built wide only', tidewick, wideOnly(home)],
@@ -120,7 +175,9 @@ describe('Refit (needs 7.4)', () => {
           const [what, at, state, property] = edit.field;
           expect([what, at, state]).toEqual(['style', breakpoint, 'normal']);
           expect(['order', 'display', 'visibility']).not.toContain(String(property));
-          expect(page.parts[edit.part]!.style[breakpoint]?.normal?.[String(property)]).withContext('somebody set it').toBeUndefined();
+          expect(page.parts[edit.part]!.style[breakpoint]?.normal?.[String(property)])
+            .withContext('somebody set it')
+            .toBeUndefined();
         }
       }
       expect((await refitted(of, after)).proposals.map((each) => each.says)).toEqual([]);
@@ -139,9 +196,15 @@ describe('Refit (needs 7.4)', () => {
 
   it('replaces what somebody set only when asked to', async () => {
     const own = { ...wideOnly(fares), parts: { ...wideOnly(fares).parts } };
-    const columns = Object.keys(own.parts).find((id) => own.parts[id]!.name === 'Passes' && own.parts[id]!.kind === 'columns')!;
-    own.parts[columns] = { ...own.parts[columns]!, style: { ...own.parts[columns]!.style, phone: { normal: { 'grid-template-columns': '1fr 1fr 1fr' } } } };
-    const touched = (proposals: readonly Proposal[]): boolean => proposals.some((one) => one.part === columns && one.breakpoint === 'phone' && one.rule.startsWith('stack'));
+    const columns = Object.keys(own.parts).find(
+      (id) => own.parts[id]!.name === 'Passes' && own.parts[id]!.kind === 'columns',
+    )!;
+    own.parts[columns] = {
+      ...own.parts[columns]!,
+      style: { ...own.parts[columns]!.style, phone: { normal: { 'grid-template-columns': '1fr 1fr 1fr' } } },
+    };
+    const touched = (proposals: readonly Proposal[]): boolean =>
+      proposals.some((one) => one.part === columns && one.breakpoint === 'phone' && one.rule.startsWith('stack'));
     expect(touched((await refitted(tidewick, own)).proposals)).toBeFalse();
     const layout = new RefitLayout(tidewick, own, addresses);
     expect(touched(await refit(tidewick, own, layout, { overwrite: true }))).toBeTrue();

@@ -8,7 +8,13 @@ import type { Slice } from '@core/review/sweep/slice';
 import { hiddenLeaf, type HiddenLeaf } from './hidden-leaf';
 import { sliceOf } from './slicing';
 
-const nothing: Patch = { rules: new Map(), elements: new Map(), subtrees: new Map(), arranged: new Map(), lent: undefined };
+const nothing: Patch = {
+  rules: new Map(),
+  elements: new Map(),
+  subtrees: new Map(),
+  arranged: new Map(),
+  lent: undefined,
+};
 
 /**
  * Pages that differ in style, laid out on leaves nobody sees, one for each breakpoint: a rule that was put into a sheet keeps, in Chromium, what its media queries said then,
@@ -22,7 +28,12 @@ export class RefitLayout implements Layout {
     private page: Page,
     private readonly addresses: Addresses,
   ) {
-    this.leaves = new Map(site.breakpoints.map(({ id, preview }) => [id, { leaf: hiddenLeaf(site, page, preview, addresses), shown: page }]));
+    this.leaves = new Map(
+      site.breakpoints.map(({ id, preview }) => [
+        id,
+        { leaf: hiddenLeaf(site, page, preview, addresses), shown: page },
+      ]),
+    );
   }
 
   /** The fonts are there, or a second has passed. */
@@ -45,7 +56,9 @@ export class RefitLayout implements Layout {
   /** Writes anew the rules of the parts in which the page differs from the one shown. */
   private repaint(at: { readonly leaf: HiddenLeaf; shown: Page }): void {
     const rules = new Map<string, string>();
-    for (const id in this.page.parts) if (this.page.parts[id] !== at.shown.parts[id]) rules.set(id, canvasRule(this.site, this.page, id, this.addresses));
+    for (const id in this.page.parts)
+      if (this.page.parts[id] !== at.shown.parts[id])
+        rules.set(id, canvasRule(this.site, this.page, id, this.addresses));
     at.leaf.painter.apply({ ...nothing, rules });
     at.shown = this.page;
   }

@@ -7,10 +7,24 @@ import { Bench } from './bench';
 @Component({
   selector: 'fold-refit-page',
   imports: [PageFrame],
-  template: `@if (bench.session.site(); as site) {<fold-page-frame [site]="site" [page]="page()" [screen]="{ width: preview().width, height: height() }" [unrolled]="preview()" [cut]="{ left: 0, top: 0, scale: scale() }" (written)="look($event)" />}`,
+  template: `@if (bench.session.site(); as site) {
+    <fold-page-frame
+      [site]="site"
+      [page]="page()"
+      [screen]="{ width: preview().width, height: height() }"
+      [unrolled]="preview()"
+      [cut]="{ left: 0, top: 0, scale: scale() }"
+      (written)="look($event)"
+    />
+  }`,
   styles: `
-    :host { display: block; border: 1px solid var(--line); }
-    fold-page-frame { height: 100%; }
+    :host {
+      display: block;
+      border: 1px solid var(--line);
+    }
+    fold-page-frame {
+      height: 100%;
+    }
   `,
   host: { '[style.width.px]': 'width()', '[style.height.px]': 'height() * scale()' },
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -36,7 +50,9 @@ export class RefitPage {
   }
 
   protected look(document: Document): void {
-    this.height.set(Math.min(Math.max(Math.ceil(document.body.getBoundingClientRect().bottom), this.preview().height), 30_000));
+    this.height.set(
+      Math.min(Math.max(Math.ceil(document.body.getBoundingClientRect().bottom), this.preview().height), 30_000),
+    );
     this.document.set(document);
   }
 

@@ -8,11 +8,19 @@ import { ScrollStep } from './scroll-step';
 
 describe('Leaves that scroll in step', () => {
   const site = blankSite('s', 'Site', 'site');
-  const page = [0, 1, 2, 3, 4].reduce((made) => {
-    const section = newThing(site, 'section');
-    const styled = { ...section.parts[section.root]!, style: { wide: { normal: { height: '700px' } }, phone: { normal: { height: '1500px' } } } };
-    return applyEdits(site, made, [{ do: 'insert', parent: 'root', index: 0, root: section.root, parts: { [section.root]: styled } }]).page;
-  }, blankPage('p', 'Page', '/'));
+  const page = [0, 1, 2, 3, 4].reduce(
+    (made) => {
+      const section = newThing(site, 'section');
+      const styled = {
+        ...section.parts[section.root]!,
+        style: { wide: { normal: { height: '700px' } }, phone: { normal: { height: '1500px' } } },
+      };
+      return applyEdits(site, made, [
+        { do: 'insert', parent: 'root', index: 0, root: section.root, parts: { [section.root]: styled } },
+      ]).page;
+    },
+    blankPage('p', 'Page', '/'),
+  );
 
   function leaf(width: number): { painter: LeafPainter; view: Window; remove: () => void } {
     const frame = document.createElement('iframe');

@@ -28,14 +28,16 @@ export class ScrollStep {
     const anchor = this.anchor(painter, page);
     const atStart = view.scrollY <= 0;
     const atEnd = !atStart && view.scrollY + view.innerHeight >= painter.document.documentElement.scrollHeight - 1;
-    for (const [other, follower] of this.leaves) if (other !== name) this.follow(follower, atStart ? 'start' : atEnd ? 'end' : anchor);
+    for (const [other, follower] of this.leaves)
+      if (other !== name) this.follow(follower, atStart ? 'start' : atEnd ? 'end' : anchor);
   }
 
   /** The section at the top edge and how much of it is scrolled past. */
   private anchor(painter: LeafPainter, page: Page): { id: string; share: number } | undefined {
     for (const id of page.parts[page.root]?.children ?? []) {
       const box = painter.element(id)?.getBoundingClientRect();
-      if (box && box.bottom > 0 && box.height > 0 && getComputedPosition(painter, id) !== 'sticky') return { id, share: -box.top / box.height };
+      if (box && box.bottom > 0 && box.height > 0 && getComputedPosition(painter, id) !== 'sticky')
+        return { id, share: -box.top / box.height };
     }
     return undefined;
   }

@@ -15,7 +15,8 @@ const site = blankSite('s', 'Site', 'site');
 describe('Ready-made sections (needs 2.9)', () => {
   it('are there for every purpose, each found by its name, its purpose and other words for it', () => {
     expect([...new Set(readyMade.map((one) => one.purpose))]).toEqual([...purposes]);
-    for (const one of readyMade) expect(foundBy(readyMade, `${one.purpose.toUpperCase()} ${one.words.split(' ')[0]}`)).toContain(one);
+    for (const one of readyMade)
+      expect(foundBy(readyMade, `${one.purpose.toUpperCase()} ${one.words.split(' ')[0]}`)).toContain(one);
     expect(foundBy(readyMade, 'nothing is called so')).toEqual([]);
   });
 
@@ -32,7 +33,9 @@ describe('Ready-made sections (needs 2.9)', () => {
         frame.document.close();
         const told = faultsAt(sliceOf(frame.document, page, width)).filter((fault) => !/lines/.test(fault.kind));
         frame.remove();
-        expect(told.map((fault) => `${fault.kind} ${page.parts[fault.part]?.kind}`)).withContext(`${width} px`).toEqual([]);
+        expect(told.map((fault) => `${fault.kind} ${page.parts[fault.part]?.kind}`))
+          .withContext(`${width} px`)
+          .toEqual([]);
       }
     });
 });

@@ -59,8 +59,17 @@ export class SectionsDialog {
     const site = this.bench.session.site();
     if (!site || !this.open()) return [];
     const words = this.query().trim().toLowerCase();
-    const kept = (site.sections ?? []).filter((one) => `${one.name} ${one.purpose}`.toLowerCase().includes(words)).map((one) => this.offerOf(one));
-    const ready = foundBy(readyMade, this.query()).map((one): Offer => ({ id: one.id, name: one.name, purpose: one.purpose, origin: 'ready-made', here: false, page: pageOfSection(this.planted().get(one.id)!) }));
+    const kept = (site.sections ?? [])
+      .filter((one) => `${one.name} ${one.purpose}`.toLowerCase().includes(words))
+      .map((one) => this.offerOf(one));
+    const ready = foundBy(readyMade, this.query()).map((one): Offer => ({
+      id: one.id,
+      name: one.name,
+      purpose: one.purpose,
+      origin: 'ready-made',
+      here: false,
+      page: pageOfSection(this.planted().get(one.id)!),
+    }));
     return [...kept, ...ready].filter((one) => this.purpose() === undefined || one.purpose === this.purpose());
   });
 
@@ -75,7 +84,14 @@ export class SectionsDialog {
 
   private offerOf(section: KeptSection): Offer {
     const page = this.bench.session.page();
-    return { id: section.id, name: section.name, purpose: section.purpose, origin: section.shared ? 'shared' : 'kept', here: section.shared && page !== undefined && Object.hasOwn(page.parts, section.root), page: pageOfSection(section) };
+    return {
+      id: section.id,
+      name: section.name,
+      purpose: section.purpose,
+      origin: section.shared ? 'shared' : 'kept',
+      here: section.shared && page !== undefined && Object.hasOwn(page.parts, section.root),
+      page: pageOfSection(section),
+    };
   }
 
   protected site(): Site {
@@ -113,7 +129,8 @@ export class SectionsDialog {
 
   private beginKeeping(): void {
     const chosen = this.bench.selected();
-    if (!chosen || chosen.part.kind !== 'section') return this.bench.session.notices.next('Select a section: whole sections are kept.');
+    if (!chosen || chosen.part.kind !== 'section')
+      return this.bench.session.notices.next('Select a section: whole sections are kept.');
     this.problem.set('');
     this.name.set(nameOf(chosen.part));
     this.shared.set(false);
@@ -127,7 +144,11 @@ export class SectionsDialog {
     this.busy.set(true);
     try {
       await this.bench.session.settled();
-      this.bench.session.setSections(await firstValueFrom(this.api.keepSection(page.id, part, { name: this.name(), purpose: this.keptAs(), shared: this.shared() })));
+      this.bench.session.setSections(
+        await firstValueFrom(
+          this.api.keepSection(page.id, part, { name: this.name(), purpose: this.keptAs(), shared: this.shared() }),
+        ),
+      );
       this.keeping.set(undefined);
     } catch (error) {
       this.problem.set(failureOf(error).problem);

@@ -10,10 +10,17 @@ import { sliceOf } from './slicing';
 
 const page = (kinds: Readonly<Record<string, string>>): Page => {
   const blank = blankPage('p', 'P', '/');
-  return { ...blank, parts: Object.fromEntries(['root', ...Object.keys(kinds)].map((id) => [id, { ...blank.parts['root']!, kind: kinds[id] ?? 'page' }])) };
+  return {
+    ...blank,
+    parts: Object.fromEntries(
+      ['root', ...Object.keys(kinds)].map((id) => [id, { ...blank.parts['root']!, kind: kinds[id] ?? 'page' }]),
+    ),
+  };
 };
-const at = (frame: TrialFrame, kinds: Readonly<Record<string, string>>, width = 400): Fault[] => faultsAt(sliceOf(frame.document, page(kinds), width));
-const told = (faults: readonly Fault[]): string[] => faults.map((one) => [one.kind, one.part, one.other].filter(Boolean).join(' '));
+const at = (frame: TrialFrame, kinds: Readonly<Record<string, string>>, width = 400): Fault[] =>
+  faultsAt(sliceOf(frame.document, page(kinds), width));
+const told = (faults: readonly Fault[]): string[] =>
+  faults.map((one) => [one.kind, one.part, one.other].filter(Boolean).join(' '));
 const words = 'Every evening the last boat waits for whoever is still on the quay with a bicycle. ';
 
 describe('The width sweep (needs 7.3)', () => {
@@ -31,14 +38,17 @@ describe('The width sweep (needs 7.3)', () => {
         const wide = faultsAt(slice).filter((one) => one.kind === 'too wide');
         const pushed = frame.document.documentElement.scrollWidth > width;
         frame.remove();
-        if (!pushed && wide.length > 0) throw new Error(`seed ${seed} at ${width}: ${told(wide).join()}, but nothing can be pushed`);
+        if (!pushed && wide.length > 0)
+          throw new Error(`seed ${seed} at ${width}: ${told(wide).join()}, but nothing can be pushed`);
       }),
       { numRuns: 60 },
     );
   });
 
   it('names the part that sticks out, not those around it that fit', () => {
-    const frame = frameWith('<div data-part="box"><p data-part="long" style="width:520px">Words</p><p data-part="short">Words</p></div>');
+    const frame = frameWith(
+      '<div data-part="box"><p data-part="long" style="width:520px">Words</p><p data-part="short">Words</p></div>',
+    );
     expect(told(at(frame, { box: 'container', long: 'text', short: 'text' }))).toEqual(['too wide long']);
     frame.find('box').style.overflow = 'hidden';
     expect(told(at(frame, { box: 'container', long: 'text', short: 'text' }))).toEqual([]);
@@ -47,10 +57,14 @@ describe('The width sweep (needs 7.3)', () => {
   });
 
   it('finds texts that lie over each other where elementsFromPoint finds both', () => {
-    const frame = frameWith('<p data-part="a" style="line-height:20px">First words here</p><p data-part="b" style="line-height:20px;margin-top:-14px">Other words here</p>');
+    const frame = frameWith(
+      '<p data-part="a" style="line-height:20px">First words here</p><p data-part="b" style="line-height:20px;margin-top:-14px">Other words here</p>',
+    );
     expect(told(at(frame, { a: 'text', b: 'text' }))).toEqual(['texts overlap a b']);
     const line = sliceOf(frame.document, page({ a: 'text', b: 'text' }), 400).parts.get('b')!.lines[0]!;
-    const there = frame.document.elementsFromPoint(line.left + 4, line.top + 4).map((one) => (one as HTMLElement).dataset['part']);
+    const there = frame.document
+      .elementsFromPoint(line.left + 4, line.top + 4)
+      .map((one) => (one as HTMLElement).dataset['part']);
     expect(there).toContain('a');
     expect(there).toContain('b');
     frame.find('b').style.marginTop = '4px';
@@ -59,7 +73,9 @@ describe('The width sweep (needs 7.3)', () => {
   });
 
   it('finds words that a box cuts off, and not those one can scroll to', () => {
-    const frame = frameWith(`<div data-part="box" style="height:30px;overflow:hidden"><p data-part="text">${words.repeat(3)}</p></div>`);
+    const frame = frameWith(
+      `<div data-part="box" style="height:30px;overflow:hidden"><p data-part="text">${words.repeat(3)}</p></div>`,
+    );
     expect(told(at(frame, { box: 'container', text: 'text' }))).toEqual(['text cut text box']);
     frame.find('box').style.overflow = 'auto';
     expect(at(frame, { box: 'container', text: 'text' })).toEqual([]);
@@ -67,7 +83,10 @@ describe('The width sweep (needs 7.3)', () => {
   });
 
   it('finds lines above 75 and below 20 characters, as counted in a monospaced face', () => {
-    const frame = frameWith(`<p data-part="text" style="font:10px/1.2 monospace;width:80ch">${words.repeat(4)}</p>`, 900);
+    const frame = frameWith(
+      `<p data-part="text" style="font:10px/1.2 monospace;width:80ch">${words.repeat(4)}</p>`,
+      900,
+    );
     const kinds = { text: 'text' };
     expect(told(at(frame, kinds, 900))).toEqual(['long lines text']);
     frame.find('text').style.width = '60ch';
@@ -80,7 +99,10 @@ describe('The width sweep (needs 7.3)', () => {
   });
 
   it('finds columns that collapse, and gaps that do', () => {
-    const frame = frameWith(`<div data-part="row" style="display:flex;column-gap:20px"><p data-part="a" style="width:40px">${words}</p><p data-part="b" style="white-space:nowrap;width:150px">${words}</p><p data-part="c">End</p></div>`, 600);
+    const frame = frameWith(
+      `<div data-part="row" style="display:flex;column-gap:20px"><p data-part="a" style="width:40px">${words}</p><p data-part="b" style="white-space:nowrap;width:150px">${words}</p><p data-part="c">End</p></div>`,
+      600,
+    );
     const found = told(at(frame, { row: 'container', a: 'text', b: 'text', c: 'text' }, 600));
     expect(found).toContain('collapsed a');
     expect(found).toContain('collapsed b c');
@@ -95,21 +117,28 @@ describe('The width sweep (needs 7.3)', () => {
   });
 
   it('tells stretches of widths whatever the order, the worst of each, and where a part jumps', () => {
-    const frame = frameWith('<p data-part="a" style="width:500px">Wide</p><div data-part="b">Free</div><style>@media (width >= 560px) { [data-part=b] { margin-left: 200px } }</style>');
+    const frame = frameWith(
+      '<p data-part="a" style="width:500px">Wide</p><div data-part="b">Free</div><style>@media (width >= 560px) { [data-part=b] { margin-left: 200px } }</style>',
+    );
     const sweep = new Sweep();
-    const widths = Array.from({ length: 301 }, (_, index) => 320 + index).sort((x, y) => ((x * 7919) % 301) - ((y * 7919) % 301));
+    const widths = Array.from({ length: 301 }, (_, index) => 320 + index).sort(
+      (x, y) => ((x * 7919) % 301) - ((y * 7919) % 301),
+    );
     const element = frame.view.frameElement as HTMLElement; // the frame itself
     for (const width of widths) {
       element.style.width = `${width}px`;
       sweep.add(sliceOf(frame.document, page({ a: 'text', b: 'container' }), width));
     }
-    expect(sweep.results()).toEqual([{ kind: 'too wide', part: 'a', widths: [{ from: 320, to: 499 }], worst: 180, worstAt: 320 }]);
+    expect(sweep.results()).toEqual([
+      { kind: 'too wide', part: 'a', widths: [{ from: 320, to: 499 }], worst: 180, worstAt: 320 },
+    ]);
     expect(sweep.jumps(() => undefined).map((one) => `${one.part} ${one.at}`)).toEqual(['b 560']);
     frame.remove();
   });
 
   it('writes sizes that Chromium reads as the measured widths', async () => {
-    const stands = (screen: number): number => (screen <= 600 ? screen - 40 : screen <= 1024 ? (screen - 100) / 2 : 480);
+    const stands = (screen: number): number =>
+      screen <= 600 ? screen - 40 : screen <= 1024 ? (screen - 100) / 2 : 480;
     const samples = new Map(Array.from({ length: 1601 }, (_, index) => [320 + index, stands(320 + index)]));
     const sizes = sizesFrom(samples);
     expect(sizes.split(', ').length).toBeLessThanOrEqual(4);
@@ -124,7 +153,9 @@ describe('The width sweep (needs 7.3)', () => {
       image.srcset = `${dot} 100w`;
       frame.document.body.append(image);
       await new Promise((loaded) => image.addEventListener('load', loaded, { once: true }));
-      expect(Math.abs(image.naturalWidth - stands(screen))).withContext(`${screen} px: ${sizes}`).toBeLessThanOrEqual(9); // natural width over density is the size (HTML 4.8.4.3)
+      expect(Math.abs(image.naturalWidth - stands(screen)))
+        .withContext(`${screen} px: ${sizes}`)
+        .toBeLessThanOrEqual(9); // natural width over density is the size (HTML 4.8.4.3)
       image.remove();
     }
     frame.remove();

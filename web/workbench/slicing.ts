@@ -14,7 +14,8 @@ function linesOf(element: Element, range: Range, x: number, y: number): { lines:
       range.selectNode(node);
       const rects = range.getClientRects();
       if (rects.length > 0) characters += text.length;
-      for (const { left, top, width, height } of rects) if (width > 0) lines.push({ left: left + x, top: top + y, width, height });
+      for (const { left, top, width, height } of rects)
+        if (width > 0) lines.push({ left: left + x, top: top + y, width, height });
     } else if (!(node as Element).hasAttribute('data-part')) node.childNodes.forEach(visit); // nodes of a page are texts and elements
   };
   element.childNodes.forEach(visit);
@@ -26,7 +27,8 @@ function joined(lines: readonly Box[]): Box[] {
   const out: Box[] = [];
   for (const line of lines) {
     const last = out.at(-1);
-    if (last && Math.abs(last.top - line.top) < 2 && line.left >= last.left) out[out.length - 1] = { ...last, width: line.left + line.width - last.left };
+    if (last && Math.abs(last.top - line.top) < 2 && line.left >= last.left)
+      out[out.length - 1] = { ...last, width: line.left + line.width - last.left };
     else out.push(line);
   }
   return out;
@@ -48,9 +50,31 @@ export function sliceOf(document: Document, page: Page, width: number): Slice {
     if (style.display === 'none' || style.visibility === 'hidden') continue;
     const rect = element.getBoundingClientRect();
     const box = { left: rect.left + x, top: rect.top + y, width: rect.width, height: rect.height };
-    const port = { left: box.left + element.clientLeft, top: box.top + element.clientTop, width: element.clientWidth || box.width, height: element.clientHeight || box.height };
+    const port = {
+      left: box.left + element.clientLeft,
+      top: box.top + element.clientTop,
+      width: element.clientWidth || box.width,
+      height: element.clientHeight || box.height,
+    };
     const parent = element.parentElement?.closest<HTMLElement>('[data-part]')?.dataset['part'];
-    parts.set(id, { id, parent, kind: part.kind, box, port, ...linesOf(element, range, x, y), display: style.display, position: style.position, overflowX: style.overflowX, overflowY: style.overflowY, columnGap: sized(style.columnGap), rowGap: sized(style.rowGap), paddingX: sized(style.paddingLeft) + sized(style.paddingRight), paddingY: sized(style.paddingTop) + sized(style.paddingBottom), fontSize: sized(style.fontSize), level: headingLevel(part.tag) });
+    parts.set(id, {
+      id,
+      parent,
+      kind: part.kind,
+      box,
+      port,
+      ...linesOf(element, range, x, y),
+      display: style.display,
+      position: style.position,
+      overflowX: style.overflowX,
+      overflowY: style.overflowY,
+      columnGap: sized(style.columnGap),
+      rowGap: sized(style.rowGap),
+      paddingX: sized(style.paddingLeft) + sized(style.paddingRight),
+      paddingY: sized(style.paddingTop) + sized(style.paddingBottom),
+      fontSize: sized(style.fontSize),
+      level: headingLevel(part.tag),
+    });
   }
   return { width, scrollWidth: document.documentElement.scrollWidth, parts };
 }

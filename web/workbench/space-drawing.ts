@@ -12,12 +12,30 @@ const sides = ['top', 'right', 'bottom', 'left'] as const;
       <div class="boxes">
         <em>margin</em>
         @for (side of sides; track side) {
-          <button type="button" [class]="side" [class.own]="now.margin[side].own" [title]="'margin-' + side" [attr.aria-label]="'Edit margin-' + side" (click)="open('margin-' + side)">{{ now.margin[side].value }}</button>
+          <button
+            type="button"
+            [class]="side"
+            [class.own]="now.margin[side].own"
+            [title]="'margin-' + side"
+            [attr.aria-label]="'Edit margin-' + side"
+            (click)="open('margin-' + side)"
+          >
+            {{ now.margin[side].value }}
+          </button>
         }
         <div class="inner">
           <em>padding</em>
           @for (side of sides; track side) {
-            <button type="button" [class]="side" [class.own]="now.padding[side].own" [title]="'padding-' + side" [attr.aria-label]="'Edit padding-' + side" (click)="open('padding-' + side)">{{ now.padding[side].value }}</button>
+            <button
+              type="button"
+              [class]="side"
+              [class.own]="now.padding[side].own"
+              [title]="'padding-' + side"
+              [attr.aria-label]="'Edit padding-' + side"
+              (click)="open('padding-' + side)"
+            >
+              {{ now.padding[side].value }}
+            </button>
           }
           <div class="core"></div>
         </div>
@@ -37,10 +55,12 @@ export class SpaceDrawing {
     const site = this.bench.session.site();
     if (!chosen || !site) return undefined;
     const of = (what: string) =>
-      Object.fromEntries(sides.map((side) => {
-        const cell = ledgerCell(site, chosen.page, chosen.id, this.breakpoint(), 'normal', `${what}-${side}`);
-        return [side, { value: cell.value.replace(/^0(px)?$/, '0').replace(/px$/, ''), own: cell.own }];
-      })) as Record<(typeof sides)[number], { value: string; own: boolean }>; // one entry a side
+      Object.fromEntries(
+        sides.map((side) => {
+          const cell = ledgerCell(site, chosen.page, chosen.id, this.breakpoint(), 'normal', `${what}-${side}`);
+          return [side, { value: cell.value.replace(/^0(px)?$/, '0').replace(/px$/, ''), own: cell.own }];
+        }),
+      ) as Record<(typeof sides)[number], { value: string; own: boolean }>; // one entry a side
     return { margin: of('margin'), padding: of('padding') };
   });
 

@@ -1,5 +1,14 @@
 import { DecimalPipe } from '@angular/common';
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, OnDestroy, viewChild, afterNextRender } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  OnDestroy,
+  viewChild,
+  afterNextRender,
+} from '@angular/core';
 import type { Breakpoint } from '@core/document/breakpoint';
 import { ownCount } from '@core/document/commands/style';
 import { Bench, leafGap } from './bench';
@@ -20,12 +29,16 @@ export class Spread implements OnDestroy {
   protected readonly bench = inject(Bench);
   protected readonly gap = leafGap;
   private readonly sheets = viewChild.required<ElementRef<HTMLElement>>('sheets');
-  private readonly watching = new ResizeObserver(([entry]) => entry && this.bench.spreadWidth.set(entry.contentRect.width));
+  private readonly watching = new ResizeObserver(
+    ([entry]) => entry && this.bench.spreadWidth.set(entry.contentRect.width),
+  );
 
   /** How many overrides the selection has at each breakpoint, for the spines. */
   protected readonly counts = computed(() => {
     const chosen = this.bench.selected();
-    return new Map(this.bench.breakpoints().map((one) => [one.id, chosen ? ownCount(chosen.page, chosen.id, one.id) : 0]));
+    return new Map(
+      this.bench.breakpoints().map((one) => [one.id, chosen ? ownCount(chosen.page, chosen.id, one.id) : 0]),
+    );
   });
 
   constructor() {

@@ -12,14 +12,26 @@ import { Sweeper } from './sweeper';
 
 describe('A sweep at the workbench', () => {
   const site = blankSite('s', 'S', 'site');
-  const narrow = pageOfSection(planted(site, { kind: 'section', holds: [{ kind: 'container', name: 'Box', base: { width: '700px', height: '40px' } }] }, (kind) => kind));
+  const narrow = pageOfSection(
+    planted(
+      site,
+      { kind: 'section', holds: [{ kind: 'container', name: 'Box', base: { width: '700px', height: '40px' } }] },
+      (kind) => kind,
+    ),
+  );
   const page = signal<Page | undefined>(undefined);
   let sweeper: Sweeper;
   const frames = (): number => document.querySelectorAll('iframe').length;
 
   beforeEach(() => {
     page.set(narrow);
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), Sweeper, { provide: Bench, useValue: { session: { site: () => site, page } } }] });
+    TestBed.configureTestingModule({
+      providers: [
+        provideZonelessChangeDetection(),
+        Sweeper,
+        { provide: Bench, useValue: { session: { site: () => site, page } } },
+      ],
+    });
     sweeper = TestBed.inject(Sweeper);
   });
 
@@ -29,7 +41,9 @@ describe('A sweep at the workbench', () => {
     const swept = sweeper.swept()!;
     expect([swept.done, swept.measured, swept.total]).toEqual([true, sweptTo - sweptFrom + 1, sweptTo - sweptFrom + 1]);
     const wide = swept.faults.filter((one) => one.kind === 'too wide');
-    expect(wide.map((one) => [one.part, one.widths.map(({ from, to }) => [from, to])])).toEqual([['container', [[sweptFrom, 699]]]]);
+    expect(wide.map((one) => [one.part, one.widths.map(({ from, to }) => [from, to])])).toEqual([
+      ['container', [[sweptFrom, 699]]],
+    ]);
     expect([wide[0]!.worstAt, wide[0]!.worst]).toEqual([sweptFrom, 700 - sweptFrom]);
     expect(sweeper.running()).toBeFalse();
     expect(frames()).withContext('nothing is left behind').toBe(before);

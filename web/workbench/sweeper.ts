@@ -51,13 +51,23 @@ export class Sweeper implements OnDestroy {
     const page = this.bench.session.page();
     if (!site || !page) return;
     const mine = ++this.asked;
-    const edges = site.breakpoints.flatMap((one) => [reachOf(site.breakpoints, one).from, reachOf(site.breakpoints, one).to]);
+    const edges = site.breakpoints.flatMap((one) => [
+      reachOf(site.breakpoints, one).from,
+      reachOf(site.breakpoints, one).to,
+    ]);
     const order = sweepOrder(edges);
     const leaf = hiddenLeaf(site, page, { width: 320, height: 800 }, canvasAddresses(site.id));
     const sweep = (this.sweep = new Sweep());
     this.running.set(true);
     const tell = (done: boolean): void =>
-      this.swept.set({ page, measured: sweep.measured, total: order.length, done, faults: sweep.results(), jumps: done ? sweep.jumps((id) => parentOf(page, id)) : [] });
+      this.swept.set({
+        page,
+        measured: sweep.measured,
+        total: order.length,
+        done,
+        faults: sweep.results(),
+        jumps: done ? sweep.jumps((id) => parentOf(page, id)) : [],
+      });
     try {
       await Promise.race([leaf.painter.document.fonts.ready, new Promise((go) => setTimeout(go, 1000))]);
       let at = 0;
@@ -90,7 +100,9 @@ export class Sweeper implements OnDestroy {
     if (!swept?.done || !page) return [];
     return [...(this.sweep?.pictures ?? [])].flatMap(([part, samples]): Edit[] => {
       const value = sizesFrom(samples);
-      return page.parts[part]?.kind === 'image' && page.parts[part].content.base['sizes'] !== value ? [{ do: 'set', part, field: ['content', 'base', 'sizes'], value }] : [];
+      return page.parts[part]?.kind === 'image' && page.parts[part].content.base['sizes'] !== value
+        ? [{ do: 'set', part, field: ['content', 'base', 'sizes'], value }]
+        : [];
     });
   }
 }

@@ -17,13 +17,25 @@ describe('Handles of a selected part (needs 3.2)', () => {
     frame.remove();
     return list;
   };
-  const names = (list: readonly Handle[]): string[] => list.map((one) => ('side' in one ? `${one.kind}-${one.side}` : 'axis' in one ? `${one.axis}-${one.kind}` : 'grip' in one ? one.grip : one.kind));
+  const names = (list: readonly Handle[]): string[] =>
+    list.map((one) =>
+      'side' in one
+        ? `${one.kind}-${one.side}`
+        : 'axis' in one
+          ? `${one.axis}-${one.kind}`
+          : 'grip' in one
+            ? one.grip
+            : one.kind,
+    );
 
   it('are its eight grips, and what the ledger’s open group is about', () => {
     expect(names(of('a', 'text', [], 'type')).length).toBe(8);
     expect(names(of('row', 'container', ['a', 'b'], 'space'))).toContain('padding-top');
     expect(names(of('row', 'container', ['a', 'b'], 'space'))).toContain('column-gap');
-    expect(names(of('grid', 'container', ['c', 'd'], 'flow')).filter((name) => name.endsWith('line'))).toEqual(['column-line', 'row-line']);
+    expect(names(of('grid', 'container', ['c', 'd'], 'flow')).filter((name) => name.endsWith('line'))).toEqual([
+      'column-line',
+      'row-line',
+    ]);
     expect(names(of('a', 'text', [], 'edge'))).toEqual(['radius']);
   });
   it('are gutters for columns and for one of them, whatever group is open', () => {
@@ -35,8 +47,15 @@ describe('Handles of a selected part (needs 3.2)', () => {
     expect(of('root', 'page', ['s'], 'type')).toEqual([]);
   });
   it('lie where the space is, and are thick enough to take hold of', () => {
-    const padding = of('row', 'container', ['a', 'b'], 'space').find((one) => one.kind === 'padding' && one.side === 'left');
-    expect(padding).toEqual({ kind: 'padding', side: 'left', px: 8, box: { left: 20, top: 20, width: 14, height: 64 } });
+    const padding = of('row', 'container', ['a', 'b'], 'space').find(
+      (one) => one.kind === 'padding' && one.side === 'left',
+    );
+    expect(padding).toEqual({
+      kind: 'padding',
+      side: 'left',
+      px: 8,
+      box: { left: 20, top: 20, width: 14, height: 64 },
+    });
     const gap = of('row', 'container', ['a', 'b'], 'space').find((one) => one.kind === 'gap')!;
     expect(gap.box.width).toBeGreaterThanOrEqual(14);
   });
@@ -48,7 +67,9 @@ describe('A sweep with Shift (needs 3.1)', () => {
     const page = measurePage(frame.document);
     const marquee = new Marquee();
     expect(marquee.touched(page, { left: 30, top: 30, width: 60, height: 20 })).toEqual(['a']);
-    expect(marquee.touched(page, { left: 0, top: 0, width: 400, height: 95 })).toEqual(['row', 'c', 'd'].filter((id) => id === 'row' || page.parts.get(id)!.box.top < 95));
+    expect(marquee.touched(page, { left: 0, top: 0, width: 400, height: 95 })).toEqual(
+      ['row', 'c', 'd'].filter((id) => id === 'row' || page.parts.get(id)!.box.top < 95),
+    );
     expect(marquee.touched(page, { left: 0, top: 0, width: 400, height: 400 })).toEqual(['s']);
     frame.remove();
   });
@@ -81,7 +102,9 @@ describe('Measuring a leaf', () => {
     frame.remove();
   });
   it('finds where a sticky part would stand if it did not stick', () => {
-    const frame = frameWith('<div data-part="s" style="position:sticky;top:10px;height:20px;margin-top:50px"></div><div style="height:2000px"></div>');
+    const frame = frameWith(
+      '<div data-part="s" style="position:sticky;top:10px;height:20px;margin-top:50px"></div><div style="height:2000px"></div>',
+    );
     frame.view.scrollTo(0, 300);
     expect(frame.find('s').getBoundingClientRect().top).toBe(10);
     expect(naturalBox(frame.find('s')).top).toBe(50 - 300);

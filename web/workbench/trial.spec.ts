@@ -24,10 +24,12 @@ function publishedBoxes(site: Site, page: Page, screen: { width: number; height:
   inside.write(html.replace(/<link rel="stylesheet"[^>]*>/, `<style>html{scrollbar-width:none}${css}</style>`));
   inside.close();
   const elements = partElements(inside);
-  const boxes = new Map(subtree(page, page.root).map((id, index) => {
-    const { left, top, width, height } = elements[index]!.getBoundingClientRect();
-    return [id, elements[index]!.getClientRects().length === 0 ? [] : [left, top, left + width, top + height]];
-  }));
+  const boxes = new Map(
+    subtree(page, page.root).map((id, index) => {
+      const { left, top, width, height } = elements[index]!.getBoundingClientRect();
+      return [id, elements[index]!.getClientRects().length === 0 ? [] : [left, top, left + width, top + height]];
+    }),
+  );
   frame.remove();
   return boxes;
 }
@@ -83,7 +85,8 @@ describe('Wrap and unwrap (needs 2.6)', () => {
       if (!canUnwrap(after, made)) continue;
       const back = waysToUnwrap(site, after, made);
       const undone = first(await tryWays(site, after, back.ways, addresses, new Set([made])));
-      if (undone) expectNothingMoved(site, after, applyEdits(site, after, undone.edits).page, `seed ${seed}, unwrapping`);
+      if (undone)
+        expectNothingMoved(site, after, applyEdits(site, after, undone.edits).page, `seed ${seed}, unwrapping`);
     }
     expect(exact).toBeGreaterThan(10);
     expect(boxes).toBeGreaterThan(2); // a real box, not only the one without
@@ -105,20 +108,44 @@ describe('Wrap and unwrap (needs 2.6)', () => {
           for (const { name } of properties.filter((each) => each.inherited)) {
             if (partOf(page, one).style[breakpoint]?.normal?.[name] !== undefined) continue;
             const value = (of: Page): string => resolve(site, of, one, breakpoint, 'normal', name).value;
-            if (!/em|%|larger/.test(value(page))) expect(value(after)).withContext(`${seed} ${one} ${breakpoint} ${name}`).toBe(value(page));
+            if (!/em|%|larger/.test(value(page)))
+              expect(value(after)).withContext(`${seed} ${one} ${breakpoint} ${name}`).toBe(value(page));
           }
     }
   });
 
   it('tells what a box that cannot go unnoticed would move', async () => {
     const site = blankSite('s', 'Site', 'site');
-    const blank = { kind: 'text', tag: 'p', children: [], classes: [], attributes: {}, content: { base: { text: 'Words' } }, style: {} };
+    const blank = {
+      kind: 'text',
+      tag: 'p',
+      children: [],
+      classes: [],
+      attributes: {},
+      content: { base: { text: 'Words' } },
+      style: {},
+    };
     const page: Page = {
       ...blankPage('p', 'Page', '/'),
       parts: {
-        root: { kind: 'page', tag: 'body', children: ['s'], classes: [], attributes: {}, style: {}, content: { base: { title: 'T', description: '' } } },
+        root: {
+          kind: 'page',
+          tag: 'body',
+          children: ['s'],
+          classes: [],
+          attributes: {},
+          style: {},
+          content: { base: { title: 'T', description: '' } },
+        },
         s: { ...blank, kind: 'section', tag: 'section', content: { base: {} }, children: ['b', 'z'] },
-        b: { ...blank, kind: 'container', tag: 'div', content: { base: {} }, children: ['t'], style: { phone: { normal: { 'padding-top': '40px' } } } },
+        b: {
+          ...blank,
+          kind: 'container',
+          tag: 'div',
+          content: { base: {} },
+          children: ['t'],
+          style: { phone: { normal: { 'padding-top': '40px' } } },
+        },
         t: blank,
         z: blank,
       },

@@ -22,7 +22,13 @@ function boxesIn(document: Document): Map<string, Box> {
   for (const element of document.querySelectorAll<HTMLElement>('[data-part]')) {
     const { left, top, width, height } = element.getBoundingClientRect();
     const hasBox = width > 0 || height > 0 || element.getClientRects().length > 0;
-    if (hasBox) boxes.set(element.dataset['part']!, { left: left + (view?.scrollX ?? 0), top: top + (view?.scrollY ?? 0), width, height });
+    if (hasBox)
+      boxes.set(element.dataset['part']!, {
+        left: left + (view?.scrollX ?? 0),
+        top: top + (view?.scrollY ?? 0),
+        width,
+        height,
+      });
   }
   return boxes;
 }
@@ -32,8 +38,17 @@ function boxesIn(document: Document): Map<string, Box> {
  * stops at the first way that moves nothing.
  * @param except parts that may move, such as the box that is taken away
  */
-export async function tryWays(site: Site, page: Page, ways: readonly Way[], addresses: Addresses, except: ReadonlySet<string> = new Set()): Promise<Tried[]> {
-  const leaves = outwards(site.breakpoints).map((one) => ({ id: one.id, ...hiddenLeaf(site, page, one.preview, addresses) }));
+export async function tryWays(
+  site: Site,
+  page: Page,
+  ways: readonly Way[],
+  addresses: Addresses,
+  except: ReadonlySet<string> = new Set(),
+): Promise<Tried[]> {
+  const leaves = outwards(site.breakpoints).map((one) => ({
+    id: one.id,
+    ...hiddenLeaf(site, page, one.preview, addresses),
+  }));
   try {
     const loaded = Promise.all(leaves.map(({ painter }) => painter.document.fonts.ready));
     await Promise.race([loaded, new Promise((done) => setTimeout(done, 1000))]);

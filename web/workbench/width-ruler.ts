@@ -31,13 +31,21 @@ export class WidthRuler {
   /** What writing the pictures’ sizes came to. */
   protected readonly said = signal('');
 
-  protected readonly ticks = Array.from({ length: 8 }, (_, at) => ({ px: 400 + at * 200, at: this.percent(400 + at * 200) }));
+  protected readonly ticks = Array.from({ length: 8 }, (_, at) => ({
+    px: 400 + at * 200,
+    at: this.percent(400 + at * 200),
+  }));
   protected readonly stretches = computed(() => {
     const all = this.bench.breakpoints();
     return all
       .map((one) => ({ one, ...reachOf(all, one) }))
       .filter(({ from, to }) => to >= sweptFrom && from <= sweptTo)
-      .map(({ one, from, to }) => ({ id: one.id, name: one.name, from: this.percent(Math.max(from, sweptFrom)), size: this.percent(Math.min(to, sweptTo) + 1) - this.percent(Math.max(from, sweptFrom)) }));
+      .map(({ one, from, to }) => ({
+        id: one.id,
+        name: one.name,
+        from: this.percent(Math.max(from, sweptFrom)),
+        size: this.percent(Math.min(to, sweptTo) + 1) - this.percent(Math.max(from, sweptFrom)),
+      }));
   });
   protected readonly width = computed(() => this.bench.free()?.width);
   protected readonly decider = computed(() => {
@@ -52,21 +60,36 @@ export class WidthRuler {
     const bands = (kind: FaultKind): Band[] =>
       swept.faults
         .filter((one) => one.kind === kind && Object.hasOwn(page.parts, one.part))
-        .flatMap((fault) => fault.widths.map(({ from, to }) => ({ fault, from: this.percent(from), size: Math.max(this.percent(to + 1) - this.percent(from), 0.15), says: `${faultSentence(page, fault)} From ${from} to ${to} px.` })));
+        .flatMap((fault) =>
+          fault.widths.map(({ from, to }) => ({
+            fault,
+            from: this.percent(from),
+            size: Math.max(this.percent(to + 1) - this.percent(from), 0.15),
+            says: `${faultSentence(page, fault)} From ${from} to ${to} px.`,
+          })),
+        );
     return faultKinds.map((kind) => ({ kind, bands: bands(kind) })).filter((lane) => lane.bands.length > 0);
   });
   protected readonly jumps = computed(() => {
     const page = this.bench.session.page();
-    const edges = new Set(this.stretches().map(({ id }) => reachOf(this.bench.breakpoints(), this.bench.breakpointOf(id)).from));
+    const edges = new Set(
+      this.stretches().map(({ id }) => reachOf(this.bench.breakpoints(), this.bench.breakpointOf(id)).from),
+    );
     return (this.sweeper.swept()?.jumps ?? [])
       .filter((jump) => !edges.has(jump.at) && page && Object.hasOwn(page.parts, jump.part))
-      .map((jump) => ({ ...jump, place: this.percent(jump.at), says: `${nameOf(page!.parts[jump.part]!)} changes by ${Math.round(jump.by)} px between ${jump.at - 1} and ${jump.at} px.` }));
+      .map((jump) => ({
+        ...jump,
+        place: this.percent(jump.at),
+        says: `${nameOf(page!.parts[jump.part]!)} changes by ${Math.round(jump.by)} px between ${jump.at - 1} and ${jump.at} px.`,
+      }));
   });
   protected readonly summary = computed(() => {
     const swept = this.sweeper.swept();
     if (!swept) return '';
     if (!swept.done) return `${Math.round((swept.measured / swept.total) * 100)} %`;
-    return swept.faults.length === 0 ? 'Every width fits' : `${swept.faults.length} found${this.sweeper.stale() ? ', before the last edits' : ''}`;
+    return swept.faults.length === 0
+      ? 'Every width fits'
+      : `${swept.faults.length} found${this.sweeper.stale() ? ', before the last edits' : ''}`;
   });
 
   private percent(px: number): number {
@@ -75,7 +98,9 @@ export class WidthRuler {
 
   private widthAt(event: PointerEvent): number {
     const { left, width } = this.scale().nativeElement.getBoundingClientRect();
-    return Math.round(Math.min(Math.max(sweptFrom + ((event.clientX - left) / width) * (sweptTo - sweptFrom), sweptFrom), sweptTo));
+    return Math.round(
+      Math.min(Math.max(sweptFrom + ((event.clientX - left) / width) * (sweptTo - sweptFrom), sweptFrom), sweptTo),
+    );
   }
 
   protected pressed(event: PointerEvent): void {
@@ -98,7 +123,10 @@ export class WidthRuler {
     const way = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1 }[event.key];
     if (way === undefined || event.altKey) return;
     event.preventDefault();
-    const now = this.width() ?? this.bench.leaves().find((one) => one.breakpoint.id === this.bench.active())?.breakpoint.preview.width ?? sweptFrom;
+    const now =
+      this.width() ??
+      this.bench.leaves().find((one) => one.breakpoint.id === this.bench.active())?.breakpoint.preview.width ??
+      sweptFrom;
     this.bench.free.set({ width: Math.min(Math.max(now + way * (event.shiftKey ? 10 : 1), sweptFrom), sweptTo) });
   }
 

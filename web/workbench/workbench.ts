@@ -1,4 +1,16 @@
-import { ChangeDetectionStrategy, Component, computed, effect, HostListener, inject, input, OnDestroy, OnInit, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  HostListener,
+  inject,
+  input,
+  OnDestroy,
+  OnInit,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { Title } from '@angular/platform-browser';
 import { RouterLink } from '@angular/router';
 import { firstValueFrom, Subscription } from 'rxjs';
@@ -37,7 +49,24 @@ const leastLedger = 120;
 /** Where a page is composed: leaves above, their values below, the fold line between. */
 @Component({
   selector: 'fold-workbench',
-  imports: [RouterLink, BreakpointsDialog, Button, Dialog, DialogFocus, Menu, Ledger, Outline, PartMenu, PartsDrawer, OverridesDialog, PlanDialog, PublishReview, RefitDialog, SectionsDialog, Spread],
+  imports: [
+    RouterLink,
+    BreakpointsDialog,
+    Button,
+    Dialog,
+    DialogFocus,
+    Menu,
+    Ledger,
+    Outline,
+    PartMenu,
+    PartsDrawer,
+    OverridesDialog,
+    PlanDialog,
+    PublishReview,
+    RefitDialog,
+    SectionsDialog,
+    Spread,
+  ],
   templateUrl: './workbench.html',
   styleUrl: './workbench.css',
   providers: [PageSession, Bench, Leaves, PinDrag, Clipboard, Dragging, Keys, Sweeper, Findings],
@@ -71,7 +100,9 @@ export class Workbench implements OnInit, OnDestroy {
     const count = this.session.waiting().length;
     const state = this.session.state();
     if (state === 'saved') return 'saved';
-    return state === 'saving' ? 'saving …' : `${count} ${count === 1 ? 'edit waits' : 'edits wait'} here · ${this.session.problem() ?? ''}`;
+    return state === 'saving'
+      ? 'saving …'
+      : `${count} ${count === 1 ? 'edit waits' : 'edits wait'} here · ${this.session.problem() ?? ''}`;
   });
   protected readonly unpublished = computed(() => {
     const count = this.session.changes().length;
@@ -82,9 +113,22 @@ export class Workbench implements OnInit, OnDestroy {
   });
   protected readonly more = computed<MenuItem[]>(() => [
     { label: 'Plan the page …', icon: 'pi pi-list', command: () => this.planner()?.show() },
-    { label: 'Table of values …', icon: 'pi pi-table', command: () => this.bench.overridesAsked.update((count) => count + 1) },
-    { label: 'Breakpoints …', icon: 'pi pi-sliders-h', command: () => this.bench.breakpointsAsked.update((count) => count + 1) },
-    { label: 'View live', icon: 'pi pi-external-link', disabled: !this.session.release()?.page, command: () => this.viewLive() },
+    {
+      label: 'Table of values …',
+      icon: 'pi pi-table',
+      command: () => this.bench.overridesAsked.update((count) => count + 1),
+    },
+    {
+      label: 'Breakpoints …',
+      icon: 'pi pi-sliders-h',
+      command: () => this.bench.breakpointsAsked.update((count) => count + 1),
+    },
+    {
+      label: 'View live',
+      icon: 'pi pi-external-link',
+      disabled: !this.session.release()?.page,
+      command: () => this.viewLive(),
+    },
     { label: 'Export page.json', icon: 'pi pi-download', url: `/api/pages/${this.page()}/export/page.json` },
     { label: 'Export site.json', icon: 'pi pi-download', url: `/api/pages/${this.page()}/export/site.json` },
     { separator: true },
@@ -101,14 +145,21 @@ export class Workbench implements OnInit, OnDestroy {
   }
 
   ngOnInit(): void {
-    this.notices.add(this.session.notices.subscribe((detail) => this.messages.add({ severity: 'warn', detail, life: 8000 })));
-    this.session.open(this.page()).then(() => {
-      this.bench.recall(this.page());
-      this.bench.select(this.session.page()?.root);
-    }).catch((error: unknown) => {
-      const failure = failureOf(error);
-      this.failure.set(failure.status === 404 ? 'There is no page at this address, or it is not yours to open.' : failure.problem);
-    });
+    this.notices.add(
+      this.session.notices.subscribe((detail) => this.messages.add({ severity: 'warn', detail, life: 8000 })),
+    );
+    this.session
+      .open(this.page())
+      .then(() => {
+        this.bench.recall(this.page());
+        this.bench.select(this.session.page()?.root);
+      })
+      .catch((error: unknown) => {
+        const failure = failureOf(error);
+        this.failure.set(
+          failure.status === 404 ? 'There is no page at this address, or it is not yours to open.' : failure.problem,
+        );
+      });
   }
 
   ngOnDestroy(): void {

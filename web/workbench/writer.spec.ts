@@ -10,26 +10,52 @@ import { Writer } from './writer';
 
 describe('Writing on the page', () => {
   const site = blankSite('s', 'S', 'site');
-  const tree = { kind: 'section', holds: [{ kind: 'heading', content: { text: 'Sailings' } }, { kind: 'text', content: { text: 'At noon.' } }, { kind: 'image' }] };
+  const tree = {
+    kind: 'section',
+    holds: [
+      { kind: 'heading', content: { text: 'Sailings' } },
+      { kind: 'text', content: { text: 'At noon.' } },
+      { kind: 'image' },
+    ],
+  };
   const plain = pageOfSection(planted(site, tree, (kind) => kind));
-  const varied: Page = { ...plain, parts: { ...plain.parts, heading: { ...plain.parts['heading']!, content: { base: { text: 'Sailings' }, phone: { text: 'Boats' } } } } };
+  const varied: Page = {
+    ...plain,
+    parts: {
+      ...plain.parts,
+      heading: { ...plain.parts['heading']!, content: { base: { text: 'Sailings' }, phone: { text: 'Boats' } } },
+    },
+  };
   let frame: TrialFrame;
   let made: string[];
 
   function writerOn(page: Page, breakpoint: string): { writer: Writer; painter: { writing: string | undefined } } {
-    const painter = { writing: undefined, document: frame.document, element: (id: string) => frame.find(id), partAt: (target: EventTarget | null) => (target as HTMLElement | null)?.closest('[data-part]')?.getAttribute('data-part') ?? undefined };
-    const bench = { session: { page: () => page, site: () => site }, select: (id: string) => made.push(`select ${id}`), setContent: (id: string, key: string, text: string, from: string) => made.push(`${id}.${key}@${from}: ${text}`) };
+    const painter = {
+      writing: undefined,
+      document: frame.document,
+      element: (id: string) => frame.find(id),
+      partAt: (target: EventTarget | null) =>
+        (target as HTMLElement | null)?.closest('[data-part]')?.getAttribute('data-part') ?? undefined,
+    };
+    const bench = {
+      session: { page: () => page, site: () => site },
+      select: (id: string) => made.push(`select ${id}`),
+      setContent: (id: string, key: string, text: string, from: string) => made.push(`${id}.${key}@${from}: ${text}`),
+    };
     return { writer: new Writer(painter as unknown as LeafPainter, bench as unknown as Bench, breakpoint), painter }; // what a writer asks of them
   }
   const type = (element: HTMLElement, text: string): void => {
     element.textContent = text;
     element.dispatchEvent(new InputEvent('input', { bubbles: true }));
   };
-  const press = (key: string, held: KeyboardEventInit = {}): KeyboardEvent => new KeyboardEvent('keydown', { key, cancelable: true, ...held });
+  const press = (key: string, held: KeyboardEventInit = {}): KeyboardEvent =>
+    new KeyboardEvent('keydown', { key, cancelable: true, ...held });
 
   beforeEach(() => {
     made = [];
-    frame = frameWith('<h2 data-part="heading">Sailings</h2><p data-part="text">At noon.</p><img data-part="image" alt="">');
+    frame = frameWith(
+      '<h2 data-part="heading">Sailings</h2><p data-part="text">At noon.</p><img data-part="image" alt="">',
+    );
   });
   afterEach(() => frame.remove());
 
@@ -58,7 +84,9 @@ describe('Writing on the page', () => {
 
   it('ends with Escape, with Ctrl and Enter in a text of lines, and leaves other keys to the text', () => {
     const { writer } = writerOn(plain, 'wide');
-    expect(writer.keyed(press('Enter'))).withContext('nothing is written').toBeFalse();
+    expect(writer.keyed(press('Enter')))
+      .withContext('nothing is written')
+      .toBeFalse();
     for (const ending of [press('Escape'), press('Enter', { ctrlKey: true })]) {
       writer.begin('text');
       expect(writer.keyed(press('a'))).toBeTrue();
@@ -71,8 +99,12 @@ describe('Writing on the page', () => {
   });
 
   it('writes where the wording of the leaf stands: at the base, or at a breakpoint that has its own', () => {
-    frame.find('heading').innerHTML = '<span class="_at-wide" style="display:none">Sailings</span><span class="_at-phone">Boats</span>';
-    for (const [breakpoint, from] of [['phone', 'phone'], ['tablet', 'base']] as const) {
+    frame.find('heading').innerHTML =
+      '<span class="_at-wide" style="display:none">Sailings</span><span class="_at-phone">Boats</span>';
+    for (const [breakpoint, from] of [
+      ['phone', 'phone'],
+      ['tablet', 'base'],
+    ] as const) {
       expect(contentFrom(site, varied.parts['heading']!, breakpoint, 'text')).toBe(from);
       const { writer } = writerOn(varied, breakpoint);
       made = [];

@@ -48,7 +48,11 @@ export class Writer {
   /** The wording that is shown: the element itself, or one of the spans in it. */
   private shownIn(element: HTMLElement): HTMLElement {
     const view = this.painter.document.defaultView;
-    return [...element.querySelectorAll<HTMLElement>(':scope > span[class^="_at-"]')].find((one) => view?.getComputedStyle(one).display !== 'none') ?? element;
+    return (
+      [...element.querySelectorAll<HTMLElement>(':scope > span[class^="_at-"]')].find(
+        (one) => view?.getComputedStyle(one).display !== 'none',
+      ) ?? element
+    );
   }
 
   private open(element: HTMLElement): void {

@@ -8,7 +8,12 @@ import { copyOf } from './thing';
 
 /** Selected parts without those that lie inside others of them, in document order. */
 export function outermost(page: Page, ids: readonly string[]): string[] {
-  const kept = ids.filter((id) => id !== page.root && Object.hasOwn(page.parts, id) && !ids.some((other) => other !== id && other !== page.root && isWithin(page, id, other)));
+  const kept = ids.filter(
+    (id) =>
+      id !== page.root &&
+      Object.hasOwn(page.parts, id) &&
+      !ids.some((other) => other !== id && other !== page.root && isWithin(page, id, other)),
+  );
   if (kept.length < 2) return kept;
   const chosen = new Set(kept);
   return subtree(page, page.root).filter((id) => chosen.has(id));
@@ -43,7 +48,9 @@ export function stepTarget(page: Page, id: string, step: Step): Target | undefin
   const before = siblings[index - 1];
   if (before === undefined) return undefined;
   const target: Target = { where: 'inside', parent: before, index: partOf(page, before).children.length };
-  return kindOf(partOf(page, before).kind).holds.length > 0 && canPlace(page, { part: id }, target) ? target : undefined;
+  return kindOf(partOf(page, before).kind).holds.length > 0 && canPlace(page, { part: id }, target)
+    ? target
+    : undefined;
 }
 
 /** The edits of one step by keyboard, none where there is nowhere to go. */

@@ -26,7 +26,8 @@ export function boxedWidth(site: Site, page: Page, id: string, breakpoint: strin
  * @throws Problem when the width is not between 100 and 4000 px
  */
 export function setBoxed(site: Site, page: Page, id: string, breakpoint: string, width: number | undefined): Edit[] {
-  if (width !== undefined && !(width >= 100 && width <= 4000)) throw new Problem('A content width lies between 100 and 4,000 px.', { part: id, breakpoint });
+  if (width !== undefined && !(width >= 100 && width <= 4000))
+    throw new Problem('A content width lies between 100 and 4,000 px.', { part: id, breakpoint });
   const set = (property: string, value: string): Edit => styleEdit(id, breakpoint, 'normal', property, value);
   if (partOf(page, id).kind === 'section') {
     return ['padding-left', 'padding-right'].map((side) => {
@@ -36,5 +37,10 @@ export function setBoxed(site: Site, page: Page, id: string, breakpoint: string,
     });
   }
   if (width === undefined) return [set('max-width', 'none'), set('margin-left', '0px'), set('margin-right', '0px')];
-  return [set('width', '100%'), set('max-width', `${width}px`), set('margin-left', 'auto'), set('margin-right', 'auto')];
+  return [
+    set('width', '100%'),
+    set('max-width', `${width}px`),
+    set('margin-left', 'auto'),
+    set('margin-right', 'auto'),
+  ];
 }

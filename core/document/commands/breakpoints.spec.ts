@@ -8,12 +8,23 @@ import { subtree } from '../tree';
 import { standardBreakpoints, type Breakpoint } from '../breakpoint';
 import { resolve } from '../../style/cascade';
 import { properties } from '../../style/properties';
-import { caughtUp, heirOf, leavingEdits, leavingOnPage, leavingOnSite, siteWith, type BreakpointChange } from './breakpoints';
+import {
+  caughtUp,
+  heirOf,
+  leavingEdits,
+  leavingOnPage,
+  leavingOnSite,
+  siteWith,
+  type BreakpointChange,
+} from './breakpoints';
 import { ownCount } from './style';
 
 const huge: Breakpoint = { id: 'huge', name: 'Huge', reach: 'up', limit: 1600, preview: { width: 1920, height: 1080 } };
 const without = (id: string): Breakpoint[] => standardBreakpoints.filter((one) => one.id !== id);
-const left = (id: string, heir?: string): BreakpointChange => ({ breakpoints: without(id), heirs: heir === undefined ? {} : { [id]: heir } });
+const left = (id: string, heir?: string): BreakpointChange => ({
+  breakpoints: without(id),
+  heirs: heir === undefined ? {} : { [id]: heir },
+});
 
 describe('A site’s own breakpoints (needs 7.2)', () => {
   it('inherit from the nearest one when another goes', () => {
@@ -34,17 +45,28 @@ describe('A site’s own breakpoints (needs 7.2)', () => {
           readSite(structuredClone(after));
           readPage(after, structuredClone(changed));
           const [gone] = site.breakpoints.filter((one) => !change.breakpoints.includes(one));
-          const set = (of: Page, at: string): number => subtree(of, of.root).reduce((sum, id) => sum + ownCount(of, id, at) + Object.keys(of.parts[id]!.content[at] ?? {}).length, 0);
+          const set = (of: Page, at: string): number =>
+            subtree(of, of.root).reduce(
+              (sum, id) => sum + ownCount(of, id, at) + Object.keys(of.parts[id]!.content[at] ?? {}).length,
+              0,
+            );
           expect(set(changed, gone!.id)).toBe(0);
           const told = leavingOnPage(site, page, change);
           const heir = change.heirs[gone!.id];
           expect(told.length).withContext('each value is told').toBe(set(page, gone!.id));
-          expect(told.filter((one) => !one.goes).length).withContext('and what moves is what the heir then has').toBe(heir === undefined ? 0 : set(changed, heir) - set(page, heir));
+          expect(told.filter((one) => !one.goes).length)
+            .withContext('and what moves is what the heir then has')
+            .toBe(heir === undefined ? 0 : set(changed, heir) - set(page, heir));
           for (const one of told) expect(one.words).toMatch(one.goes ? /: goes(: |$)/ : /: moves to (Phone|Tablet)$/);
           for (const id of subtree(page, page.root))
             for (const { name } of properties) {
-              expect(resolve(after, changed, id, 'wide', 'normal', name).value).withContext(`wide ${name}`).toBe(resolve(site, page, id, 'wide', 'normal', name).value);
-              if (change.heirs['tablet'] === 'phone') expect(resolve(after, changed, id, 'phone', 'normal', name).value).withContext(`phone ${name}`).toBe(resolve(site, page, id, 'phone', 'normal', name).value);
+              expect(resolve(after, changed, id, 'wide', 'normal', name).value)
+                .withContext(`wide ${name}`)
+                .toBe(resolve(site, page, id, 'wide', 'normal', name).value);
+              if (change.heirs['tablet'] === 'phone')
+                expect(resolve(after, changed, id, 'phone', 'normal', name).value)
+                  .withContext(`phone ${name}`)
+                  .toBe(resolve(site, page, id, 'phone', 'normal', name).value);
             }
         }
       }),
@@ -53,13 +75,25 @@ describe('A site’s own breakpoints (needs 7.2)', () => {
   });
 
   it('bring a page that was left behind to where step by step it would have come', () => {
-    const away = (site: Site, id: string, heir?: string): BreakpointChange => ({ breakpoints: site.breakpoints.filter((one) => one.id !== id), heirs: heir === undefined ? {} : { [id]: heir } });
-    const small: Breakpoint = { id: 'small', name: 'Small', reach: 'down', limit: 380, preview: { width: 360, height: 640 } };
+    const away = (site: Site, id: string, heir?: string): BreakpointChange => ({
+      breakpoints: site.breakpoints.filter((one) => one.id !== id),
+      heirs: heir === undefined ? {} : { [id]: heir },
+    });
+    const small: Breakpoint = {
+      id: 'small',
+      name: 'Small',
+      reach: 'down',
+      limit: 380,
+      preview: { width: 360, height: 640 },
+    };
     const steps: readonly ((site: Site) => BreakpointChange)[] = [
       (site) => ({ breakpoints: [...site.breakpoints, small], heirs: {} }),
       (site) => away(site, 'tablet', 'phone'),
       (site) => away(site, 'phone', 'small'),
-      (site) => ({ breakpoints: [...site.breakpoints, standardBreakpoints.find((one) => one.id === 'tablet')!], heirs: {} }),
+      (site) => ({
+        breakpoints: [...site.breakpoints, standardBreakpoints.find((one) => one.id === 'tablet')!],
+        heirs: {},
+      }),
       (site) => away(site, 'small', 'tablet'),
       (site) => away(site, 'tablet'),
     ];
@@ -83,12 +117,27 @@ describe('A site’s own breakpoints (needs 7.2)', () => {
   });
 
   it('say of classes and elements too what goes with one and what moves', () => {
-    const site = { ...new RandomPages(3).site(), elements: {}, classes: [{ name: 'card', style: { tablet: { normal: { 'row-gap': '8px' }, hover: { color: 'red' } }, phone: { normal: { 'row-gap': '4px' } } } }] };
+    const site = {
+      ...new RandomPages(3).site(),
+      elements: {},
+      classes: [
+        {
+          name: 'card',
+          style: {
+            tablet: { normal: { 'row-gap': '8px' }, hover: { color: 'red' } },
+            phone: { normal: { 'row-gap': '4px' } },
+          },
+        },
+      ],
+    };
     expect(leavingOnSite(site, left('tablet'))).toEqual([
       { words: 'Class card: row-gap 8px at Tablet: goes', goes: true },
       { words: 'Class card: color red at Tablet, hover: goes', goes: true },
     ]);
-    expect(leavingOnSite(site, left('tablet', 'phone')).map((one) => one.words)).toEqual(['Class card: row-gap 8px at Tablet: goes: Phone says 4px', 'Class card: color red at Tablet, hover: moves to Phone']);
+    expect(leavingOnSite(site, left('tablet', 'phone')).map((one) => one.words)).toEqual([
+      'Class card: row-gap 8px at Tablet: goes: Phone says 4px',
+      'Class card: color red at Tablet, hover: moves to Phone',
+    ]);
   });
 
   it('keep their base, and move values only to one that stays', () => {

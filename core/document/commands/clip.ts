@@ -49,13 +49,18 @@ export function readClip(text: string): Clip | undefined {
     return undefined;
   }
   const parsed = Clip.safeParse(data);
-  if (!parsed.success) throw new Problem(`What was copied cannot be read: ${parsed.error.issues[0]?.path.map(String).join('.') ?? ''} ${parsed.error.issues[0]?.message ?? ''}`);
+  if (!parsed.success)
+    throw new Problem(
+      `What was copied cannot be read: ${parsed.error.issues[0]?.path.map(String).join('.') ?? ''} ${parsed.error.issues[0]?.message ?? ''}`,
+    );
   return parsed.data;
 }
 
 /** Values as another site can mean them: tokens it lacks by their values, pictures it lacks left out. */
 function valueFor(site: Site, clip: Clip, property: string, value: string): string | undefined {
-  const own = value.replace(/var\(--([a-z0-9-]+)\)/g, (whole, name: string) => (Object.hasOwn(site.tokens, name) ? whole : (clip.tokens[name] ?? whole)));
+  const own = value.replace(/var\(--([a-z0-9-]+)\)/g, (whole, name: string) =>
+    Object.hasOwn(site.tokens, name) ? whole : (clip.tokens[name] ?? whole),
+  );
   const checked = checkValue(site, property, own);
   return checked.ok ? checked.value : undefined;
 }
@@ -78,13 +83,23 @@ function styleFor(site: Site, clip: Clip, style: StyleMap, kind: string): StyleM
 function under(weak: StyleMap, strong: StyleMap): StyleMap {
   const out: StyleMap = { ...weak };
   for (const [breakpoint, byState] of Object.entries(strong))
-    out[breakpoint] = { ...out[breakpoint], ...Object.fromEntries(states.flatMap((state) => (byState[state] ? [[state, { ...out[breakpoint]?.[state], ...byState[state] }]] : []))) };
+    out[breakpoint] = {
+      ...out[breakpoint],
+      ...Object.fromEntries(
+        states.flatMap((state) =>
+          byState[state] ? [[state, { ...out[breakpoint]?.[state], ...byState[state] }]] : [],
+        ),
+      ),
+    };
   return out;
 }
 
 /** Content as another site can show it: pictures it lacks left out, and what breakpoints say that it lacks. */
 function contentFor(site: Site, said: Part['content']): Part['content'] {
-  const fields = ({ picture, ...rest }: Record<string, unknown>): Record<string, unknown> => ({ ...rest, ...(typeof picture === 'string' && Object.hasOwn(site.pictures, picture) && { picture }) });
+  const fields = ({ picture, ...rest }: Record<string, unknown>): Record<string, unknown> => ({
+    ...rest,
+    ...(typeof picture === 'string' && Object.hasOwn(site.pictures, picture) && { picture }),
+  });
   const { base, ...others } = said;
   const kept = Object.entries(others).flatMap(([breakpoint, own]) => {
     const fits = site.breakpoints.some((one) => one.id === breakpoint && one.reach !== 'base') ? fields(own) : {};
@@ -98,7 +113,12 @@ function partFor(site: Site, clip: Clip, part: Part): Part {
   const known = part.classes.filter((name) => site.classes.some((one) => one.name === name));
   const lost = clip.classes.filter((one) => part.classes.includes(one.name) && !known.includes(one.name));
   const style = [...lost.map((one) => one.style), part.style].reduce((weak, strong) => under(weak, strong), {});
-  return { ...part, classes: known, style: styleFor(site, clip, style, part.kind), content: contentFor(site, part.content) };
+  return {
+    ...part,
+    classes: known,
+    style: styleFor(site, clip, style, part.kind),
+    content: contentFor(site, part.content),
+  };
 }
 
 /** Refuses a clip whose parts hold each other in a circle, stand in two places or are missing. */
@@ -122,20 +142,36 @@ function fitting(site: Site, clip: Clip): { root: string; parts: Parts }[] {
     const parts = Object.fromEntries(Object.entries(copy.parts).map(([id, part]) => [id, partFor(site, clip, part)]));
     for (const [id, part] of Object.entries(parts)) {
       checkPart(site, part, id);
-      for (const child of part.children) if (!mayHold(part.kind, parts[child]!.kind)) throw new Problem(`A ${kindOf(part.kind).word.toLowerCase()} cannot hold what was copied in it.`);
+      for (const child of part.children)
+        if (!mayHold(part.kind, parts[child]!.kind))
+          throw new Problem(`A ${kindOf(part.kind).word.toLowerCase()} cannot hold what was copied in it.`);
     }
     return { root: copy.root, parts };
   });
 }
 
 /** Puts a clip by the selection, or at a target, each part behind the one before. @throws Problem when something in it cannot stand there. */
-export function paste(site: Site, page: Page, clip: Clip, selection: string | undefined, at?: Target): { edits: Edit[]; made: string[] } {
+export function paste(
+  site: Site,
+  page: Page,
+  clip: Clip,
+  selection: string | undefined,
+  at?: Target,
+): { edits: Edit[]; made: string[] } {
   const edits: Edit[] = [];
   const made: string[] = [];
   let current = page;
   for (const thing of fitting(site, clip)) {
     const first = made.length === 0;
-    const target = first && at ? at : landingBy(current, made.at(-1) ?? selection, thing.parts[thing.root]!.kind, !first || clip.roots.includes(selection ?? ''));
+    const target =
+      first && at
+        ? at
+        : landingBy(
+            current,
+            made.at(-1) ?? selection,
+            thing.parts[thing.root]!.kind,
+            !first || clip.roots.includes(selection ?? ''),
+          );
     const next = place(site, current, thing, target);
     current = applyEdits(site, current, next).page;
     edits.push(...next);
@@ -154,18 +190,46 @@ export function pasteStyle(site: Site, page: Page, clip: Clip, ids: readonly str
       for (const state of statesOf(part.kind)) {
         const now = part.style[breakpoint]?.[state] ?? {};
         const next = from.style[breakpoint]?.[state] ?? {};
-        for (const property of Object.keys(now)) if (!(property in next)) edits.push(styleEdit(id, breakpoint, state, property));
-        for (const [property, value] of Object.entries(next)) if (now[property] !== value) edits.push(styleEdit(id, breakpoint, state, property, value));
+        for (const property of Object.keys(now))
+          if (!(property in next)) edits.push(styleEdit(id, breakpoint, state, property));
+        for (const [property, value] of Object.entries(next))
+          if (now[property] !== value) edits.push(styleEdit(id, breakpoint, state, property, value));
       }
-    if (part.classes.join() !== from.classes.join()) edits.push({ do: 'set', part: id, field: ['classes'], value: from.classes });
+    if (part.classes.join() !== from.classes.join())
+      edits.push({ do: 'set', part: id, field: ['classes'], value: from.classes });
     return edits;
   });
 }
 
 /** Plain text as text parts, one a paragraph, in a clip. */
 export function clipOfText(site: Site, text: string): Clip | undefined {
-  const paragraphs = text.replace(/\r\n?/g, '\n').split(/\n\s*\n/).map((one) => one.trim()).filter((one) => one !== '').slice(0, 200);
+  const paragraphs = text
+    .replace(/\r\n?/g, '\n')
+    .split(/\n\s*\n/)
+    .map((one) => one.trim())
+    .filter((one) => one !== '')
+    .slice(0, 200);
   if (paragraphs.length === 0) return undefined;
-  const parts = Object.fromEntries(paragraphs.map((words): [string, Part] => [newIdentifier(), { kind: 'text', children: [], classes: [], attributes: {}, ...kindOf('text').fresh(site), content: { base: { text: words.slice(0, 100_000) } } }]));
-  return { format: 'fold-line/clip', version: 1, site: site.id, roots: Object.keys(parts), parts, classes: [], tokens: {} };
+  const parts = Object.fromEntries(
+    paragraphs.map((words): [string, Part] => [
+      newIdentifier(),
+      {
+        kind: 'text',
+        children: [],
+        classes: [],
+        attributes: {},
+        ...kindOf('text').fresh(site),
+        content: { base: { text: words.slice(0, 100_000) } },
+      },
+    ]),
+  );
+  return {
+    format: 'fold-line/clip',
+    version: 1,
+    site: site.id,
+    roots: Object.keys(parts),
+    parts,
+    classes: [],
+    tokens: {},
+  };
 }

@@ -22,7 +22,11 @@ export function columnShares(site: Site, page: Page, id: string, breakpoint: str
 export function setColumnShare(site: Site, page: Page, column: string, breakpoint: string, share: number): Edit[] {
   const { parent, index } = placeOf(page, column);
   const shares = columnShares(site, page, parent, breakpoint);
-  if (!shares || index >= shares.length) throw new Problem('The columns have no share for this one here: they stack or have tracks of their own.', { part: parent, breakpoint });
+  if (!shares || index >= shares.length)
+    throw new Problem('The columns have no share for this one here: they stack or have tracks of their own.', {
+      part: parent,
+      breakpoint,
+    });
   return [styleEdit(parent, breakpoint, 'normal', 'grid-template-columns', tracksOf(setShare(shares, index, share)))];
 }
 
@@ -40,21 +44,39 @@ export function setSplit(site: Site, page: Page, id: string, breakpoint: string,
   }
   const surplus = children.slice(shares.length);
   const full = surplus.find((child) => partOf(page, child).children.length > 0);
-  if (full !== undefined) throw new Problem('A column that would go still holds something. Empty or delete it first.', { part: full });
+  if (full !== undefined)
+    throw new Problem('A column that would go still holds something. Empty or delete it first.', { part: full });
   return [...edits, ...surplus.map((part): Edit => ({ do: 'remove', part }))];
 }
 
 /** Moves the gutter behind a column by percent of the columns' width at a breakpoint: only its two neighbours change. @throws Problem when the tracks there are no shares */
-export function moveGutter(site: Site, page: Page, id: string, breakpoint: string, gutter: number, percent: number): Edit[] {
+export function moveGutter(
+  site: Site,
+  page: Page,
+  id: string,
+  breakpoint: string,
+  gutter: number,
+  percent: number,
+): Edit[] {
   const shares = columnShares(site, page, id, breakpoint);
-  if (!shares || gutter + 1 >= shares.length) throw new Problem('The columns stack here or have tracks of their own, so there is no gutter to move.', { part: id, breakpoint });
+  if (!shares || gutter + 1 >= shares.length)
+    throw new Problem('The columns stack here or have tracks of their own, so there is no gutter to move.', {
+      part: id,
+      breakpoint,
+    });
   return [styleEdit(id, breakpoint, 'normal', 'grid-template-columns', tracksOf(dragGutter(shares, gutter, percent)))];
 }
 
 /** Adds a column behind another: a full copy of it, or an empty one with the same settings. At every breakpoint whose shares are its own it gets room: the average share, the others in proportion. */
-export function addColumn(site: Site, page: Page, column: string, what: 'copy' | 'empty'): { edits: Edit[]; made: string } {
+export function addColumn(
+  site: Site,
+  page: Page,
+  column: string,
+  what: 'copy' | 'empty',
+): { edits: Edit[]; made: string } {
   const parent = parentOf(page, column);
-  if (partOf(page, column).kind !== 'column' || parent === undefined) throw new Problem('Select a column to add another like it.', { part: column });
+  if (partOf(page, column).kind !== 'column' || parent === undefined)
+    throw new Problem('Select a column to add another like it.', { part: column });
   const { index } = placeOf(page, column);
   const copy = copyOf(page, column);
   const twin = what === 'copy' ? copy.parts : { [copy.root]: { ...copy.parts[copy.root]!, children: [] } };
@@ -72,7 +94,10 @@ export function addColumn(site: Site, page: Page, column: string, what: 'copy' |
 
 /** Stacks a grid at a breakpoint: one column, and every part of it placed by the flow again, wherever it was put in cells. */
 export function stackGrid(site: Site, page: Page, id: string, breakpoint: string): Edit[] {
-  const set = (part: string, property: string, value: string): Edit[] => (resolve(site, page, part, breakpoint, 'normal', property).value === value ? [] : [styleEdit(part, breakpoint, 'normal', property, value)]);
+  const set = (part: string, property: string, value: string): Edit[] =>
+    resolve(site, page, part, breakpoint, 'normal', property).value === value
+      ? []
+      : [styleEdit(part, breakpoint, 'normal', property, value)];
   const sides = ['grid-column-start', 'grid-column-end', 'grid-row-start', 'grid-row-end'];
   return [
     ...set(id, 'grid-template-columns', '1fr'),
@@ -85,5 +110,13 @@ export function stackGrid(site: Site, page: Page, id: string, breakpoint: string
 /** Stacks columns at a breakpoint, or stands them side by side again by shares. */
 export function stackColumns(page: Page, id: string, breakpoint: string, stacked: boolean): Edit[] {
   const count = Math.max(partOf(page, id).children.length, 1);
-  return [styleEdit(id, breakpoint, 'normal', 'grid-template-columns', stacked ? '1fr' : tracksOf(Array.from({ length: count }, () => 100 / count)))];
+  return [
+    styleEdit(
+      id,
+      breakpoint,
+      'normal',
+      'grid-template-columns',
+      stacked ? '1fr' : tracksOf(Array.from({ length: count }, () => 100 / count)),
+    ),
+  ];
 }

@@ -66,7 +66,10 @@ describe('Wrap, unwrap, duplicate, move', () => {
   const base = added(empty, 'section', landingBy(empty, undefined, 'section'));
   const one = added(base.page, 'heading', { where: 'inside', parent: base.id, index: 0 });
   const two = added(one.page, 'text', { where: 'inside', parent: base.id, index: 1 });
-  const styled = applyEdits(site, two.page, [styleEdit(one.id, 'wide', 'normal', 'width', '50%'), styleEdit(one.id, 'phone', 'normal', 'width', '100%')]).page;
+  const styled = applyEdits(site, two.page, [
+    styleEdit(one.id, 'wide', 'normal', 'width', '50%'),
+    styleEdit(one.id, 'phone', 'normal', 'width', '100%'),
+  ]).page;
 
   it('wrap and unwrap keep sizes and overrides (needs 2.6)', () => {
     const { ways, made } = waysToWrap(site, styled, [one.id]);
@@ -120,25 +123,63 @@ describe('Columns and style by breakpoint', () => {
     const second = partOf(columns.page, columns.id).children[1]!;
     const set = applyEdits(site, columns.page, setColumnShare(site, columns.page, second, 'wide', 40)).page;
     expect(columnShares(site, set, columns.id, 'wide')).toEqual([60, 40]);
-    const three = applyEdits(site, columns.page, setSplit(site, columns.page, columns.id, 'wide', [1, 1, 1].map(() => 100 / 3))).page;
+    const three = applyEdits(
+      site,
+      columns.page,
+      setSplit(
+        site,
+        columns.page,
+        columns.id,
+        'wide',
+        [1, 1, 1].map(() => 100 / 3),
+      ),
+    ).page;
     const middle = partOf(three, columns.id).children[1]!;
-    expect(columnShares(site, applyEdits(site, three, setColumnShare(site, three, middle, 'wide', 60)).page, columns.id, 'wide')).toEqual([20, 60, 20]);
+    expect(
+      columnShares(
+        site,
+        applyEdits(site, three, setColumnShare(site, three, middle, 'wide', 60)).page,
+        columns.id,
+        'wide',
+      ),
+    ).toEqual([20, 60, 20]);
     expect(() => setColumnShare(site, three, middle, 'phone', 60)).toThrowError(/stack/);
   });
   it('a split never takes away a column that holds something', () => {
-    const filled = added(columns.page, 'text', { where: 'inside', parent: partOf(columns.page, columns.id).children[1]!, index: 0 }).page;
+    const filled = added(columns.page, 'text', {
+      where: 'inside',
+      parent: partOf(columns.page, columns.id).children[1]!,
+      index: 0,
+    }).page;
     expect(() => setSplit(site, filled, columns.id, 'wide', [100])).toThrowError(/still holds something/);
   });
   it('copies, moves and takes back values at a breakpoint, and says who overrides them below', () => {
-    const set = (page: Page, breakpoint: string, property: string, value: string): Page => applyEdits(site, page, [styleEdit(columns.id, breakpoint, 'normal', property, value)]).page;
-    const styled = set(set(set(columns.page, 'wide', 'color', 'red'), 'wide', 'row-gap', '40px'), 'phone', 'color', 'blue');
+    const set = (page: Page, breakpoint: string, property: string, value: string): Page =>
+      applyEdits(site, page, [styleEdit(columns.id, breakpoint, 'normal', property, value)]).page;
+    const styled = set(
+      set(set(columns.page, 'wide', 'color', 'red'), 'wide', 'row-gap', '40px'),
+      'phone',
+      'color',
+      'blue',
+    );
     const colour = ownValues(styled, columns.id, 'wide', new Set(['color']));
     expect(colour.map((one) => one.value)).toEqual(['red']);
-    expect(overriddenBelow(site, styled, columns.id, 'wide', 'normal', 'color').map((one) => `${one.breakpoint} ${one.value}`)).toEqual(['phone blue']);
+    expect(
+      overriddenBelow(site, styled, columns.id, 'wide', 'normal', 'color').map(
+        (one) => `${one.breakpoint} ${one.value}`,
+      ),
+    ).toEqual(['phone blue']);
     const copied = applyEdits(site, styled, copyTo(colour, 'tablet')).page;
-    expect(['wide', 'tablet', 'phone'].map((at) => partOf(copied, columns.id).style[at]?.normal?.['color'])).toEqual(['red', 'red', 'blue']);
+    expect(['wide', 'tablet', 'phone'].map((at) => partOf(copied, columns.id).style[at]?.normal?.['color'])).toEqual([
+      'red',
+      'red',
+      'blue',
+    ]);
     const moved = applyEdits(site, styled, moveTo(colour, 'tablet')).page;
-    expect(['wide', 'tablet'].map((at) => partOf(moved, columns.id).style[at]?.normal?.['color'])).toEqual([undefined, 'red']);
+    expect(['wide', 'tablet'].map((at) => partOf(moved, columns.id).style[at]?.normal?.['color'])).toEqual([
+      undefined,
+      'red',
+    ]);
     const bare = applyEdits(site, styled, takeBack(ownValues(styled, columns.id, 'phone'))).page;
     expect(partOf(bare, columns.id).style['phone']).toBeUndefined();
     expect(partOf(bare, columns.id).style['wide']?.normal?.['color']).toBe('red');

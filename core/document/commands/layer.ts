@@ -16,10 +16,17 @@ export function layPart(site: Site, page: Page, id: string, breakpoint: string, 
   const of = (part: string, name: string): string => resolve(site, page, part, breakpoint, 'normal', name).value;
   const parent = parentOf(page, id);
   if (parent === undefined) return [];
-  const set = (part: string, property: string, value: string): Edit[] => (of(part, property) === value ? [] : [styleEdit(part, breakpoint, 'normal', property, value)]);
+  const set = (part: string, property: string, value: string): Edit[] =>
+    of(part, property) === value ? [] : [styleEdit(part, breakpoint, 'normal', property, value)];
   if (way === 'as it comes') return set(id, 'z-index', 'auto');
-  const others = partOf(page, parent).children.filter((one) => one !== id).map((one) => Number.parseInt(of(one, 'z-index'), 10) || 0);
+  const others = partOf(page, parent)
+    .children.filter((one) => one !== id)
+    .map((one) => Number.parseInt(of(one, 'z-index'), 10) || 0);
   const z = way === 'behind' ? Math.min(0, ...others) - 1 : Math.max(0, ...others) + 1;
   const counts = of(id, 'position') !== 'static' || /(flex|grid)$/.test(of(parent, 'display'));
-  return [...set(id, 'z-index', String(z)), ...(counts ? [] : set(id, 'position', 'relative')), ...(way === 'behind' && parent !== page.root ? set(parent, 'isolation', 'isolate') : [])];
+  return [
+    ...set(id, 'z-index', String(z)),
+    ...(counts ? [] : set(id, 'position', 'relative')),
+    ...(way === 'behind' && parent !== page.root ? set(parent, 'isolation', 'isolate') : []),
+  ];
 }

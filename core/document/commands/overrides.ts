@@ -19,21 +19,35 @@ export interface OwnValue {
 export function ownValues(page: Page, part: string, breakpoint: string, among?: ReadonlySet<string>): OwnValue[] {
   const byState = partOf(page, part).style[breakpoint] ?? {};
   return states.flatMap((state) =>
-    Object.entries(byState[state] ?? {}).flatMap(([property, value]) => (among === undefined || among.has(property) ? [{ part, breakpoint, state, property, value }] : [])),
+    Object.entries(byState[state] ?? {}).flatMap(([property, value]) =>
+      among === undefined || among.has(property) ? [{ part, breakpoint, state, property, value }] : [],
+    ),
   );
 }
 
 /** Takes values back, so that what lies above them shows again. */
-export const takeBack = (values: readonly OwnValue[]): Edit[] => values.map(({ part, breakpoint, state, property }) => styleEdit(part, breakpoint, state, property));
+export const takeBack = (values: readonly OwnValue[]): Edit[] =>
+  values.map(({ part, breakpoint, state, property }) => styleEdit(part, breakpoint, state, property));
 
 /** Writes values at another breakpoint as well. */
-export const copyTo = (values: readonly OwnValue[], breakpoint: string): Edit[] => values.map(({ part, state, property, value }) => styleEdit(part, breakpoint, state, property, value));
+export const copyTo = (values: readonly OwnValue[], breakpoint: string): Edit[] =>
+  values.map(({ part, state, property, value }) => styleEdit(part, breakpoint, state, property, value));
 
 /** Writes values at another breakpoint instead. */
-export const moveTo = (values: readonly OwnValue[], breakpoint: string): Edit[] => [...copyTo(values, breakpoint), ...takeBack(values)];
+export const moveTo = (values: readonly OwnValue[], breakpoint: string): Edit[] => [
+  ...copyTo(values, breakpoint),
+  ...takeBack(values),
+];
 
 /** The breakpoints below that have a value of their own for a property, nearest first. */
-export function overriddenBelow(site: Site, page: Page, part: string, breakpoint: string, state: State, property: string): OwnValue[] {
+export function overriddenBelow(
+  site: Site,
+  page: Page,
+  part: string,
+  breakpoint: string,
+  state: State,
+  property: string,
+): OwnValue[] {
   return below(site.breakpoints, breakpoint).flatMap((one) => {
     const value = partOf(page, part).style[one.id]?.[state]?.[property];
     return value === undefined ? [] : [{ part, breakpoint: one.id, state, property, value }];

@@ -14,7 +14,13 @@ import { freshPart, idOfThing, kindOfThing, put, type Thing } from './thing';
 export type Target =
   | { readonly where: 'inside'; readonly parent: string; readonly index: number }
   | { readonly where: 'beside'; readonly part: string; readonly side: 'top' | 'right' | 'bottom' | 'left' }
-  | { readonly where: 'cell'; readonly parent: string; readonly index: number; readonly breakpoint: string; readonly placement: Readonly<Record<string, string>> };
+  | {
+      readonly where: 'cell';
+      readonly parent: string;
+      readonly index: number;
+      readonly breakpoint: string;
+      readonly placement: Readonly<Record<string, string>>;
+    };
 
 /** The kinds of the shells a part needs to stand in `outer`: a widget on the page gets a section. Undefined when none will do. */
 export function shellsFor(outer: string, inner: string): readonly string[] | undefined {
@@ -43,7 +49,12 @@ export function place(site: Site, page: Page, thing: Thing, target: Target): Edi
   if (target.where === 'inside') return edits;
   const after = applyEdits(site, page, edits).page;
   const item = pathTo(after, idOfThing(thing)).find((id) => parentOf(after, id) === target.parent) ?? idOfThing(thing);
-  return [...edits, ...Object.entries(target.placement).map(([property, value]) => styleEdit(item, target.breakpoint, 'normal', property, value))];
+  return [
+    ...edits,
+    ...Object.entries(target.placement).map(([property, value]) =>
+      styleEdit(item, target.breakpoint, 'normal', property, value),
+    ),
+  ];
 }
 
 function inside(site: Site, page: Page, thing: Thing, parent: string, index: number): Edit[] {
@@ -72,7 +83,12 @@ function beside(site: Site, page: Page, thing: Thing, part: string, side: 'top' 
   const base = baseOf(site.breakpoints).id;
   const shell = freshPart(site, 'container');
   const own = { ...shell.style[base]?.normal, ...(row && { 'flex-direction': 'row' }) };
-  const around: Edit = { do: 'insert', ...at, root: box, parts: { [box]: { ...shell, style: { [base]: { normal: own } } } } };
+  const around: Edit = {
+    do: 'insert',
+    ...at,
+    root: box,
+    parts: { [box]: { ...shell, style: { [base]: { normal: own } } } },
+  };
   const wrapped: Edit[] = [around, { do: 'move', part, parent: box, index: 0 }];
   const after = applyEdits(site, page, wrapped).page;
   return [...wrapped, put(after, thing, box, first ? 0 : 1)];
@@ -82,7 +98,12 @@ function beside(site: Site, page: Page, thing: Thing, part: string, side: 'top' 
 export function landingBy(page: Page, selection: string | undefined, kind: string, behind = false): Target {
   for (let at = selection; at !== undefined && at !== page.root; at = parentOf(page, at)) {
     const part = partOf(page, at);
-    if (!(behind && at === selection) && kindOf(part.kind).holds.length > 0 && shellsFor(part.kind, kind) !== undefined && !(kind === 'section'))
+    if (
+      !(behind && at === selection) &&
+      kindOf(part.kind).holds.length > 0 &&
+      shellsFor(part.kind, kind) !== undefined &&
+      !(kind === 'section')
+    )
       return { where: 'inside', parent: at, index: part.children.length };
     const { parent, index } = placeOf(page, at);
     const holder = partOf(page, parent);

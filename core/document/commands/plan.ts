@@ -21,7 +21,12 @@ export interface PlannedSection {
   readonly filling: Filling;
 }
 
-export const newSection = (number: number): PlannedSection => ({ name: `Section ${number}`, height: 700, split: '', filling: 'text' });
+export const newSection = (number: number): PlannedSection => ({
+  name: `Section ${number}`,
+  height: 700,
+  split: '',
+  filling: 'text',
+});
 
 const mostSections = 60;
 
@@ -44,7 +49,13 @@ export function fillingAt(filling: Filling, column: number): 'nothing' | 'text' 
 
 type Made = Record<string, Part>;
 
-function add(site: Site, parts: Made, kind: string, base: Readonly<Record<string, string>>, children: string[] = []): string {
+function add(
+  site: Site,
+  parts: Made,
+  kind: string,
+  base: Readonly<Record<string, string>>,
+  children: string[] = [],
+): string {
   const id = newIdentifier();
   const fresh = freshPart(site, kind, children);
   const at = baseOf(site.breakpoints).id;
@@ -61,17 +72,38 @@ function fill(site: Site, parts: Made, what: 'nothing' | 'text' | 'picture', hei
 }
 
 function planned(site: Site, section: PlannedSection): { root: string; parts: Made } {
-  if (!Number.isFinite(section.height) || section.height < 0 || section.height > 20_000) throw new Problem(`${section.name}: a height lies between 0 and 20,000 px.`);
+  if (!Number.isFinite(section.height) || section.height < 0 || section.height > 20_000)
+    throw new Problem(`${section.name}: a height lies between 0 and 20,000 px.`);
   const shares = sharesOfPlan(section);
   const parts: Made = {};
   const inside = Math.max(section.height - 128, 80);
-  const narrowest = outwards(site.breakpoints).filter((one) => one.reach === 'down').at(-1);
+  const narrowest = outwards(site.breakpoints)
+    .filter((one) => one.reach === 'down')
+    .at(-1);
   let held: string[];
   if (shares.length === 1) held = fill(site, parts, fillingAt(section.filling, 0), inside);
   else {
-    const columns = shares.map((_share, index) => add(site, parts, 'column', { 'justify-content': 'center' }, fill(site, parts, fillingAt(section.filling, index), inside)));
-    const row = add(site, parts, 'columns', { 'grid-template-columns': tracksOf(shares), 'column-gap': '32px' }, columns);
-    if (narrowest) parts[row] = { ...parts[row]!, style: { ...parts[row]!.style, [narrowest.id]: { normal: { 'grid-template-columns': '1fr' } } } };
+    const columns = shares.map((_share, index) =>
+      add(
+        site,
+        parts,
+        'column',
+        { 'justify-content': 'center' },
+        fill(site, parts, fillingAt(section.filling, index), inside),
+      ),
+    );
+    const row = add(
+      site,
+      parts,
+      'columns',
+      { 'grid-template-columns': tracksOf(shares), 'column-gap': '32px' },
+      columns,
+    );
+    if (narrowest)
+      parts[row] = {
+        ...parts[row]!,
+        style: { ...parts[row]!.style, [narrowest.id]: { normal: { 'grid-template-columns': '1fr' } } },
+      };
     held = [row];
   }
   const root = add(site, parts, 'section', { 'min-height': `${section.height}px`, 'justify-content': 'center' }, held);
@@ -89,5 +121,8 @@ export function layPlan(site: Site, page: Page, plan: readonly PlannedSection[])
   const children = partOf(page, page.root).children;
   const last = children.at(-1);
   const start = last !== undefined && page.parts[last]?.tag === 'footer' ? children.length - 1 : children.length;
-  return { edits: sections.map((one, at) => ({ do: 'insert', parent: page.root, index: start + at, ...one })), made: sections.map((one) => one.root) };
+  return {
+    edits: sections.map((one, at) => ({ do: 'insert', parent: page.root, index: start + at, ...one })),
+    made: sections.map((one) => one.root),
+  };
 }

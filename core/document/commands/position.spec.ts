@@ -10,14 +10,32 @@ import { positions, setPosition, type Position } from './position';
 
 const site = blankSite('s', 'Site', 'site');
 const addresses = { pictures: '/files/', fonts: '/files/' };
-const part = (kind: string, tag: string, children: string[], normal: Declarations): Part => ({ kind, tag, children, classes: [], style: { wide: { normal } }, content: { base: kind === 'text' ? { text: 'Some words to place' } : {} }, attributes: {} });
+const part = (kind: string, tag: string, children: string[], normal: Declarations): Part => ({
+  kind,
+  tag,
+  children,
+  classes: [],
+  style: { wide: { normal } },
+  content: { base: kind === 'text' ? { text: 'Some words to place' } : {} },
+  attributes: {},
+});
 const blank = blankPage('p', 'Page', '/');
 const page: Page = {
   ...blank,
   parts: {
     root: { ...blank.parts['root']!, children: ['s'] },
-    s: part('section', 'section', ['row'], { 'padding-top': '70px', 'padding-left': '5%', 'padding-right': '5%', 'min-height': '900px' }),
-    row: part('container', 'div', ['t', 'z'], { 'flex-direction': 'row', 'column-gap': '20px', position: 'relative', 'padding-top': '30px' }),
+    s: part('section', 'section', ['row'], {
+      'padding-top': '70px',
+      'padding-left': '5%',
+      'padding-right': '5%',
+      'min-height': '900px',
+    }),
+    row: part('container', 'div', ['t', 'z'], {
+      'flex-direction': 'row',
+      'column-gap': '20px',
+      position: 'relative',
+      'padding-top': '30px',
+    }),
     t: part('text', 'p', [], { width: '40%', 'margin-top': '12px' }),
     z: part('text', 'p', [], { 'min-height': '600px' }),
   },
@@ -40,7 +58,15 @@ describe('Changing a position (needs 6.3, 6.4)', () => {
           return [left, top, width, height].map((one) => Math.round(one * 2) / 2);
         };
         const go = (position: Position): void => {
-          const edits = setPosition(site, current, 't', 'wide', position, measurePage(painter.document), naturalBox(painter.element('t')!));
+          const edits = setPosition(
+            site,
+            current,
+            't',
+            'wide',
+            position,
+            measurePage(painter.document),
+            naturalBox(painter.element('t')!),
+          );
           const after = applyEdits(site, current, edits).page;
           painter.apply(recompile(site, current, after, edits, addresses));
           current = after;
@@ -50,7 +76,8 @@ describe('Changing a position (needs 6.3, 6.4)', () => {
         go(to);
         expect(painter.document.defaultView!.getComputedStyle(painter.element('t')!).position).toBe(to);
         expect(box().slice(0, 2)).withContext(`${from} to ${to}`).toEqual(before.slice(0, 2));
-        if (to === 'absolute' || to === 'fixed') expect(box()[2]).withContext(`${from} to ${to}, width`).toBe(before[2]!);
+        if (to === 'absolute' || to === 'fixed')
+          expect(box()[2]).withContext(`${from} to ${to}, width`).toBe(before[2]!);
         frame.remove();
       }
   });
@@ -62,7 +89,9 @@ describe('Changing a position (needs 6.3, 6.4)', () => {
     painter.load(html, sheets);
     const measured = measurePage(painter.document);
     expect(setPosition(site, page, 't', 'wide', 'static', measured, naturalBox(painter.element('t')!))).toEqual([]);
-    expect(() => setPosition(site, page, 'gone', 'wide', 'absolute', measured, measured.parts.get('t')!.box)).toThrowError(Problem);
+    expect(() =>
+      setPosition(site, page, 'gone', 'wide', 'absolute', measured, measured.parts.get('t')!.box),
+    ).toThrowError(Problem);
     frame.remove();
   });
 });

@@ -20,15 +20,34 @@ export type Position = (typeof positions)[number];
  * @param natural where the flow alone would put the part now; for a part out of the flow, where it would be back in it
  * @throws Problem when the part is not laid out in that leaf
  */
-export function setPosition(site: Site, document: Page, id: string, breakpoint: string, position: Position, page: MeasuredPage, natural: Box): Edit[] {
+export function setPosition(
+  site: Site,
+  document: Page,
+  id: string,
+  breakpoint: string,
+  position: Position,
+  page: MeasuredPage,
+  natural: Box,
+): Edit[] {
   const part = page.parts.get(id);
-  if (!part || part.style.display === 'none') throw new Problem('The part is off the page here.', { part: id, breakpoint });
+  if (!part || part.style.display === 'none')
+    throw new Problem('The part is off the page here.', { part: id, breakpoint });
   const now = (property: string): string => resolve(site, document, id, breakpoint, 'normal', property).value;
   const free: Values = { left: 'auto', top: 'auto', right: 'auto', bottom: 'auto' };
   let values: Values;
-  if (position === 'absolute' || position === 'fixed') values = takeOut(part, position, containingBlock(page, id, position), { width: now('width'), height: now('height') });
+  if (position === 'absolute' || position === 'fixed')
+    values = takeOut(part, position, containingBlock(page, id, position), {
+      width: now('width'),
+      height: now('height'),
+    });
   else if (position === 'relative') values = bringBack(part, natural);
-  else if (position === 'sticky') values = { ...free, position, top: `${keepingOffset(page, id, natural)}px`, ...(stretches(part.style['align-self'], page, part.parent) && { 'align-self': 'start' }) };
+  else if (position === 'sticky')
+    values = {
+      ...free,
+      position,
+      top: `${keepingOffset(page, id, natural)}px`,
+      ...(stretches(part.style['align-self'], page, part.parent) && { 'align-self': 'start' }),
+    };
   else values = { position, ...free };
   return Object.entries(values)
     .filter(([property, value]) => now(property) !== value)

@@ -21,7 +21,10 @@ function sharing(random: RandomPages): { site: Site; page: Page; other: Page } |
   const sections = roots.map((part) => keptFrom(page, part, { id: part, name: part, purpose: 'cards', shared: true }));
   const shared: Site = { ...site, sections };
   const blank = blankPage('other', 'Other', '/other');
-  const other = sections.reduce((at, one) => applyEdits(shared, at, insertShared(at, one, at.parts[at.root]!.children.length)).page, blank);
+  const other = sections.reduce(
+    (at, one) => applyEdits(shared, at, insertShared(at, one, at.parts[at.root]!.children.length)).page,
+    blank,
+  );
   return { site: shared, page, other };
 }
 
@@ -29,7 +32,12 @@ function someEdits(random: RandomPages, site: Site, page: Page): Edit[] {
   const id = random.pick(subtree(page, page.root));
   const makers: readonly (() => Edit[])[] = [
     () => [{ do: 'set', part: id, field: ['style', 'phone', 'normal', 'color'], value: 'red' }],
-    () => place(site, page, newThing(site, random.pick(['columns', 'text', 'section', 'image'])), { where: 'inside', parent: id, index: 0 }),
+    () =>
+      place(site, page, newThing(site, random.pick(['columns', 'text', 'section', 'image'])), {
+        where: 'inside',
+        parent: id,
+        index: 0,
+      }),
     () => place(site, page, { part: id }, { where: 'inside', parent: random.pick(subtree(page, page.root)), index: 0 }),
     () => place(site, page, { part: id }, { where: 'inside', parent: random.pick(subtree(page, page.root)), index: 0 }),
     () => [...waysToWrap(site, page, [id]).ways[0]!.edits],
@@ -39,7 +47,8 @@ function someEdits(random: RandomPages, site: Site, page: Page): Edit[] {
   return random.pick(makers)();
 }
 
-const whole = (page: Page, root: string): string => (Object.hasOwn(page.parts, root) ? JSON.stringify(subtree(page, root).map((id) => [id, page.parts[id]])) : 'gone');
+const whole = (page: Page, root: string): string =>
+  Object.hasOwn(page.parts, root) ? JSON.stringify(subtree(page, root).map((id) => [id, page.parts[id]])) : 'gone';
 
 describe('A shared section (needs 2.9)', () => {
   it('is the same on every page after any edits on one of them, and after they are undone', () => {
@@ -53,7 +62,9 @@ describe('A shared section (needs 2.9)', () => {
         let { page, other } = start;
         const undo: Edit[][] = [];
         const follow = (edits: readonly Edit[]): void => {
-          const over = mirrored(site, page, edits).filter(({ root }) => Object.hasOwn(other.parts, root)).map(({ edit }) => edit);
+          const over = mirrored(site, page, edits)
+            .filter(({ root }) => Object.hasOwn(other.parts, root))
+            .map(({ edit }) => edit);
           const done = applyEdits(site, page, edits);
           if (over.length > 0) mirroredOnce++;
           other = applyEdits(site, other, over).page;
@@ -61,7 +72,9 @@ describe('A shared section (needs 2.9)', () => {
           undo.unshift(done.inverses);
         };
         const same = (): void => {
-          for (const { root } of site.sections ?? []) if (Object.hasOwn(page.parts, root)) expect(whole(other, root)).withContext(`seed ${seed}, ${root}`).toBe(whole(page, root));
+          for (const { root } of site.sections ?? [])
+            if (Object.hasOwn(page.parts, root))
+              expect(whole(other, root)).withContext(`seed ${seed}, ${root}`).toBe(whole(page, root));
         };
         for (let count = 0; count < 14; count++) {
           try {
@@ -83,7 +96,9 @@ describe('A shared section (needs 2.9)', () => {
     const start = sharing(new RandomPages(5))!;
     const root = start.site.sections![0]!.root;
     expect(mirrored(start.site, start.page, [{ do: 'remove', part: root }])).toEqual([]);
-    expect(mirrored(start.site, start.page, [{ do: 'move', part: root, parent: start.page.root, index: 1 }])).toEqual([]);
+    expect(mirrored(start.site, start.page, [{ do: 'move', part: root, parent: start.page.root, index: 1 }])).toEqual(
+      [],
+    );
     expect(() => insertShared(start.other, start.site.sections![0]!, 0)).toThrowError(/stands on this page already/);
   });
 
@@ -92,7 +107,8 @@ describe('A shared section (needs 2.9)', () => {
     const root = site.sections![0]!.root;
     const { edits, made } = unshare(page, root);
     const after = applyEdits(site, page, edits).page;
-    const shape = (at: Page, id: string): unknown[] => subtree(at, id).map((one) => ({ ...at.parts[one], children: at.parts[one]!.children.length }));
+    const shape = (at: Page, id: string): unknown[] =>
+      subtree(at, id).map((one) => ({ ...at.parts[one], children: at.parts[one]!.children.length }));
     expect(shape(after, made)).toEqual(shape(page, root));
     expect(after.parts[after.root]!.children.indexOf(made)).toBe(page.parts[page.root]!.children.indexOf(root));
     expect(sharedAround(site, after, made)).toBeUndefined();
@@ -102,7 +118,9 @@ describe('A shared section (needs 2.9)', () => {
   it('goes live on every live page as it is on the one that is published', () => {
     const { site, page, other } = sharing(new RandomPages(5))!;
     const root = site.sections![0]!.root;
-    const newer = applyEdits(site, page, [{ do: 'set', part: root, field: ['style', 'wide', 'normal', 'color'], value: 'red' }]).page;
+    const newer = applyEdits(site, page, [
+      { do: 'set', part: root, field: ['style', 'wide', 'normal', 'color'], value: 'red' },
+    ]).page;
     const live = withSharedOf(site, other, newer);
     expect(whole(live, root)).toBe(whole(newer, root));
     expect(live.parts[live.root]).toEqual(other.parts[other.root]!);

@@ -8,7 +8,8 @@ import { partOf, partsBelow, pathTo, subtree } from '../tree';
 import { copyOf } from './thing';
 
 /** The roots of a site's shared sections. */
-export const sharedRoots = (site: Site): ReadonlySet<string> => new Set((site.sections ?? []).filter((one) => one.shared).map((one) => one.root));
+export const sharedRoots = (site: Site): ReadonlySet<string> =>
+  new Set((site.sections ?? []).filter((one) => one.shared).map((one) => one.root));
 
 /** The shared section a part stands in, or is; undefined where it stands in none. */
 export const sharedAround = (site: Site, page: Page, id: string): KeptSection | undefined => {
@@ -48,7 +49,17 @@ export function mirrored(site: Site, page: Page, edits: readonly Edit[]): Mirror
       if (from !== undefined && from === to) out.push({ root: from, edit });
       else {
         if (from !== undefined) out.push({ root: from, edit: { do: 'remove', part: edit.part } });
-        if (to !== undefined) out.push({ root: to, edit: { do: 'insert', parent: edit.parent, index: edit.index, root: edit.part, parts: partsBelow(current, edit.part) } });
+        if (to !== undefined)
+          out.push({
+            root: to,
+            edit: {
+              do: 'insert',
+              parent: edit.parent,
+              index: edit.index,
+              root: edit.part,
+              parts: partsBelow(current, edit.part),
+            },
+          });
       }
     }
     current = applyEdit(site, current, edit).page;
@@ -58,7 +69,8 @@ export function mirrored(site: Site, page: Page, edits: readonly Edit[]): Mirror
 
 /** The edits that put a shared section on a page. @throws Problem when it stands there already */
 export function insertShared(page: Page, section: KeptSection, index: number): Edit[] {
-  if (Object.hasOwn(page.parts, section.root)) throw new Problem(`${section.name} stands on this page already.`, { part: section.root });
+  if (Object.hasOwn(page.parts, section.root))
+    throw new Problem(`${section.name} stands on this page already.`, { part: section.root });
   return [{ do: 'insert', parent: page.root, index, root: section.root, parts: section.parts }];
 }
 
@@ -66,23 +78,49 @@ export function insertShared(page: Page, section: KeptSection, index: number): E
 export function unshare(page: Page, root: string): { edits: Edit[]; made: string } {
   const index = partOf(page, page.root).children.indexOf(root);
   const copy = copyOf(page, root, 'kept');
-  return { edits: [{ do: 'remove', part: root }, { do: 'insert', parent: page.root, index, ...copy }], made: copy.root };
+  return {
+    edits: [
+      { do: 'remove', part: root },
+      { do: 'insert', parent: page.root, index, ...copy },
+    ],
+    made: copy.root,
+  };
 }
 
 /** A section of a page as a site keeps it: under its own ids when shared, else as a copy. @throws Problem when the part is no section of the page */
-export function keptFrom(page: Page, part: string, facts: Pick<KeptSection, 'id' | 'name' | 'purpose' | 'shared'>): KeptSection {
-  if (!partOf(page, page.root).children.includes(part)) throw new Problem('Only a section of the page can be kept.', { part });
+export function keptFrom(
+  page: Page,
+  part: string,
+  facts: Pick<KeptSection, 'id' | 'name' | 'purpose' | 'shared'>,
+): KeptSection {
+  if (!partOf(page, page.root).children.includes(part))
+    throw new Problem('Only a section of the page can be kept.', { part });
   if (!facts.shared) return { ...facts, ...copyOf(page, part) };
   return { ...facts, id: part, root: part, parts: partsBelow(page, part) };
 }
 
 /** A page of the same site with the same in it, under facts and ids of its own, so that no part of it is taken for another page's; shared sections stay themselves. */
-export function copyOfPage(site: Site, page: Page, { id, title, path }: { readonly id: string; readonly title: string; readonly path: string }): Page {
+export function copyOfPage(
+  site: Site,
+  page: Page,
+  { id, title, path }: { readonly id: string; readonly title: string; readonly path: string },
+): Page {
   const shared = sharedRoots(site);
   const root = partOf(page, page.root);
-  const sections = root.children.map((section) => (shared.has(section) ? { root: section, parts: partsBelow(page, section) } : copyOf(page, section, 'kept')));
-  const own = { ...root, children: sections.map((one) => one.root), content: { ...root.content, base: { ...root.content.base, title } } };
-  return { ...page, id, path, parts: Object.assign({ [page.root]: own }, ...sections.map((one) => one.parts)) as Parts }; // records of parts, merged
+  const sections = root.children.map((section) =>
+    shared.has(section) ? { root: section, parts: partsBelow(page, section) } : copyOf(page, section, 'kept'),
+  );
+  const own = {
+    ...root,
+    children: sections.map((one) => one.root),
+    content: { ...root.content, base: { ...root.content.base, title } },
+  };
+  return {
+    ...page,
+    id,
+    path,
+    parts: Object.assign({ [page.root]: own }, ...sections.map((one) => one.parts)) as Parts,
+  }; // records of parts, merged
 }
 
 /** A page in which its shared sections are as another page has them. */

@@ -22,13 +22,21 @@ const empty = blankPage('p', 'Page', '/');
 
 function added(page: Page, kind: string, selection?: string): { page: Page; id: string } {
   const thing = newThing(site, kind);
-  return { page: applyEdits(site, page, place(site, page, thing, landingBy(page, selection, kind))).page, id: thing.root };
+  return {
+    page: applyEdits(site, page, place(site, page, thing, landingBy(page, selection, kind))).page,
+    id: thing.root,
+  };
 }
-const at = (page: Page, id: string, breakpoint: string, property: string): string => resolve(site, page, id, breakpoint, 'normal', property).value;
+const at = (page: Page, id: string, breakpoint: string, property: string): string =>
+  resolve(site, page, id, breakpoint, 'normal', property).value;
 
 describe('A plan (needs 2.1)', () => {
   it('lays a whole skeleton: sections in order, each with its height and split, in edits that undo to nothing', () => {
-    const plan = [newSection(1), { ...newSection(2), height: 480, split: '1/3 + 2/3', filling: 'picture and text' as const }, { ...newSection(3), split: '25 50 25', filling: 'nothing' as const }];
+    const plan = [
+      newSection(1),
+      { ...newSection(2), height: 480, split: '1/3 + 2/3', filling: 'picture and text' as const },
+      { ...newSection(3), split: '25 50 25', filling: 'nothing' as const },
+    ];
     const { edits, made } = layPlan(site, empty, plan);
     const { page, inverses } = applyEdits(site, empty, edits);
     expect(partOf(page, 'root').children).toEqual(made);
@@ -36,14 +44,24 @@ describe('A plan (needs 2.1)', () => {
     const columns = subtree(page, made[1]!).find((id) => partOf(page, id).kind === 'columns')!;
     expect(columnShares(site, page, columns, 'wide')?.map(Math.round)).toEqual([33, 67]);
     expect(columnShares(site, page, columns, 'phone')).toEqual([100]);
-    expect(subtree(page, made[1]!).map((id) => partOf(page, id).kind)).toEqual(['section', 'columns', 'column', 'image', 'column', 'heading', 'text']);
+    expect(subtree(page, made[1]!).map((id) => partOf(page, id).kind)).toEqual([
+      'section',
+      'columns',
+      'column',
+      'image',
+      'column',
+      'heading',
+      'text',
+    ]);
     expect(subtree(page, made[2]!).filter((id) => partOf(page, id).kind === 'column').length).toBe(3);
     expect(applyEdits(site, page, inverses).page).toEqual(empty);
     expect(() => readPage(site, page)).not.toThrow();
   });
   it('stands before the footer, and names the section whose shares do not add up', () => {
     const section = added(empty, 'section');
-    const page = applyEdits(site, section.page, [{ do: 'set', part: section.id, field: ['tag'], value: 'footer' }]).page;
+    const page = applyEdits(site, section.page, [
+      { do: 'set', part: section.id, field: ['tag'], value: 'footer' },
+    ]).page;
     const after = applyEdits(site, page, layPlan(site, page, [newSection(1)]).edits).page;
     expect(partOf(after, 'root').children.at(-1)).toBe(section.id);
     expect(() => layPlan(site, page, [{ ...newSection(4), split: '50 40' }])).toThrowError(/Section 4: .*90 %/);
@@ -69,14 +87,28 @@ describe('Columns (needs 2.2, 2.4)', () => {
   const first = partOf(columns.page, columns.id).children[0]!;
   // Common practice (needs 2.2): dragging a gutter changes its two neighbours, the shares still add up to one.
   it('a gutter takes from one neighbour and gives to the other, at its breakpoint alone', () => {
-    const three = applyEdits(site, columns.page, setSplit(site, columns.page, columns.id, 'wide', [1, 1, 1].map(() => 100 / 3))).page;
+    const three = applyEdits(
+      site,
+      columns.page,
+      setSplit(
+        site,
+        columns.page,
+        columns.id,
+        'wide',
+        [1, 1, 1].map(() => 100 / 3),
+      ),
+    ).page;
     const page = applyEdits(site, three, moveGutter(site, three, columns.id, 'tablet', 0, 10)).page;
     expect(columnShares(site, page, columns.id, 'tablet')?.map((one) => Math.round(one))).toEqual([43, 23, 33]);
     expect(columnShares(site, page, columns.id, 'wide')?.map((one) => Math.round(one))).toEqual([33, 33, 33]);
     expect(() => moveGutter(site, page, columns.id, 'phone', 0, 10)).toThrowError(/stack/);
   });
   it('a full copy and an empty twin stand behind their column and get room of their own', () => {
-    const filled = applyEdits(site, columns.page, place(site, columns.page, newThing(site, 'text'), { where: 'inside', parent: first, index: 0 })).page;
+    const filled = applyEdits(
+      site,
+      columns.page,
+      place(site, columns.page, newThing(site, 'text'), { where: 'inside', parent: first, index: 0 }),
+    ).page;
     const copied = addColumn(site, filled, first, 'copy');
     const page = applyEdits(site, filled, copied.edits).page;
     expect(placeOf(page, copied.made)).toEqual({ parent: columns.id, index: 1 });
@@ -102,12 +134,23 @@ describe('A grid stacked, a part laid behind or in front (needs 6.1, 6.3)', () =
   const section = added(empty, 'section');
   const box = added(section.page, 'container', section.id);
   const text = added(box.page, 'text', box.id);
-  const grid = applyEdits(site, text.page, [styleEdit(box.id, 'wide', 'normal', 'display', 'grid'), styleEdit(box.id, 'wide', 'normal', 'grid-template-columns', '1fr 1fr'), styleEdit(text.id, 'wide', 'normal', 'grid-column-end', 'span 2'), styleEdit(text.id, 'wide', 'normal', 'grid-row-start', '2')]).page;
+  const grid = applyEdits(site, text.page, [
+    styleEdit(box.id, 'wide', 'normal', 'display', 'grid'),
+    styleEdit(box.id, 'wide', 'normal', 'grid-template-columns', '1fr 1fr'),
+    styleEdit(text.id, 'wide', 'normal', 'grid-column-end', 'span 2'),
+    styleEdit(text.id, 'wide', 'normal', 'grid-row-start', '2'),
+  ]).page;
   it('has one column on the phone alone, and no part put into cells there', () => {
     const page = applyEdits(site, grid, stackGrid(site, grid, box.id, 'phone')).page;
     expect(at(page, box.id, 'phone', 'grid-template-columns')).toBe('1fr');
-    expect([at(page, text.id, 'phone', 'grid-column-end'), at(page, text.id, 'phone', 'grid-row-start')]).toEqual(['auto', 'auto']);
-    expect([at(page, text.id, 'tablet', 'grid-column-end'), at(page, box.id, 'tablet', 'grid-template-columns')]).toEqual(['span 2', '1fr 1fr']);
+    expect([at(page, text.id, 'phone', 'grid-column-end'), at(page, text.id, 'phone', 'grid-row-start')]).toEqual([
+      'auto',
+      'auto',
+    ]);
+    expect([
+      at(page, text.id, 'tablet', 'grid-column-end'),
+      at(page, box.id, 'tablet', 'grid-template-columns'),
+    ]).toEqual(['span 2', '1fr 1fr']);
     expect(stackGrid(site, page, box.id, 'phone')).toEqual([]);
   });
   it('lies behind without falling behind its parent, or in front of its highest neighbour', () => {
@@ -152,11 +195,22 @@ describe('A side section (needs 2.7)', () => {
     expect(standingOf(site, beside, side.id, 'wide')).toBe('left');
     expect(at(beside, 'root', 'wide', 'padding-left')).toBe('200px');
     const top = applyEdits(site, beside, standSection(site, beside, side.id, 'tablet', 'top')).page;
-    expect(['wide', 'tablet', 'phone'].map((one) => standingOf(site, top, side.id, one))).toEqual(['left', 'top', 'top']);
-    expect(['wide', 'tablet', 'phone'].map((one) => at(top, 'root', one, 'padding-left'))).toEqual(['200px', '0px', '0px']);
+    expect(['wide', 'tablet', 'phone'].map((one) => standingOf(site, top, side.id, one))).toEqual([
+      'left',
+      'top',
+      'top',
+    ]);
+    expect(['wide', 'tablet', 'phone'].map((one) => at(top, 'root', one, 'padding-left'))).toEqual([
+      '200px',
+      '0px',
+      '0px',
+    ]);
     const right = applyEdits(site, top, standSection(site, top, side.id, 'wide', 'right', 120)).page;
     expect(standingOf(site, right, side.id, 'wide')).toBe('right');
-    expect([at(right, 'root', 'wide', 'padding-left'), at(right, 'root', 'wide', 'padding-right')]).toEqual(['0px', '120px']);
+    expect([at(right, 'root', 'wide', 'padding-left'), at(right, 'root', 'wide', 'padding-right')]).toEqual([
+      '0px',
+      '120px',
+    ]);
     const flow = applyEdits(site, right, standSection(site, right, side.id, 'wide', 'flow')).page;
     expect(at(flow, side.id, 'wide', 'position')).toBe('static');
     expect(at(flow, 'root', 'wide', 'padding-right')).toBe('0px');
@@ -170,8 +224,11 @@ describe('A side section (needs 2.7)', () => {
 
 describe('Rows whose sides alternate (needs 2.8)', () => {
   const rows = added(empty, 'rows');
-  const directions = (page: Page, breakpoint: string): string[] => partOf(page, rows.id).children.map((id) => at(page, id, breakpoint, 'flex-direction'));
-  const third = applyEdits(site, rows.page, [{ do: 'insert', parent: rows.id, index: 2, ...newThing(site, 'container') }]).page;
+  const directions = (page: Page, breakpoint: string): string[] =>
+    partOf(page, rows.id).children.map((id) => at(page, id, breakpoint, 'flex-direction'));
+  const third = applyEdits(site, rows.page, [
+    { do: 'insert', parent: rows.id, index: 2, ...newThing(site, 'container') },
+  ]).page;
   it('alternate by their place, stack on the phone, and keep it when they are reordered', () => {
     expect(directions(third, 'wide')).toEqual(['row', 'row-reverse', 'row']);
     expect(directions(third, 'phone')).toEqual(['column', 'column', 'column']);
@@ -180,10 +237,21 @@ describe('Rows whose sides alternate (needs 2.8)', () => {
     expect(directions(moved, 'wide')).toEqual(['row', 'row-reverse', 'row']);
   });
   it('begin with the text when asked, at one breakpoint alone', () => {
-    const turned = applyEdits(site, third, [{ do: 'set', part: rows.id, field: ['content', 'base', 'sides'], value: { wide: 'alternate, turned first', tablet: 'same', phone: 'stacked' } }]).page;
+    const turned = applyEdits(site, third, [
+      {
+        do: 'set',
+        part: rows.id,
+        field: ['content', 'base', 'sides'],
+        value: { wide: 'alternate, turned first', tablet: 'same', phone: 'stacked' },
+      },
+    ]).page;
     expect(directions(turned, 'wide')).toEqual(['row-reverse', 'row', 'row-reverse']);
     expect(directions(turned, 'tablet')).toEqual(['row', 'row', 'row']);
-    expect(() => applyEdits(site, third, [{ do: 'set', part: rows.id, field: ['content', 'base', 'sides'], value: { wide: 'sideways' } }])).toThrowError(Problem);
+    expect(() =>
+      applyEdits(site, third, [
+        { do: 'set', part: rows.id, field: ['content', 'base', 'sides'], value: { wide: 'sideways' } },
+      ]),
+    ).toThrowError(Problem);
   });
 });
 
@@ -211,13 +279,31 @@ describe('The clipboard (needs 2.5)', () => {
     );
   });
   it('carries classes and tokens to a site that lacks them as values, and leaves pictures behind', () => {
-    const from: Site = { ...site, id: 'from', tokens: { ink: '#223344' }, classes: [{ name: 'loud', style: { wide: { normal: { color: 'var(--ink)', 'font-size': '40px' } } } }] };
+    const from: Site = {
+      ...site,
+      id: 'from',
+      tokens: { ink: '#223344' },
+      classes: [{ name: 'loud', style: { wide: { normal: { color: 'var(--ink)', 'font-size': '40px' } } } }],
+    };
     const image = newThing(from, 'image');
     const text = newThing(from, 'text');
     let page = applyEdits(from, empty, place(from, empty, text, landingBy(empty, undefined, 'text'))).page;
-    page = applyEdits(from, page, [{ do: 'set', part: text.root, field: ['classes'], value: ['loud'] }, styleEdit(text.root, 'wide', 'normal', 'font-size', '50px')]).page;
-    page = applyEdits(from, page, place(from, page, image, { where: 'inside', parent: parentOf(page, text.root)!, index: 1 })).page;
-    page = { ...page, parts: { ...page.parts, [image.root]: { ...partOf(page, image.root), content: { base: { picture: 'gone', alt: 'A boat' } } } } };
+    page = applyEdits(from, page, [
+      { do: 'set', part: text.root, field: ['classes'], value: ['loud'] },
+      styleEdit(text.root, 'wide', 'normal', 'font-size', '50px'),
+    ]).page;
+    page = applyEdits(
+      from,
+      page,
+      place(from, page, image, { where: 'inside', parent: parentOf(page, text.root)!, index: 1 }),
+    ).page;
+    page = {
+      ...page,
+      parts: {
+        ...page.parts,
+        [image.root]: { ...partOf(page, image.root), content: { base: { picture: 'gone', alt: 'A boat' } } },
+      },
+    };
     const clip = clipOf(from, page, [text.root, image.root]);
     const { edits, made } = paste(site, empty, clip, undefined);
     const after = applyEdits(site, empty, edits).page;
@@ -228,7 +314,10 @@ describe('The clipboard (needs 2.5)', () => {
   it('gives the style alone, taking away what was there', () => {
     const one = added(empty, 'text');
     const two = added(one.page, 'text', one.id);
-    const page = applyEdits(site, two.page, [styleEdit(one.id, 'phone', 'normal', 'color', '#111'), styleEdit(two.id, 'wide', 'normal', 'width', '50%')]).page;
+    const page = applyEdits(site, two.page, [
+      styleEdit(one.id, 'phone', 'normal', 'color', '#111'),
+      styleEdit(two.id, 'wide', 'normal', 'width', '50%'),
+    ]).page;
     const after = applyEdits(site, page, pasteStyle(site, page, clipOf(site, page, [one.id]), [two.id])).page;
     expect(partOf(after, two.id).style).toEqual({ phone: { normal: { color: '#111' } } });
     expect(partOf(after, two.id).content).toEqual(partOf(two.page, two.id).content);

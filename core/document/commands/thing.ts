@@ -24,10 +24,19 @@ const newRow: Tree = {
   base: { 'align-items': 'center', ...gap(24, 48) },
   holds: [
     { kind: 'image', base: { width: '50%', 'object-fit': 'cover' }, narrowest: { width: '100%' } },
-    { kind: 'container', base: { width: '50%', ...gap(16) }, narrowest: { width: '100%' }, holds: [{ kind: 'heading' }, { kind: 'text' }] },
+    {
+      kind: 'container',
+      base: { width: '50%', ...gap(16) },
+      narrowest: { width: '100%' },
+      holds: [{ kind: 'heading' }, { kind: 'text' }],
+    },
   ],
 };
-const newLink = (text: string): Tree => ({ kind: 'button', content: { text, link: '/' }, base: { 'background-color': 'transparent', color: 'inherit', 'font-weight': '500', ...around('padding', 6, 4) } });
+const newLink = (text: string): Tree => ({
+  kind: 'button',
+  content: { text, link: '/' },
+  base: { 'background-color': 'transparent', color: 'inherit', 'font-weight': '500', ...around('padding', 6, 4) },
+});
 
 /** Kinds that come with more than themselves: rows with two, each a picture beside words; a menu with three plain links. */
 const beginnings: Readonly<Record<string, Tree>> = {
@@ -54,7 +63,11 @@ export function copyOf(page: Page, id: string, places: 'kept' | 'dropped' = 'dro
   for (const one of ids) {
     const part = partOf(page, one);
     const { id: _place, ...others } = part.attributes;
-    parts[renamed.get(one)!] = { ...part, attributes: places === 'kept' ? part.attributes : others, children: part.children.map((child) => renamed.get(child)!) };
+    parts[renamed.get(one)!] = {
+      ...part,
+      attributes: places === 'kept' ? part.attributes : others,
+      children: part.children.map((child) => renamed.get(child)!),
+    };
   }
   return { root: renamed.get(id)!, parts };
 }

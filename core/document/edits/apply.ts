@@ -50,7 +50,9 @@ function withChildren(parts: Parts, id: string, children: string[]): Parts {
 function checkFits(page: Page, parent: string, index: number, kind: string, id: string): void {
   const holder = partOf(page, parent);
   if (!mayHold(holder.kind, kind))
-    throw new Problem(`A ${kindOf(holder.kind).word.toLowerCase()} cannot hold a ${kindOf(kind).word.toLowerCase()}.`, { part: id });
+    throw new Problem(`A ${kindOf(holder.kind).word.toLowerCase()} cannot hold a ${kindOf(kind).word.toLowerCase()}.`, {
+      part: id,
+    });
   if (index > holder.children.length) throw new Problem('There is no such place in this part.', { part: parent });
 }
 
@@ -60,16 +62,22 @@ function insert(site: Site, page: Page, edit: Insert): Applied {
   checkFits(page, edit.parent, edit.index, root.kind, edit.root);
   const inside = { ...page, root: edit.root, parts: edit.parts };
   const ids = subtreeOf(inside);
-  if (ids.length !== Object.keys(edit.parts).length) throw new Problem('What is inserted holds parts that hang nowhere.', { part: edit.root });
+  if (ids.length !== Object.keys(edit.parts).length)
+    throw new Problem('What is inserted holds parts that hang nowhere.', { part: edit.root });
   for (const id of ids) {
     if (Object.hasOwn(page.parts, id)) throw new Problem('A part with this id is on the page already.', { part: id });
     const part = edit.parts[id]!;
     checkPart(site, part, id);
     for (const child of part.children)
-      if (!mayHold(part.kind, edit.parts[child]!.kind)) throw new Problem('What is inserted holds a part where it cannot stand.', { part: child });
+      if (!mayHold(part.kind, edit.parts[child]!.kind))
+        throw new Problem('What is inserted holds a part where it cannot stand.', { part: child });
   }
   const children = partOf(page, edit.parent).children;
-  const parts = withChildren({ ...page.parts, ...edit.parts }, edit.parent, children.toSpliced(edit.index, 0, edit.root));
+  const parts = withChildren(
+    { ...page.parts, ...edit.parts },
+    edit.parent,
+    children.toSpliced(edit.index, 0, edit.root),
+  );
   return { page: { ...page, parts }, inverse: { do: 'remove', part: edit.root } };
 }
 
@@ -105,7 +113,8 @@ function remove(page: Page, id: string): Applied {
 function move(page: Page, edit: Move): Applied {
   const part = partOf(page, edit.part);
   const from = placeOf(page, edit.part);
-  if (isWithin(page, edit.parent, edit.part)) throw new Problem('A part cannot be moved into itself.', { part: edit.part });
+  if (isWithin(page, edit.parent, edit.part))
+    throw new Problem('A part cannot be moved into itself.', { part: edit.part });
   const lifted = withChildren(page.parts, from.parent, partOf(page, from.parent).children.toSpliced(from.index, 1));
   const rest = { ...page, parts: lifted };
   checkFits(rest, edit.parent, edit.index, part.kind, edit.part);
@@ -133,7 +142,8 @@ function withLeaf(tree: Tree, path: readonly string[], value: unknown): Tree {
 
 function leaf(tree: Tree, path: readonly string[]): unknown {
   let at: unknown = tree;
-  for (const key of path) at = typeof at === 'object' && at !== null && Object.hasOwn(at, key) ? (at as Tree)[key] : undefined; // checked on the left
+  for (const key of path)
+    at = typeof at === 'object' && at !== null && Object.hasOwn(at, key) ? (at as Tree)[key] : undefined; // checked on the left
   return at;
 }
 
@@ -149,7 +159,12 @@ function set(site: Site, page: Page, edit: SetField): Applied {
   const parts = { ...page.parts, [edit.part]: next as Part }; // checkSet has held the value against the schema
   sameStructure(page.parts, parts);
   if (field[0] !== 'off') sameOff(page.parts, parts);
-  const inverse: Edit = { do: 'set', part: edit.part, field: edit.field, ...(before !== undefined && { value: before as SetField['value'] }) }; // read from the document
+  const inverse: Edit = {
+    do: 'set',
+    part: edit.part,
+    field: edit.field,
+    ...(before !== undefined && { value: before as SetField['value'] }),
+  }; // read from the document
   return { page: { ...page, parts }, inverse };
 }
 
@@ -164,16 +179,21 @@ function checkSet(site: Site, part: Part, edit: SetField): void {
   const place = { part: edit.part };
   const unset = edit.value === undefined;
   if (what === 'style') {
-    if (!site.breakpoints.some((one) => one.id === first)) throw new Problem('The site has no such breakpoint.', { ...place, breakpoint: String(first) });
+    if (!site.breakpoints.some((one) => one.id === first))
+      throw new Problem('The site has no such breakpoint.', { ...place, breakpoint: String(first) });
     checkState(String(second), statesOf(part.kind), { ...place, breakpoint: String(first) });
     if (unset) return;
-    const checked = typeof edit.value === 'string' ? checkValue(site, String(property), edit.value) : { ok: false as const, problem: 'A value is a text.' };
+    const checked =
+      typeof edit.value === 'string'
+        ? checkValue(site, String(property), edit.value)
+        : { ok: false as const, problem: 'A value is a text.' };
     const where = { ...place, breakpoint: String(first), state: String(second), property: String(property) };
     if (!checked.ok) throw new Problem(checked.problem, where);
     if (checked.value !== edit.value) throw new Problem(`Write ${checked.value}.`, where);
     return;
   }
-  if (what === 'content') return checkContents(site, part.kind, contentAfter(part, String(first), String(second), edit.value), edit.part);
+  if (what === 'content')
+    return checkContents(site, part.kind, contentAfter(part, String(first), String(second), edit.value), edit.part);
   const wrong = unset ? unsetProblem(what) : fieldProblem(part, what, String(first), edit.value);
   if (wrong !== undefined) throw new Problem(wrong, { ...place, field: edit.field.join('.') });
 }
@@ -190,10 +210,18 @@ const unsetProblem = (what: string): string | undefined =>
 
 function fieldProblem(part: Part, what: string, key: string, value: unknown): string | undefined {
   const kind = kindOf(part.kind);
-  if (what === 'tag') return kind.tags.includes(String(value)) ? undefined : `A ${kind.word.toLowerCase()} is one of ${kind.tags.join(', ')}.`;
-  if (what === 'off') return value === true && part.kind !== 'page' ? undefined : 'A part of the page is switched off, or it is not.';
-  if (what === 'name') return Part.shape.name.safeParse(value).success ? undefined : 'A name has at most 80 characters.';
-  if (what === 'classes') return ClassName.array().max(20).safeParse(value).success ? undefined : 'A class name is a letter followed by letters, digits or hyphens.';
+  if (what === 'tag')
+    return kind.tags.includes(String(value))
+      ? undefined
+      : `A ${kind.word.toLowerCase()} is one of ${kind.tags.join(', ')}.`;
+  if (what === 'off')
+    return value === true && part.kind !== 'page' ? undefined : 'A part of the page is switched off, or it is not.';
+  if (what === 'name')
+    return Part.shape.name.safeParse(value).success ? undefined : 'A name has at most 80 characters.';
+  if (what === 'classes')
+    return ClassName.array().max(20).safeParse(value).success
+      ? undefined
+      : 'A class name is a letter followed by letters, digits or hyphens.';
   const parsed = Attributes.safeParse({ [key]: value });
   return parsed.success ? undefined : parsed.error.issues[0]?.message;
 }

@@ -7,7 +7,9 @@ import { checkPart, checkStyle } from './check-part';
 
 function shape(error: { issues: readonly { path: readonly PropertyKey[]; message: string }[] }): Problem {
   const issue = error.issues[0];
-  return new Problem(issue?.message ?? 'The file does not have the right form.', { field: issue?.path.map(String).join('.') ?? '' });
+  return new Problem(issue?.message ?? 'The file does not have the right form.', {
+    field: issue?.path.map(String).join('.') ?? '',
+  });
 }
 
 /** A site from unknown data. @throws Problem with the place of the first fault. */
@@ -18,14 +20,16 @@ export function readSite(data: unknown): Site {
   for (const [tag, style] of Object.entries(site.elements)) checkStyle(site, style, tag);
   for (const { name, style } of site.classes) checkStyle(site, style, `.${name}`);
   for (const [name, value] of Object.entries(site.tokens))
-    if (/[{};\\<]|\/\*|url\(/i.test(value)) throw new Problem('A token holds no braces, semicolons, addresses or comments.', { field: `tokens.${name}` });
+    if (/[{};\\<]|\/\*|url\(/i.test(value))
+      throw new Problem('A token holds no braces, semicolons, addresses or comments.', { field: `tokens.${name}` });
   for (const section of site.sections ?? []) checkSection(site, section);
   return site;
 }
 
 /** A kept section is a whole tree below a section, and everything in it is what its kind allows. */
 function checkSection(site: Site, section: KeptSection): void {
-  if (section.parts[section.root]?.kind !== 'section') throw new Problem('What a site keeps is a section.', { field: `sections.${section.id}` });
+  if (section.parts[section.root]?.kind !== 'section')
+    throw new Problem('What a site keeps is a section.', { field: `sections.${section.id}` });
   readPage(site, pageOfSection(section));
 }
 
@@ -51,7 +55,10 @@ function checkTree(page: Page): void {
       if (!held) throw new Problem(`The part holds "${child}", which the page does not have.`, { part: at });
       if (seen.has(child)) throw new Problem('The part stands in two places.', { part: child });
       if (!mayHold(part.kind, held.kind))
-        throw new Problem(`A ${kindOf(part.kind).word.toLowerCase()} cannot hold a ${kindOf(held.kind).word.toLowerCase()}.`, { part: child });
+        throw new Problem(
+          `A ${kindOf(part.kind).word.toLowerCase()} cannot hold a ${kindOf(held.kind).word.toLowerCase()}.`,
+          { part: child },
+        );
       seen.add(child);
       pile.push(child);
     }

@@ -11,13 +11,24 @@ import type { Edit } from './edit';
 
 const site = blankSite('s', 'S', 'site');
 const blank = blankPage('p', 'P', '/');
-const part = (kind: string, tag: string, children: string[], content = {}): Part => ({ kind, tag, children, classes: [], style: {}, content: { base: content }, attributes: {} });
+const part = (kind: string, tag: string, children: string[], content = {}): Part => ({
+  kind,
+  tag,
+  children,
+  classes: [],
+  style: {},
+  content: { base: content },
+  attributes: {},
+});
 const page: Page = {
   ...blank,
   parts: {
     root: { ...blank.parts['root']!, children: ['sec'] },
     sec: part('section', 'section', ['item', 'text']),
-    item: { ...part('disclosure', 'details', [], { text: 'When does it sail?' }), style: { wide: { open: { color: 'red' }, hover: { color: 'blue' } } } },
+    item: {
+      ...part('disclosure', 'details', [], { text: 'When does it sail?' }),
+      style: { wide: { open: { color: 'red' }, hover: { color: 'blue' } } },
+    },
     text: part('text', 'p', [], { text: 'At noon.' }),
   },
 };
@@ -25,7 +36,10 @@ const open = (id: string): Edit => ({ do: 'set', part: id, field: ['style', 'wid
 
 describe('A part’s states', () => {
   it('are normal, hover, focus and pressed, and open for what opens alone', () => {
-    for (const { kind } of kinds) expect(statesOf(kind).filter((one) => one !== 'open')).withContext(kind).toEqual(['normal', 'hover', 'focus', 'pressed']);
+    for (const { kind } of kinds)
+      expect(statesOf(kind).filter((one) => one !== 'open'))
+        .withContext(kind)
+        .toEqual(['normal', 'hover', 'focus', 'pressed']);
     expect(kinds.filter(({ kind }) => statesOf(kind).includes('open')).map(({ kind }) => kind)).toEqual(['disclosure']);
     expect(new Set(kinds.flatMap(({ kind }) => statesOf(kind)))).toEqual(new Set(states));
   });
@@ -62,8 +76,12 @@ describe('A new part', () => {
       const made = newThing(site, kind);
       expect(tags).withContext(kind).toContain(made.parts[made.root]!.tag);
       const after = applyEdits(site, blank, place(site, blank, made, landingBy(blank, blank.root, kind))).page;
-      expect(() => readPage(site, structuredClone(after))).withContext(kind).not.toThrow();
-      expect(Object.values(after.parts).some((one) => one.kind === kind)).withContext(kind).toBeTrue();
+      expect(() => readPage(site, structuredClone(after)))
+        .withContext(kind)
+        .not.toThrow();
+      expect(Object.values(after.parts).some((one) => one.kind === kind))
+        .withContext(kind)
+        .toBeTrue();
     }
   });
 });

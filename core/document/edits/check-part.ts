@@ -11,7 +11,8 @@ const sentence = (error: z.ZodError): string => error.issues[0]?.message ?? 'Thi
 
 /** Refuses a state that what is styled cannot be in. @throws Problem */
 export function checkState(state: string, allowed: readonly State[], place: Place): void {
-  if (!allowed.some((one) => one === state)) throw new Problem(`It is never in the state “${state}”.`, { ...place, state });
+  if (!allowed.some((one) => one === state))
+    throw new Problem(`It is never in the state “${state}”.`, { ...place, state });
 }
 
 /** Refuses a style whose breakpoint, property or value the site cannot mean. @throws Problem with the place. */
@@ -44,10 +45,15 @@ export function checkContents(site: Site, kind: string, content: Content, id: st
   for (const [breakpoint, own] of Object.entries(content)) {
     if (breakpoint === 'base') continue;
     const at = site.breakpoints.find((one) => one.id === breakpoint);
-    if (!at || at.reach === 'base') throw new Problem(`The site has no breakpoint "${breakpoint}" beside its base.`, { part: id, breakpoint });
+    if (!at || at.reach === 'base')
+      throw new Problem(`The site has no breakpoint "${breakpoint}" beside its base.`, { part: id, breakpoint });
     for (const key of Object.keys(own))
       if (!kindOf(kind).fields.some((field) => field.key === key && field.varies))
-        throw new Problem(`The ${key} of a ${kindOf(kind).word.toLowerCase()} is the same at every breakpoint.`, { part: id, breakpoint, field: key });
+        throw new Problem(`The ${key} of a ${kindOf(kind).word.toLowerCase()} is the same at every breakpoint.`, {
+          part: id,
+          breakpoint,
+          field: key,
+        });
     checkContent(kind, contentAt(site, { content }, breakpoint), id);
   }
 }
@@ -56,7 +62,10 @@ export function checkContents(site: Site, kind: string, content: Content, id: st
 export function checkPart(site: Site, part: Part, id: string): void {
   const kind = kindOf(part.kind);
   if (!kind.tags.includes(part.tag))
-    throw new Problem(`A ${kind.word.toLowerCase()} is one of ${kind.tags.join(', ')}, not "${part.tag}".`, { part: id, field: 'tag' });
+    throw new Problem(`A ${kind.word.toLowerCase()} is one of ${kind.tags.join(', ')}, not "${part.tag}".`, {
+      part: id,
+      field: 'tag',
+    });
   checkContents(site, part.kind, part.content, id);
   checkStyle(site, part.style, id, statesOf(part.kind));
 }

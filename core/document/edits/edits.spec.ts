@@ -20,13 +20,32 @@ function someEdits(random: RandomPages, site: Site, page: Page): Edit[] {
   const id = random.pick(ids);
   const style = random.pick(properties).name;
   const makers: readonly (() => Edit[])[] = [
-    () => [{ do: 'set', part: id, field: ['style', random.pick(site.breakpoints).id, 'normal', style], value: random.value(style) }],
+    () => [
+      {
+        do: 'set',
+        part: id,
+        field: ['style', random.pick(site.breakpoints).id, 'normal', style],
+        value: random.value(style),
+      },
+    ],
     () => [{ do: 'set', part: id, field: ['style', random.pick(site.breakpoints).id, 'normal', style] }],
     () => [{ do: 'set', part: id, field: ['name'], ...(random.chance(0.7) && { value: 'A name' }) }],
     () => [{ do: 'set', part: id, field: ['classes'], value: ['card'] }],
     () => [{ do: 'set', part: id, field: ['attributes', 'title'], ...(random.chance(0.6) && { value: 'Title' }) }],
-    () => place(site, page, newThing(site, random.pick(kinds.slice(1)).kind), landingBy(page, id, random.pick(kinds.slice(1)).kind)),
-    () => place(site, page, { part: id }, { where: 'beside', part: random.pick(ids), side: random.pick(['left', 'right', 'top', 'bottom'] as const) }),
+    () =>
+      place(
+        site,
+        page,
+        newThing(site, random.pick(kinds.slice(1)).kind),
+        landingBy(page, id, random.pick(kinds.slice(1)).kind),
+      ),
+    () =>
+      place(
+        site,
+        page,
+        { part: id },
+        { where: 'beside', part: random.pick(ids), side: random.pick(['left', 'right', 'top', 'bottom'] as const) },
+      ),
     () => place(site, page, { part: id }, { where: 'inside', parent: random.pick(ids), index: 0 }),
     () => duplicate(page, id).edits,
     () => [...waysToWrap(site, page, [id]).ways[random.below(4)]!.edits],
@@ -75,9 +94,16 @@ describe('Edits', () => {
     const random = new RandomPages(8);
     const site = random.site();
     const page = random.page(site, 10);
-    const set = (field: (Edit & { do: 'set' })['field'], value?: string): (() => unknown) => () => applyEdit(site, page, { do: 'set', part: 'p1', field, ...(value !== undefined && { value }) });
-    expect(set(['style', 'wide', 'normal', 'color'], 'mud')).toThrowMatching((error) => error instanceof Problem && error.place.property === 'color' && error.place.part === 'p1');
-    expect(set(['style', 'watch', 'normal', 'color'], 'red')).toThrowMatching((error) => error instanceof Problem && error.place.breakpoint === 'watch');
+    const set =
+      (field: (Edit & { do: 'set' })['field'], value?: string): (() => unknown) =>
+      () =>
+        applyEdit(site, page, { do: 'set', part: 'p1', field, ...(value !== undefined && { value }) });
+    expect(set(['style', 'wide', 'normal', 'color'], 'mud')).toThrowMatching(
+      (error) => error instanceof Problem && error.place.property === 'color' && error.place.part === 'p1',
+    );
+    expect(set(['style', 'watch', 'normal', 'color'], 'red')).toThrowMatching(
+      (error) => error instanceof Problem && error.place.breakpoint === 'watch',
+    );
     expect(set(['style', 'wide', 'normal', 'font-size'], '45')).toThrowError('Write 45px.');
     expect(set(['tag'], 'script')).toThrowError(Problem);
     expect(set(['attributes', 'onclick'], 'alert(1)')).toThrowError(Problem);
@@ -86,8 +112,12 @@ describe('Edits', () => {
     expect(() => applyEdit(site, page, { do: 'remove', part: 'root' })).toThrowError(Problem);
     expect(() => applyEdit(site, page, { do: 'remove', part: 'gone' })).toThrowError(Problem);
     expect(() => applyEdit(site, page, { do: 'move', part: 'p1', parent: 'p1', index: 0 })).toThrowError(Problem);
-    expect(() => applyEdit(site, page, { do: 'insert', parent: 'root', index: 99, ...newThing(site, 'section') })).toThrowError(Problem);
-    expect(() => applyEdit(site, page, { do: 'insert', parent: 'root', index: 0, ...newThing(site, 'text') })).toThrowError(Problem);
+    expect(() =>
+      applyEdit(site, page, { do: 'insert', parent: 'root', index: 99, ...newThing(site, 'section') }),
+    ).toThrowError(Problem);
+    expect(() =>
+      applyEdit(site, page, { do: 'insert', parent: 'root', index: 0, ...newThing(site, 'text') }),
+    ).toThrowError(Problem);
   });
 
   it('refuse an inserted subtree that loops, hides parts or repeats ids', () => {
@@ -95,7 +125,10 @@ describe('Edits', () => {
     const site = random.site();
     const page = random.page(site, 4);
     const box = { ...random.part(site, 'section'), tag: 'section' };
-    const into = (root: string, parts: Record<string, typeof box>): (() => unknown) => () => applyEdit(site, page, { do: 'insert', parent: 'root', index: 0, root, parts });
+    const into =
+      (root: string, parts: Record<string, typeof box>): (() => unknown) =>
+      () =>
+        applyEdit(site, page, { do: 'insert', parent: 'root', index: 0, root, parts });
     expect(into('a', { a: { ...box, children: ['a'] } })).toThrowError(Problem);
     expect(into('a', { a: { ...box, children: [] }, lost: box })).toThrowError(Problem);
     expect(into('p1', { p1: { ...box, children: [] } })).toThrowError(Problem);
@@ -114,11 +147,13 @@ describe('A document from outside', () => {
   const random = new RandomPages(11);
   const site = random.site();
   const page = random.page(site, 10);
-  const broken = (change: (draft: Page) => void): (() => unknown) => () => {
-    const draft = structuredClone(page);
-    change(draft);
-    return readPage(site, draft);
-  };
+  const broken =
+    (change: (draft: Page) => void): (() => unknown) =>
+    () => {
+      const draft = structuredClone(page);
+      change(draft);
+      return readPage(site, draft);
+    };
 
   it('is taken when it is whole', () => {
     expect(readPage(site, structuredClone(page))).toEqual(page);
@@ -126,9 +161,15 @@ describe('A document from outside', () => {
   });
   it('is refused, with the place, when it is not', () => {
     expect(broken((draft) => draft.parts['root']!.children.push('gone'))).toThrowError(/gone/);
-    expect(broken((draft) => (draft.parts['lost'] = structuredClone(draft.parts['p1']!)))).toThrowError(/nowhere|two places/);
-    expect(broken((draft) => (draft.parts['p1']!.style = { wide: { normal: { color: 'red;}' } } }))).toThrowMatching((error) => error instanceof Problem && error.place.property === 'color');
-    expect(broken((draft) => (draft.path = '/../etc'))).toThrowMatching((error) => error instanceof Problem && error.place.field === 'path');
+    expect(broken((draft) => (draft.parts['lost'] = structuredClone(draft.parts['p1']!)))).toThrowError(
+      /nowhere|two places/,
+    );
+    expect(broken((draft) => (draft.parts['p1']!.style = { wide: { normal: { color: 'red;}' } } }))).toThrowMatching(
+      (error) => error instanceof Problem && error.place.property === 'color',
+    );
+    expect(broken((draft) => (draft.path = '/../etc'))).toThrowMatching(
+      (error) => error instanceof Problem && error.place.field === 'path',
+    );
     expect(() => readPage(site, 'no page')).toThrowError(Problem);
     expect(() => readSite({ ...site, tokens: { ink: 'red}body{' } })).toThrowError(Problem);
     expect(() => readSite({ ...site, breakpoints: [] })).toThrowError(Problem);

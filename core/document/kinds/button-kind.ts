@@ -34,9 +34,7 @@ export const buttonKind: Kind = {
     'border-bottom-left-radius': '6px',
   }),
   markup: (content) => ({
-    attributes: content['link']
-      ? { href: String(content['link']) }
-      : { role: 'link', 'aria-disabled': 'true' },
+    attributes: content['link'] ? { href: String(content['link']) } : { role: 'link', 'aria-disabled': 'true' },
     inner: escapeHtml(String(content['text'] ?? '')),
   }),
   fresh: () => ({ tag: 'a', content: { base: { text: 'Read more', link: '' } }, style: {} }),

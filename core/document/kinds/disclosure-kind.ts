@@ -20,7 +20,10 @@ export const disclosureKind: Kind = {
   content: z.strictObject({
     text: z.string().max(500),
     open: z.boolean().optional(),
-    group: z.string().regex(/^[a-z0-9-]{0,40}$/i, 'A group is one word of letters, digits and hyphens.').optional(),
+    group: z
+      .string()
+      .regex(/^[a-z0-9-]{0,40}$/i, 'A group is one word of letters, digits and hyphens.')
+      .optional(),
   }),
   fields: [
     { key: 'text', label: 'title', editor: 'lines', varies: true },
@@ -29,9 +32,20 @@ export const disclosureKind: Kind = {
   ],
   states: ['open'],
   mark: '_item',
-  defaults: () => ({ ...noMargins, 'padding-top': '14px', 'padding-bottom': '14px', 'border-bottom-width': '1px', 'border-bottom-style': 'solid' }),
+  defaults: () => ({
+    ...noMargins,
+    'padding-top': '14px',
+    'padding-bottom': '14px',
+    'border-bottom-width': '1px',
+    'border-bottom-style': 'solid',
+  }),
   inside: ':where(._item)>summary{cursor:pointer;font-weight:600}',
   markup: (content) => ({ attributes: attributes(content), before: summary(label(content)) }),
-  varied: (variants) => ({ attributes: attributes(variants[0]!.content), before: summary(variants.map(({ className, content }) => `<span class="${className}">${label(content)}</span>`).join('')) }),
+  varied: (variants) => ({
+    attributes: attributes(variants[0]!.content),
+    before: summary(
+      variants.map(({ className, content }) => `<span class="${className}">${label(content)}</span>`).join(''),
+    ),
+  }),
   fresh: () => ({ tag: 'details', content: { base: { text: 'A question, or a title' } }, style: {} }),
 };

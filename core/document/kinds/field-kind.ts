@@ -21,7 +21,9 @@ export const fieldKind: Kind = {
   content: z.strictObject({
     label: z.string().trim().min(1, 'A field needs a label: a placeholder is gone once one types.').max(200),
     placeholder: z.string().max(200),
-    name: z.string().regex(/^[a-z][a-z0-9-]{0,39}$/i, 'A field’s name is a letter followed by letters, digits or hyphens.'),
+    name: z
+      .string()
+      .regex(/^[a-z][a-z0-9-]{0,39}$/i, 'A field’s name is a letter followed by letters, digits or hyphens.'),
     type: z.enum(types),
   }),
   fields: [
@@ -32,7 +34,12 @@ export const fieldKind: Kind = {
   ],
   mark: '_field',
   defaults: () => ({ ...noBox, width: '100%' }),
-  inside: ':where(._field) label{display:block}:where(._field) input{display:block;width:100%;margin-top:6px;padding:10px 12px;font:inherit;color:inherit;background:#fff;border:1px solid;border-radius:6px}',
+  inside:
+    ':where(._field) label{display:block}:where(._field) input{display:block;width:100%;margin-top:6px;padding:10px 12px;font:inherit;color:inherit;background:#fff;border:1px solid;border-radius:6px}',
   markup: (content) => ({ inner: labelled(content) }),
-  fresh: () => ({ tag: 'div', content: { base: { label: 'Your name', placeholder: 'As on the ticket', name: 'name', type: 'text' } }, style: {} }),
+  fresh: () => ({
+    tag: 'div',
+    content: { base: { label: 'Your name', placeholder: 'As on the ticket', name: 'name', type: 'text' } },
+    style: {},
+  }),
 };

@@ -11,7 +11,12 @@ const placeholder =
     '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 800 500" width="800" height="500"><rect width="800" height="500" fill="#d9d4c7"/><path d="M0 400 220 240l140 100 200-170 240 200v130H0z" fill="#bfb8a6"/><circle cx="620" cy="120" r="44" fill="#efebe0"/></svg>',
   );
 
-function source(id: unknown, alt: string, context: MarkupContext, stands: unknown = undefined): Record<string, string | undefined> {
+function source(
+  id: unknown,
+  alt: string,
+  context: MarkupContext,
+  stands: unknown = undefined,
+): Record<string, string | undefined> {
   const picture = typeof id === 'string' ? context.picture(id) : undefined;
   if (!picture) return { src: placeholder, alt, width: '800', height: '500' };
   const largest = picture.files.at(-1)!;
@@ -38,23 +43,45 @@ export const imageKind: Kind = {
     picture: Identifier.optional(),
     alt: z.string().max(500),
     /** How wide it stands, by width of the screen, as measured: HTML’s `sizes`. */
-    sizes: z.string().max(600).regex(/^[\w\s.()<>=:,+-]+$/, 'Sizes are lengths, each but the last behind a condition.').optional(),
+    sizes: z
+      .string()
+      .max(600)
+      .regex(/^[\w\s.()<>=:,+-]+$/, 'Sizes are lengths, each but the last behind a condition.')
+      .optional(),
   }),
   fields: [
     { key: 'picture', label: 'picture', editor: 'picture', varies: true },
     { key: 'alt', label: 'alt text', editor: 'line' },
   ],
-  defaults: () => ({ ...noMargins, width: '100%', height: 'auto', 'min-width': '0px', 'overflow-x': 'clip', 'overflow-y': 'clip' }),
-  markup: (content, context) => ({ attributes: source(content['picture'], String(content['alt'] ?? ''), context, content['sizes']) }),
+  defaults: () => ({
+    ...noMargins,
+    width: '100%',
+    height: 'auto',
+    'min-width': '0px',
+    'overflow-x': 'clip',
+    'overflow-y': 'clip',
+  }),
+  markup: (content, context) => ({
+    attributes: source(content['picture'], String(content['alt'] ?? ''), context, content['sizes']),
+  }),
   variesBySource: true,
   varied: (variants, context) => {
     const [first, ...rest] = variants;
-    const attributes = source(first?.content['picture'], String(first?.content['alt'] ?? ''), context, first?.content['sizes']);
+    const attributes = source(
+      first?.content['picture'],
+      String(first?.content['alt'] ?? ''),
+      context,
+      first?.content['sizes'],
+    );
     const sources = rest.map(({ content, media }) => {
       const { src, srcset = src, sizes, width, height } = source(content['picture'], '', context, content['sizes']);
       return `<source media="${escapeHtml(media)}" srcset="${escapeHtml(srcset ?? '')}"${sizes === undefined ? '' : ` sizes="${escapeHtml(sizes)}"`} width="${width}" height="${height}">`;
     });
     return { attributes: { ...attributes, loading: 'lazy' }, sources: sources.join('') };
   },
-  fresh: (site) => ({ tag: 'img', content: { base: { alt: '' } }, style: { [baseOf(site.breakpoints).id]: { normal: { 'object-fit': 'cover' } } } }),
+  fresh: (site) => ({
+    tag: 'img',
+    content: { base: { alt: '' } },
+    style: { [baseOf(site.breakpoints).id]: { normal: { 'object-fit': 'cover' } } },
+  }),
 };

@@ -78,7 +78,10 @@ export interface Kind {
   /** Style lent to what a part of this kind holds, by breakpoint; weaker than element styles, classes and own values. */
   lends?(content: Record<string, unknown>): Readonly<Record<string, Lent>>;
   /** The fields of its content that change when breakpoints go, each to its heir, where content itself speaks of breakpoints. */
-  leaving?(content: Record<string, unknown>, gone: readonly { readonly id: string; readonly heir: string | undefined }[]): Record<string, unknown>;
+  leaving?(
+    content: Record<string, unknown>,
+    gone: readonly { readonly id: string; readonly heir: string | undefined }[],
+  ): Record<string, unknown>;
   markup(content: Record<string, unknown>, context: MarkupContext, id?: string): Markup;
   /** What it says varies by `source` elements, so that nothing of it has to be hidden. */
   readonly variesBySource?: true;

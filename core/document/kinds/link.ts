@@ -6,6 +6,10 @@ export const Link = z
   .trim()
   .max(2000)
   .refine(
-    (link) => link === '' || /^(https?:\/\/[^\s"<>]+|mailto:[^\s"<>]+@[^\s"<>]+|tel:[+0-9() -]+|#[A-Za-z][\w-]*|\/(?!\/)[^\s"<>\\]*)$/.test(link),
+    (link) =>
+      link === '' ||
+      /^(https?:\/\/[^\s"<>]+|mailto:[^\s"<>]+@[^\s"<>]+|tel:[+0-9() -]+|#[A-Za-z][\w-]*|\/(?!\/)[^\s"<>\\]*)$/.test(
+        link,
+      ),
     'A link begins with https://, http://, mailto:, tel:, / for this site or # for a place on the page.',
   );

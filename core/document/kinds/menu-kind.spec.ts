@@ -19,7 +19,8 @@ function opened(width: number): HTMLIFrameElement {
   frame.contentDocument!.close();
   return frame;
 }
-const shown = (frame: HTMLIFrameElement, css: string): number => [...frame.contentDocument!.querySelectorAll(css)].filter((one) => one.getClientRects().length > 0).length;
+const shown = (frame: HTMLIFrameElement, css: string): number =>
+  [...frame.contentDocument!.querySelectorAll(css)].filter((one) => one.getClientRects().length > 0).length;
 
 describe('A menu that folds (needs 7.5)', () => {
   it('is a row of links on wide screens, without a button', () => {
@@ -27,7 +28,9 @@ describe('A menu that folds (needs 7.5)', () => {
       const frame = opened(width);
       expect(shown(frame, 'nav a')).withContext(`${width} px`).toBe(3);
       expect(shown(frame, 'nav button')).toBe(0);
-      const tops = [...frame.contentDocument!.querySelectorAll('nav a')].map((one) => Math.round(one.getBoundingClientRect().top));
+      const tops = [...frame.contentDocument!.querySelectorAll('nav a')].map((one) =>
+        Math.round(one.getBoundingClientRect().top),
+      );
       expect(new Set(tops).size).toBe(1);
       frame.remove();
     }
@@ -45,14 +48,23 @@ describe('A menu that folds (needs 7.5)', () => {
     frame.remove();
   });
   it('stays a row where it never folds, with nothing around the links', () => {
-    const never = applyEdits(site, page, [{ do: 'set', part: menu.root, field: ['content', 'base', 'folds'], value: '' }]).page;
+    const never = applyEdits(site, page, [
+      { do: 'set', part: menu.root, field: ['content', 'base', 'folds'], value: '' },
+    ]).page;
     const { html, css } = compile(site, never);
     expect(html).toMatch(/<nav class="_menu"><a /);
     expect(css).not.toContain('_folds');
   });
   it('folds from the heir of a breakpoint that goes, or never', () => {
-    const change = (heirs: Record<string, string>): string => JSON.stringify(leavingEdits(site, page, { breakpoints: site.breakpoints.filter((one) => one.id !== 'phone'), heirs }));
-    expect(change({ phone: 'tablet' })).toBe(JSON.stringify([{ do: 'set', part: menu.root, field: ['content', 'base', 'folds'], value: 'tablet' }]));
-    expect(change({})).toBe(JSON.stringify([{ do: 'set', part: menu.root, field: ['content', 'base', 'folds'], value: '' }]));
+    const change = (heirs: Record<string, string>): string =>
+      JSON.stringify(
+        leavingEdits(site, page, { breakpoints: site.breakpoints.filter((one) => one.id !== 'phone'), heirs }),
+      );
+    expect(change({ phone: 'tablet' })).toBe(
+      JSON.stringify([{ do: 'set', part: menu.root, field: ['content', 'base', 'folds'], value: 'tablet' }]),
+    );
+    expect(change({})).toBe(
+      JSON.stringify([{ do: 'set', part: menu.root, field: ['content', 'base', 'folds'], value: '' }]),
+    );
   });
 });

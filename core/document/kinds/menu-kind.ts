@@ -32,11 +32,21 @@ export const menuKind: Kind = {
     { key: 'folds', label: 'folds from', editor: 'breakpoint' },
   ],
   mark: '_menu',
-  defaults: () => ({ ...stackDefaults, 'flex-direction': 'row', 'flex-wrap': 'wrap', 'row-gap': '8px', 'column-gap': '24px' }),
-  inside: ':where(._menu)>[popover]{display:contents}:where(._menu)>button{display:none;padding:8px 16px;font:inherit;color:inherit;background:none;border:1px solid;border-radius:6px;cursor:pointer}',
+  defaults: () => ({
+    ...stackDefaults,
+    'flex-direction': 'row',
+    'flex-wrap': 'wrap',
+    'row-gap': '8px',
+    'column-gap': '24px',
+  }),
+  inside:
+    ':where(._menu)>[popover]{display:contents}:where(._menu)>button{display:none;padding:8px 16px;font:inherit;color:inherit;background:none;border:1px solid;border-radius:6px;cursor:pointer}',
   rulesFor: (site, contents) => {
     const folding = new Set(contents.map(foldsOf));
-    return outwards(site.breakpoints).filter((one) => folding.has(one.id)).map(foldRules).join('');
+    return outwards(site.breakpoints)
+      .filter((one) => folding.has(one.id))
+      .map(foldRules)
+      .join('');
   },
   leaving: (content, gone) => {
     const left = gone.find((one) => one.id === foldsOf(content));
@@ -50,5 +60,17 @@ export const menuKind: Kind = {
           before: `<button type="button" popovertarget="menu-${id}">${escapeHtml(String(content['label'] ?? ''))}</button>`,
           holder: { popover: '', id: `menu-${id}` },
         },
-  fresh: (site) => ({ tag: 'nav', content: { base: { label: 'Menu', folds: outwards(site.breakpoints).filter((one) => one.reach === 'down').at(-1)?.id ?? '' } }, style: {} }),
+  fresh: (site) => ({
+    tag: 'nav',
+    content: {
+      base: {
+        label: 'Menu',
+        folds:
+          outwards(site.breakpoints)
+            .filter((one) => one.reach === 'down')
+            .at(-1)?.id ?? '',
+      },
+    },
+    style: {},
+  }),
 };

@@ -9,7 +9,10 @@ export const pageKind: Kind = {
   tags: ['body'],
   group: 'page',
   holds: ['section'],
-  content: z.strictObject({ title: z.string().trim().min(1, 'A page needs a title.').max(200), description: z.string().max(500) }),
+  content: z.strictObject({
+    title: z.string().trim().min(1, 'A page needs a title.').max(200),
+    description: z.string().max(500),
+  }),
   fields: [
     { key: 'title', label: 'title', editor: 'line' },
     { key: 'description', label: 'description', editor: 'lines' },

@@ -38,12 +38,15 @@ export const rowsKind: Kind = {
     const sides = z.record(Identifier, Sides).catch({}).parse(content['sides']);
     if (!gone.some(({ id }) => Object.hasOwn(sides, id))) return {};
     const kept = Object.fromEntries(Object.entries(sides).filter(([id]) => !gone.some((one) => one.id === id)));
-    for (const { id, heir } of gone) if (heir !== undefined && sides[id] !== undefined && kept[heir] === undefined) kept[heir] = sides[id];
+    for (const { id, heir } of gone)
+      if (heir !== undefined && sides[id] !== undefined && kept[heir] === undefined) kept[heir] = sides[id];
     return { sides: kept };
   },
   markup: () => ({}),
   fresh: (site) => {
-    const narrowest = outwards(site.breakpoints).filter((one) => one.reach === 'down').at(-1);
+    const narrowest = outwards(site.breakpoints)
+      .filter((one) => one.reach === 'down')
+      .at(-1);
     const base = baseOf(site.breakpoints).id;
     return {
       tag: 'div',

@@ -14,5 +14,9 @@ export const stackKind = ({ begins, ...facts }: Facts): Kind => ({
   fields: [],
   defaults: () => stackDefaults,
   markup: () => ({}),
-  fresh: (site) => ({ tag: facts.tags[0]!, content: { base: {} }, style: { [baseOf(site.breakpoints).id]: { normal: begins } } }),
+  fresh: (site) => ({
+    tag: facts.tags[0]!,
+    content: { base: {} },
+    style: { [baseOf(site.breakpoints).id]: { normal: begins } },
+  }),
 });

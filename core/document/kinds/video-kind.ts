@@ -8,20 +8,35 @@ const Address = z
   .string()
   .trim()
   .max(2000)
-  .refine((address) => address === '' || /^(https:\/\/[^\s"<>]+|\/(?!\/)[^\s"<>\\]*)$/.test(address), 'A video’s address begins with https:// or, on this site, with /.');
+  .refine(
+    (address) => address === '' || /^(https:\/\/[^\s"<>]+|\/(?!\/)[^\s"<>\\]*)$/.test(address),
+    'A video’s address begins with https:// or, on this site, with /.',
+  );
 
 const isFile = (address: string): boolean => /\.(mp4|webm|ogv|m4v|mov)([?#]|$)/i.test(address);
 
-function poster(content: Record<string, unknown>, context: MarkupContext): { src: string; width: number; height: number } | undefined {
+function poster(
+  content: Record<string, unknown>,
+  context: MarkupContext,
+): { src: string; width: number; height: number } | undefined {
   const picture = typeof content['poster'] === 'string' ? context.picture(content['poster']) : undefined;
   const file = picture?.files.find((one) => one.width >= 1280) ?? picture?.files.at(-1);
   return picture && file && { src: context.pictureUrl(file.file), width: picture.width, height: picture.height };
 }
 
 /** A file plays in the page; nothing of it is loaded before it is played. */
-function player(addresses: readonly { readonly address: string; readonly media?: string }[], content: Record<string, unknown>, context: MarkupContext): string {
+function player(
+  addresses: readonly { readonly address: string; readonly media?: string }[],
+  content: Record<string, unknown>,
+  context: MarkupContext,
+): string {
   const shown = poster(content, context);
-  const sources = addresses.map(({ address, media }) => `<source src="${escapeHtml(address)}"${media === undefined ? '' : ` media="${escapeHtml(media)}"`}>`).join('');
+  const sources = addresses
+    .map(
+      ({ address, media }) =>
+        `<source src="${escapeHtml(address)}"${media === undefined ? '' : ` media="${escapeHtml(media)}"`}>`,
+    )
+    .join('');
   return `<video controls preload="none" playsinline aria-label="${escapeHtml(String(content['title'] ?? '') || 'Video')}"${shown ? ` poster="${escapeHtml(shown.src)}"` : ''}>${sources}</video>`;
 }
 
@@ -29,7 +44,9 @@ function player(addresses: readonly { readonly address: string; readonly media?:
 function embedded(content: Record<string, unknown>, context: MarkupContext): string {
   const title = escapeHtml(String(content['title'] ?? '') || 'Video');
   const shown = poster(content, context);
-  const cover = shown ? `<img src="${escapeHtml(shown.src)}" alt="" width="${shown.width}" height="${shown.height}" loading="lazy">` : '';
+  const cover = shown
+    ? `<img src="${escapeHtml(shown.src)}" alt="" width="${shown.width}" height="${shown.height}" loading="lazy">`
+    : '';
   return `<details><summary>${cover}<span>Play: ${title}</span></summary><iframe src="${escapeHtml(String(content['address']))}" title="${title}" loading="lazy" allow="fullscreen; autoplay" referrerpolicy="strict-origin-when-cross-origin"></iframe></details>`;
 }
 
@@ -53,7 +70,14 @@ export const videoKind: Kind = {
     { key: 'title', label: 'what it shows', editor: 'line' },
   ],
   mark: '_video',
-  defaults: () => ({ ...noBox, width: '100%', 'aspect-ratio': '16/9', 'background-color': '#000000', color: '#ffffff', position: 'relative' }),
+  defaults: () => ({
+    ...noBox,
+    width: '100%',
+    'aspect-ratio': '16/9',
+    'background-color': '#000000',
+    color: '#ffffff',
+    position: 'relative',
+  }),
   inside:
     ':where(._video)>figure{display:contents}:where(._video) :is(video,details,summary,iframe,img){display:block;width:100%;height:100%;border:0;object-fit:cover}' +
     ':where(._video) summary{position:relative;cursor:pointer}:where(._video) summary span{position:absolute;left:16px;bottom:16px;padding:8px 14px;background:#000c}:where(._video) [open] summary{display:none}',
@@ -61,8 +85,22 @@ export const videoKind: Kind = {
   varied: (variants, context) => {
     const addresses = variants.map(({ content }) => String(content['address'] ?? ''));
     const first = variants[0]!.content;
-    if (addresses.every(isFile)) return { inner: player([...variants.slice(1).map(({ media }, index) => ({ address: addresses[index + 1]!, media })), { address: addresses[0]! }], first, context) };
-    return { inner: variants.map(({ content, className }) => `<figure class="${className}">${markupOf(content, context)}</figure>`).join('') };
+    if (addresses.every(isFile))
+      return {
+        inner: player(
+          [
+            ...variants.slice(1).map(({ media }, index) => ({ address: addresses[index + 1]!, media })),
+            { address: addresses[0]! },
+          ],
+          first,
+          context,
+        ),
+      };
+    return {
+      inner: variants
+        .map(({ content, className }) => `<figure class="${className}">${markupOf(content, context)}</figure>`)
+        .join(''),
+    };
   },
   fresh: () => ({ tag: 'div', content: { base: { address: '', title: '' } }, style: {} }),
 };

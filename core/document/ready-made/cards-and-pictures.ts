@@ -10,10 +10,27 @@ const card = (title: string): Tree => ({
   tag: 'article',
   name: title,
   base: { ...wash, ...rounded, 'overflow-x': 'clip', 'overflow-y': 'clip' },
-  holds: [picture('3/2'), { kind: 'container', base: { ...around('padding', 20, 24), ...gap(8) }, holds: [heading(title, 'h3'), text('What it is, in a line or two.')] }],
+  holds: [
+    picture('3/2'),
+    {
+      kind: 'container',
+      base: { ...around('padding', 20, 24), ...gap(8) },
+      holds: [heading(title, 'h3'), text('What it is, in a line or two.')],
+    },
+  ],
 });
 
-const person = (name: string): Tree => ({ kind: 'column', tag: 'article', name, base: { ...gap(8), 'align-items': 'center', 'text-align': 'center' }, holds: [picture('1/1', { width: '160px', ...radius('50%') }), heading(name, 'h3'), text('What this person does, and is known for.')] });
+const person = (name: string): Tree => ({
+  kind: 'column',
+  tag: 'article',
+  name,
+  base: { ...gap(8), 'align-items': 'center', 'text-align': 'center' },
+  holds: [
+    picture('1/1', { width: '160px', ...radius('50%') }),
+    heading(name, 'h3'),
+    text('What this person does, and is known for.'),
+  ],
+});
 
 export const cards: readonly ReadyMade[] = [
   {
@@ -21,7 +38,16 @@ export const cards: readonly ReadyMade[] = [
     name: 'Three cards',
     purpose: 'cards',
     words: 'products services offers grid thirds',
-    tree: { kind: 'section', name: 'Cards', base: band(88), narrowest: narrowBand(56), holds: [heading('What we offer'), { kind: 'columns', base: inThirds, narrowest: stacked, holds: [card('One'), card('Two'), card('Three')] }] },
+    tree: {
+      kind: 'section',
+      name: 'Cards',
+      base: band(88),
+      narrowest: narrowBand(56),
+      holds: [
+        heading('What we offer'),
+        { kind: 'columns', base: inThirds, narrowest: stacked, holds: [card('One'), card('Two'), card('Three')] },
+      ],
+    },
   },
   {
     id: 'cards-numbers',
@@ -38,7 +64,18 @@ export const cards: readonly ReadyMade[] = [
           kind: 'columns',
           base: { 'grid-template-columns': '1fr 1fr 1fr 1fr', ...gap(24) },
           narrower: { 'grid-template-columns': '1fr 1fr' },
-          holds: ['12', '340', '7', '100 %'].map((number): Tree => ({ kind: 'column', base: gap(4), holds: [{ kind: 'text', content: { text: number }, base: { 'font-size': '44px', 'font-weight': '700', 'line-height': '1.1' } }, text('of something worth counting')] })),
+          holds: ['12', '340', '7', '100 %'].map((number): Tree => ({
+            kind: 'column',
+            base: gap(4),
+            holds: [
+              {
+                kind: 'text',
+                content: { text: number },
+                base: { 'font-size': '44px', 'font-weight': '700', 'line-height': '1.1' },
+              },
+              text('of something worth counting'),
+            ],
+          })),
         },
       ],
     },
@@ -51,7 +88,21 @@ export const teams: readonly ReadyMade[] = [
     name: 'Portraits',
     purpose: 'team',
     words: 'people staff crew persons',
-    tree: { kind: 'section', name: 'Team', base: band(88), narrowest: narrowBand(56), holds: [heading('The people', 'h2', { 'text-align': 'center' }), { kind: 'columns', base: inThirds, narrowest: { ...stacked, 'row-gap': '36px' }, holds: [person('First person'), person('Second person'), person('Third person')] }] },
+    tree: {
+      kind: 'section',
+      name: 'Team',
+      base: band(88),
+      narrowest: narrowBand(56),
+      holds: [
+        heading('The people', 'h2', { 'text-align': 'center' }),
+        {
+          kind: 'columns',
+          base: inThirds,
+          narrowest: { ...stacked, 'row-gap': '36px' },
+          holds: [person('First person'), person('Second person'), person('Third person')],
+        },
+      ],
+    },
   },
 ];
 

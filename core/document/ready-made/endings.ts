@@ -2,7 +2,11 @@ import { gap, type Tree } from '../planting';
 import { band, button, heading, narrowBand, text, wash } from './pieces';
 import type { ReadyMade } from './ready-made';
 
-const question = (title: string, answer: string): Tree => ({ kind: 'disclosure', content: { text: title }, holds: [text(answer)] });
+const question = (title: string, answer: string): Tree => ({
+  kind: 'disclosure',
+  content: { text: title },
+  holds: [text(answer)],
+});
 
 /** Questions, a call to action, a way to get in touch: what pages usually end with. */
 export const endings: readonly ReadyMade[] = [
@@ -16,7 +20,19 @@ export const endings: readonly ReadyMade[] = [
       name: 'Questions',
       base: band(88, 760),
       narrowest: narrowBand(56),
-      holds: [heading('Good to know'), { kind: 'container', name: 'Questions', base: gap(0), holds: [question('What does it cost?', 'A short answer, with the number in it.'), question('How long does it take?', 'Another one, that says when it may take longer.'), question('Whom do I ask?', 'A name, and the way to reach them.')] }],
+      holds: [
+        heading('Good to know'),
+        {
+          kind: 'container',
+          name: 'Questions',
+          base: gap(0),
+          holds: [
+            question('What does it cost?', 'A short answer, with the number in it.'),
+            question('How long does it take?', 'Another one, that says when it may take longer.'),
+            question('Whom do I ask?', 'A name, and the way to reach them.'),
+          ],
+        },
+      ],
     },
   },
   {
@@ -29,7 +45,14 @@ export const endings: readonly ReadyMade[] = [
       name: 'Call to action',
       base: { ...band(104, 760), 'align-items': 'center', 'text-align': 'center', ...wash },
       narrowest: narrowBand(64),
-      holds: [{ ...heading('Ready when you are', 'h2', { 'font-size': '44px', 'text-wrap-style': 'balance' }), narrowest: { 'font-size': '32px' } }, text('One sentence that takes away the last doubt.'), button('Do it now')],
+      holds: [
+        {
+          ...heading('Ready when you are', 'h2', { 'font-size': '44px', 'text-wrap-style': 'balance' }),
+          narrowest: { 'font-size': '32px' },
+        },
+        text('One sentence that takes away the last doubt.'),
+        button('Do it now'),
+      ],
     },
   },
   {

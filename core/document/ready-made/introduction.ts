@@ -13,7 +13,13 @@ export const introductions: readonly ReadyMade[] = [
       name: 'Introduction',
       base: { ...band(88, 760), 'align-items': 'center', 'text-align': 'center' },
       narrowest: narrowBand(56),
-      holds: [heading('Who we are'), text('Three or four sentences that introduce the whole. They are read by those who want to know whom they are dealing with before they read on.', { 'font-size': '19px' })],
+      holds: [
+        heading('Who we are'),
+        text(
+          'Three or four sentences that introduce the whole. They are read by those who want to know whom they are dealing with before they read on.',
+          { 'font-size': '19px' },
+        ),
+      ],
     },
   },
   {
@@ -33,7 +39,13 @@ export const introductions: readonly ReadyMade[] = [
           narrowest: { 'grid-template-columns': '1fr' },
           holds: [
             { kind: 'column', holds: [heading('What we do')] },
-            { kind: 'column', holds: [text('A first paragraph that says it in general, so that nobody has to guess.'), text('A second one that gives an example, with a place, a person or a number in it.')] },
+            {
+              kind: 'column',
+              holds: [
+                text('A first paragraph that says it in general, so that nobody has to guess.'),
+                text('A second one that gives an example, with a place, a person or a number in it.'),
+              ],
+            },
           ],
         },
       ],

@@ -9,7 +9,12 @@ const row = (title: string): Tree => ({
   narrowest: { 'align-items': 'stretch' },
   holds: [
     { ...picture('4/3', { width: '50%', ...rounded }), narrowest: { width: '100%' } },
-    { kind: 'container', base: { width: '50%', ...gap(16) }, narrowest: { width: '100%' }, holds: [heading(title), text('Two or three sentences that say what the picture cannot.')] },
+    {
+      kind: 'container',
+      base: { width: '50%', ...gap(16) },
+      narrowest: { width: '100%' },
+      holds: [heading(title), text('Two or three sentences that say what the picture cannot.')],
+    },
   ],
 });
 
@@ -24,7 +29,14 @@ export const picturesWithText: readonly ReadyMade[] = [
       name: 'Rows',
       base: band(96),
       narrowest: narrowBand(56),
-      holds: [{ kind: 'rows', base: { 'row-gap': '80px' }, narrowest: { 'row-gap': '48px' }, holds: [row('The first thing'), row('The second thing'), row('The third thing')] }],
+      holds: [
+        {
+          kind: 'rows',
+          base: { 'row-gap': '80px' },
+          narrowest: { 'row-gap': '48px' },
+          holds: [row('The first thing'), row('The second thing'), row('The third thing')],
+        },
+      ],
     },
   },
   {
@@ -32,6 +44,12 @@ export const picturesWithText: readonly ReadyMade[] = [
     name: 'One picture beside text',
     purpose: 'picture with text',
     words: 'feature image half',
-    tree: { kind: 'section', name: 'Picture with text', base: band(88), narrowest: narrowBand(56), holds: [{ kind: 'rows', holds: [row('What one sees here')] }] },
+    tree: {
+      kind: 'section',
+      name: 'Picture with text',
+      base: band(88),
+      narrowest: narrowBand(56),
+      holds: [{ kind: 'rows', holds: [row('What one sees here')] }],
+    },
   },
 ];

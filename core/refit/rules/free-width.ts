@@ -16,14 +16,38 @@ export const freeWidth: Rule = {
     const proposals: Proposal[] = [];
     const make = (property: string, values: Record<string, string>, size: number, says: string): void => {
       const edits = overrides(situation, part, values);
-      if (edits.length > 0) proposals.push({ rule: 'free fixed widths', part, breakpoint, edits, says: `${name}: ${says}`, reason: `Its ${property} is ${size} px; on a screen of ${slice.width} px it has ${Math.round(room)} px.`, before: `${property} ${size}px`, after: Object.entries(values).map(([key, value]) => `${key} ${value}`).join(', ') });
+      if (edits.length > 0)
+        proposals.push({
+          rule: 'free fixed widths',
+          part,
+          breakpoint,
+          edits,
+          says: `${name}: ${says}`,
+          reason: `Its ${property} is ${size} px; on a screen of ${slice.width} px it has ${Math.round(room)} px.`,
+          before: `${property} ${size}px`,
+          after: Object.entries(values)
+            .map(([key, value]) => `${key} ${value}`)
+            .join(', '),
+        });
     };
     const width = px(valueAt(situation, part, 'width'));
-    if (width !== undefined && width > room) make('width', { width: '100%', ...(valueAt(situation, part, 'max-width') === 'none' && { 'max-width': `${width}px` }) }, width, 'as wide as there is room');
+    if (width !== undefined && width > room)
+      make(
+        'width',
+        { width: '100%', ...(valueAt(situation, part, 'max-width') === 'none' && { 'max-width': `${width}px` }) },
+        width,
+        'as wide as there is room',
+      );
     const least = px(valueAt(situation, part, 'min-width'));
     if (least !== undefined && least > room) make('min-width', { 'min-width': '0px' }, least, 'let it be narrower');
     const height = px(valueAt(situation, part, 'height'));
-    if (height !== undefined && page.parts[part]!.children.length > 0) make('height', { height: 'auto', ...(valueAt(situation, part, 'min-height') === 'auto' && { 'min-height': `${height}px` }) }, height, 'let it grow with what it holds');
+    if (height !== undefined && page.parts[part]!.children.length > 0)
+      make(
+        'height',
+        { height: 'auto', ...(valueAt(situation, part, 'min-height') === 'auto' && { 'min-height': `${height}px` }) },
+        height,
+        'let it grow with what it holds',
+      );
     return proposals;
   },
 };

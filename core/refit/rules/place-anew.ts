@@ -12,11 +12,30 @@ export const placeAnew: Rule = {
     const name = nameOf(page.parts[part]!);
     const width = slices[0]!.width;
     const beyond = Math.round(Math.max(seen.box.left + seen.box.width - width, -seen.box.left, 0));
-    const reason = beyond > 0 ? `It is placed for a wider screen and reaches ${beyond} px beyond one of ${width} px.` : `It is placed for a wider screen and takes ${Math.round((seen.box.width / width) * 100)} % of one of ${width} px.`;
+    const reason =
+      beyond > 0
+        ? `It is placed for a wider screen and reaches ${beyond} px beyond one of ${width} px.`
+        : `It is placed for a wider screen and takes ${Math.round((seen.box.width / width) * 100)} % of one of ${width} px.`;
     const make = (says: string, values: Record<string, string>): Proposal[] => {
       const edits = overrides(situation, part, values);
-      const written = (of: (property: string) => string): string => Object.keys(values).map((property) => `${property} ${of(property)}`).join(', ');
-      return edits.length > 0 ? [{ rule: 'resize or re-pin', part, breakpoint, edits, says: `${name}: ${says}`, reason, before: written((property) => valueAt(situation, part, property)), after: written((property) => values[property]!) }] : [];
+      const written = (of: (property: string) => string): string =>
+        Object.keys(values)
+          .map((property) => `${property} ${of(property)}`)
+          .join(', ');
+      return edits.length > 0
+        ? [
+            {
+              rule: 'resize or re-pin',
+              part,
+              breakpoint,
+              edits,
+              says: `${name}: ${says}`,
+              reason,
+              before: written((property) => valueAt(situation, part, property)),
+              after: written((property) => values[property]!),
+            },
+          ]
+        : [];
     };
     const scaled: Record<string, string> = {};
     for (const property of ['width', 'height', 'left', 'right']) {
@@ -24,6 +43,10 @@ export const placeAnew: Rule = {
       if (value !== undefined && value !== 0) scaled[property] = `${Math.round(value * Math.max(ratio, 0.35))}px`;
     }
     const pinned = { left: 'auto', right: '0px', 'max-width': '100%' };
-    return [...(Object.keys(scaled).length > 0 ? make('in proportion', scaled) : []), ...make('pinned to the right edge', pinned), ...make('pinned to the left edge', { left: '0px', right: 'auto', 'max-width': '100%' })];
+    return [
+      ...(Object.keys(scaled).length > 0 ? make('in proportion', scaled) : []),
+      ...make('pinned to the right edge', pinned),
+      ...make('pinned to the left edge', { left: '0px', right: 'auto', 'max-width': '100%' }),
+    ];
   },
 };

@@ -6,7 +6,11 @@ describe('The modular scale', () => {
   // Minor third, 6:5, from 16 px: 16, 19.2, 23.04, 27.65, 33.18, 39.81, 47.78, 57.33 … (arithmetic of the interval; Bringhurst, chapter 8, from memory).
   it('goes up from 16 px by minor thirds', () => {
     expect(scale.slice(-8)).toEqual([57, 48, 40, 33, 28, 23, 19, 16]);
-    scale.slice(1).forEach((size, index) => expect(scale[index]! / size).withContext(`${size}`).toBeCloseTo(interval, 1));
+    scale.slice(1).forEach((size, index) =>
+      expect(scale[index]! / size)
+        .withContext(`${size}`)
+        .toBeCloseTo(interval, 1),
+    );
   });
   it('offers what is smaller, the nearest first, and nothing a heading cannot have', () => {
     expect(smallerSizes(76)).toEqual([69, 57, 48, 40, 33, 28, 23]);

@@ -14,7 +14,20 @@ export const scaleType: Rule = {
     const reason = `${size} px is ${Math.round((size / slices[0]!.width) * 100)} % of a screen of ${slices[0]!.width} px${lines > 2 ? ` and takes ${lines} lines` : ''}.`;
     const make = (to: number): Proposal[] => {
       const edits = overridesOfAll(situation, part, { 'font-size': `${to}px` });
-      return edits.length > 0 ? [{ rule: 'scale type', part, breakpoint, edits, says: `${calledWith(situation, part)}: ${to} px type`, reason, before: `${size}px`, after: `${to}px` }] : [];
+      return edits.length > 0
+        ? [
+            {
+              rule: 'scale type',
+              part,
+              breakpoint,
+              edits,
+              says: `${calledWith(situation, part)}: ${to} px type`,
+              reason,
+              before: `${size}px`,
+              after: `${to}px`,
+            },
+          ]
+        : [];
     };
     return smallerSizes(size).slice(0, 6).flatMap(make);
   },

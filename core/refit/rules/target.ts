@@ -10,8 +10,22 @@ export const target: Rule = {
     if (page.parts[part]!.kind !== 'button' || !seen || seen.box.height >= 24 || seen.box.height === 0) return [];
     const more = Math.ceil((24 - seen.box.height) / 2);
     const to = (side: string): string => `${(px(valueAt(situation, part, side)) ?? 0) + more}px`;
-    const edits = overridesOfAll(situation, part, { 'padding-top': to('padding-top'), 'padding-bottom': to('padding-bottom') });
+    const edits = overridesOfAll(situation, part, {
+      'padding-top': to('padding-top'),
+      'padding-bottom': to('padding-bottom'),
+    });
     if (edits.length === 0) return [];
-    return [{ rule: 'target size', part, breakpoint, edits, says: `${calledWith(situation, part)}: high enough to be hit`, reason: `It is ${Math.round(seen.box.height)} px high; a finger needs 24.`, before: `${Math.round(seen.box.height)}px`, after: '24px' }];
+    return [
+      {
+        rule: 'target size',
+        part,
+        breakpoint,
+        edits,
+        says: `${calledWith(situation, part)}: high enough to be hit`,
+        reason: `It is ${Math.round(seen.box.height)} px high; a finger needs 24.`,
+        before: `${Math.round(seen.box.height)}px`,
+        after: '24px',
+      },
+    ];
   },
 };

@@ -8,16 +8,42 @@ export const wrapRow: Rule = {
   propose: (situation, part) => {
     const { page, breakpoint, slices } = situation;
     const children = page.parts[part]!.children.filter((id) => slices[0]?.parts.has(id));
-    if (children.length < 2 || !valueAt(situation, part, 'display').includes('flex') || !valueAt(situation, part, 'flex-direction').startsWith('row')) return [];
+    if (
+      children.length < 2 ||
+      !valueAt(situation, part, 'display').includes('flex') ||
+      !valueAt(situation, part, 'flex-direction').startsWith('row')
+    )
+      return [];
     const least = Math.min(...children.map((id) => slices[0]!.parts.get(id)!.box.width));
     const name = nameOf(page.parts[part]!);
     const reason = `${children.length} parts share a row; the narrowest has ${Math.round(least)} px on a screen of ${slices[0]!.width} px.`;
     const make = (says: string, values: Record<string, string>, each: Record<string, string>): Proposal[] => {
       const own = overrides(situation, part, values);
-      const held = children.flatMap((id) => (/%|px$/.test(valueAt(situation, id, 'width')) && Object.keys(each).length > 0 ? overrides(situation, id, each) : []));
-      return own.length > 0 ? [{ rule: 'wrap or stack a row', part, breakpoint, edits: [...own, ...held], says: `${name}: ${says}`, reason, before: valueAt(situation, part, 'flex-direction'), after: Object.values(values)[0]! }] : [];
+      const held = children.flatMap((id) =>
+        /%|px$/.test(valueAt(situation, id, 'width')) && Object.keys(each).length > 0
+          ? overrides(situation, id, each)
+          : [],
+      );
+      return own.length > 0
+        ? [
+            {
+              rule: 'wrap or stack a row',
+              part,
+              breakpoint,
+              edits: [...own, ...held],
+              says: `${name}: ${says}`,
+              reason,
+              before: valueAt(situation, part, 'flex-direction'),
+              after: Object.values(values)[0]!,
+            },
+          ]
+        : [];
     };
-    const wraps = valueAt(situation, part, 'flex-wrap') === 'nowrap' ? make('let it wrap', { 'flex-wrap': 'wrap' }, {}) : [];
-    return [...wraps, ...make('one below the other', { 'flex-direction': 'column', 'align-items': 'stretch' }, { width: '100%' })];
+    const wraps =
+      valueAt(situation, part, 'flex-wrap') === 'nowrap' ? make('let it wrap', { 'flex-wrap': 'wrap' }, {}) : [];
+    return [
+      ...wraps,
+      ...make('one below the other', { 'flex-direction': 'column', 'align-items': 'stretch' }, { width: '100%' }),
+    ];
   },
 };

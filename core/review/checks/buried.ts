@@ -5,7 +5,8 @@ import type { Check } from '../check';
 import { covered } from '../covers';
 
 /** Whether a part hides what lies behind it. */
-export const isPicture = (page: Page, one: Measured): boolean => ['image', 'video'].includes(page.parts[one.id]?.kind ?? '') && one.style.opacity === '1';
+export const isPicture = (page: Page, one: Measured): boolean =>
+  ['image', 'video'].includes(page.parts[one.id]?.kind ?? '') && one.style.opacity === '1';
 
 /** Words or buttons that lie wholly behind a picture, as the paint order has it. */
 export const buried: Check = {
@@ -18,7 +19,15 @@ export const buried: Check = {
     if (!['text', 'heading', 'button'].includes(page.parts[id]!.kind)) return [];
     return covered(reviewed, id, (other) => isPicture(page, other)).map(({ at, over, cure }) => {
       const remedy = cure ? '' : ' Give the picture a lower z-index, or this part a higher one.';
-      return { check: 'behind a picture', severity: 'error', part: id, other: over, breakpoints: [at.id], reason: `On ${at.name} it lies wholly behind ${nameOf(page.parts[over]!)} and cannot be seen.${remedy}`, ...(cure && { cure }) };
+      return {
+        check: 'behind a picture',
+        severity: 'error',
+        part: id,
+        other: over,
+        breakpoints: [at.id],
+        reason: `On ${at.name} it lies wholly behind ${nameOf(page.parts[over]!)} and cannot be seen.${remedy}`,
+        ...(cure && { cure }),
+      };
     });
   },
 };

@@ -23,7 +23,10 @@ export const fixedWidth: Check = {
         if (wide === undefined || wide <= narrowest || source.from !== 'own') return [];
         const most = value('max-width');
         if (property === 'width' && most !== 'none' && (px(most) ?? 0) <= narrowest) return []; // held by a share of its parent, or by fewer px
-        const cured = property === 'width' ? styleEdit(id, source.breakpoint, 'normal', 'max-width', '100%') : styleEdit(id, one.id, 'normal', 'min-width', '0px');
+        const cured =
+          property === 'width'
+            ? styleEdit(id, source.breakpoint, 'normal', 'max-width', '100%')
+            : styleEdit(id, one.id, 'normal', 'min-width', '0px');
         return [
           {
             check: 'fixed width',
@@ -32,7 +35,12 @@ export const fixedWidth: Check = {
             breakpoints: [one.id],
             widths: [{ from: narrowest, to: Math.min(Math.ceil(wide) - 1, reachOf(site.breakpoints, one).to) }],
             reason: `${property} is ${text}, but ${one.name} goes down to ${narrowest} px: a fixed width is what stops a page from fitting.`,
-            cure: { says: property === 'width' ? 'Let it shrink with its parent' : 'Let it shrink', edits: [cured], before: `${property} ${text}`, after: property === 'width' ? `${text}, at most 100%` : 'min-width 0px' },
+            cure: {
+              says: property === 'width' ? 'Let it shrink with its parent' : 'Let it shrink',
+              edits: [cured],
+              before: `${property} ${text}`,
+              after: property === 'width' ? `${text}, at most 100%` : 'min-width 0px',
+            },
           },
         ];
       });

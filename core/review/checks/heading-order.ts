@@ -12,10 +12,31 @@ export const headingOrder: Check = {
     const titles = headings.filter((one) => one.level === 1);
     const found = headings.flatMap(({ id, level }, index) => {
       const before = headings[index - 1]?.level ?? level;
-      return level > before + 1 ? [{ check: 'heading order', severity: 'warning' as const, part: id, reason: `An h${level} follows an h${before}: who listens to the page misses an h${before + 1} between. Its size is style; take the level for its meaning.` }] : [];
+      return level > before + 1
+        ? [
+            {
+              check: 'heading order',
+              severity: 'warning' as const,
+              part: id,
+              reason: `An h${level} follows an h${before}: who listens to the page misses an h${before + 1} between. Its size is style; take the level for its meaning.`,
+            },
+          ]
+        : [];
     });
-    if (headings.length > 0 && titles.length === 0) found.push({ check: 'heading order', severity: 'warning', part: headings[0]!.id, reason: 'The page has headings, but no h1 that says what it is about.' });
-    for (const { id } of titles.slice(1)) found.push({ check: 'heading order', severity: 'warning', part: id, reason: 'This is a second h1. One says what the page is about; what lies below it is an h2.' });
+    if (headings.length > 0 && titles.length === 0)
+      found.push({
+        check: 'heading order',
+        severity: 'warning',
+        part: headings[0]!.id,
+        reason: 'The page has headings, but no h1 that says what it is about.',
+      });
+    for (const { id } of titles.slice(1))
+      found.push({
+        check: 'heading order',
+        severity: 'warning',
+        part: id,
+        reason: 'This is a second h1. One says what the page is about; what lies below it is an h2.',
+      });
     return found;
   },
 };

@@ -9,12 +9,24 @@ export const idleValues: Check = {
   looks: 'page',
   find: ({ site, page }) => {
     const byPart = new Map<string, Override[]>();
-    for (const one of overridesOf(site, page)) if (one.idle) byPart.set(one.part, [...(byPart.get(one.part) ?? []), one]);
+    for (const one of overridesOf(site, page))
+      if (one.idle) byPart.set(one.part, [...(byPart.get(one.part) ?? []), one]);
     const nameOf = (id: string): string => site.breakpoints.find((one) => one.id === id)?.name ?? id;
     return [...byPart].map(([part, idle]) => {
       const list = idle.map((one) => `${one.property} ${one.value} at ${nameOf(one.breakpoint)}`).join(', ');
       const says = idle.length === 1 ? 'Take it back' : `Take all ${idle.length} back`;
-      return { check: 'idle values', severity: 'note' as const, part, reason: `It would be the same without ${list}.`, cure: { says, edits: takeBack(idle), before: idle.length === 1 ? '1 value' : `${idle.length} values`, after: 'the same page without' } };
+      return {
+        check: 'idle values',
+        severity: 'note' as const,
+        part,
+        reason: `It would be the same without ${list}.`,
+        cure: {
+          says,
+          edits: takeBack(idle),
+          before: idle.length === 1 ? '1 value' : `${idle.length} values`,
+          after: 'the same page without',
+        },
+      };
     });
   },
 };

@@ -8,5 +8,12 @@ export const inNoMenu: Check = {
   find: ({ page, menus }) =>
     menus === undefined || page.path === '/' || menus.includes(page.path)
       ? []
-      : [{ check: 'in no menu', severity: 'warning', part: page.root, reason: `No menu of the site leads to ${page.path}: visitors find this page only where another one links to it.` }],
+      : [
+          {
+            check: 'in no menu',
+            severity: 'warning',
+            part: page.root,
+            reason: `No menu of the site leads to ${page.path}: visitors find this page only where another one links to it.`,
+          },
+        ],
 };

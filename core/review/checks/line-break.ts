@@ -26,7 +26,15 @@ export const lineBreak: Check = {
           reason: 'A hard line break fits one width and leaves holes at others. Balanced wrapping breaks well at all.',
           cure: {
             says: 'Join the lines and balance them',
-            edits: [{ do: 'set' as const, part: id, field: ['content', at, 'text'] as ['content', string, string], value: joined }, ...(balanced ? [] : [styleEdit(id, base, 'normal', 'text-wrap-style', 'balance')])],
+            edits: [
+              {
+                do: 'set' as const,
+                part: id,
+                field: ['content', at, 'text'] as ['content', string, string],
+                value: joined,
+              },
+              ...(balanced ? [] : [styleEdit(id, base, 'normal', 'text-wrap-style', 'balance')]),
+            ],
             before: text.trim().replace(/\s*\n\s*/g, ' ⏎ '),
             after: joined,
           },

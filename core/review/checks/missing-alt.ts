@@ -9,9 +9,16 @@ export const missingAlt: Check = {
   find: ({ site, page }, id) => {
     const part = page.parts[id]!;
     if (part.kind !== 'image' || String(part.content.base['alt'] ?? '').trim() !== '') return [];
-    const pictures = variantsOf(site, part).flatMap(({ content }) => (typeof content['picture'] === 'string' && Object.hasOwn(site.pictures, content['picture']) ? [site.pictures[content['picture']]!] : []));
+    const pictures = variantsOf(site, part).flatMap(({ content }) =>
+      typeof content['picture'] === 'string' && Object.hasOwn(site.pictures, content['picture'])
+        ? [site.pictures[content['picture']]!]
+        : [],
+    );
     if (pictures.length > 0 && pictures.every((one) => one.alt.trim() !== '')) return [];
-    const reason = pictures.length === 0 ? 'The placeholder has no picture yet, and no words for who cannot see it.' : `“${pictures[0]!.name}” has no alt text: who cannot see it learns nothing of it. Write what it shows, here or in the library.`;
+    const reason =
+      pictures.length === 0
+        ? 'The placeholder has no picture yet, and no words for who cannot see it.'
+        : `“${pictures[0]!.name}” has no alt text: who cannot see it learns nothing of it. Write what it shows, here or in the library.`;
     return [{ check: 'missing alt', severity: pictures.length === 0 ? 'warning' : 'error', part: id, reason }];
   },
 };

@@ -13,7 +13,9 @@ export const withoutEffect: Check = {
       ownValues(page, id, one.id).flatMap((own) => {
         const why = noEffect(site, page, id, one.id, own.property);
         if (why === undefined) return [];
-        const reached = below(site.breakpoints, one.id).filter((other) => page.parts[id]!.style[other.id]?.[own.state]?.[own.property] === undefined);
+        const reached = below(site.breakpoints, one.id).filter(
+          (other) => page.parts[id]!.style[other.id]?.[own.state]?.[own.property] === undefined,
+        );
         if (reached.some((other) => noEffect(site, page, id, other.id, own.property) === undefined)) return [];
         return [
           {
@@ -22,7 +24,12 @@ export const withoutEffect: Check = {
             part: id,
             breakpoints: [one.id],
             reason: `${own.property} ${own.value} does nothing here: ${why}.`,
-            cure: { says: 'Take it back', edits: takeBack([own]), before: `${own.property} ${own.value}`, after: 'nothing of its own' },
+            cure: {
+              says: 'Take it back',
+              edits: takeBack([own]),
+              before: `${own.property} ${own.value}`,
+              after: 'nothing of its own',
+            },
           },
         ];
       }),

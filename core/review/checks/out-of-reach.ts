@@ -7,7 +7,8 @@ import { isPicture } from './buried';
 const pressed = new Set(['button', 'field', 'video', 'html']);
 
 /** Whether a part moves over the others while the page scrolls: then it covers none of them for good. */
-const passes = (page: MeasuredPage, one: Measured): boolean => [one, ...ancestors(page, one.id)].some(({ style }) => style.position === 'fixed' || style.position === 'sticky');
+const passes = (page: MeasuredPage, one: Measured): boolean =>
+  [one, ...ancestors(page, one.id)].some(({ style }) => style.position === 'fixed' || style.position === 'sticky');
 
 /** What should be pressed, and lies wholly under something else: every click and tap lands on that, seen or not. */
 export const outOfReach: Check = {
@@ -18,14 +19,16 @@ export const outOfReach: Check = {
   find: (reviewed, id) => {
     const { page } = reviewed;
     if (!pressed.has(page.parts[id]!.kind)) return [];
-    return covered(reviewed, id, (other, measured) => !isPicture(page, other) && !passes(measured, other)).map(({ at, over, cure }) => ({
-      check: 'out of reach',
-      severity: 'error',
-      part: id,
-      other: over,
-      breakpoints: [at.id],
-      reason: `On ${at.name}, ${nameOf(page.parts[over]!)} lies over all of it: clicks and taps land there.`,
-      ...(cure && { cure }),
-    }));
+    return covered(reviewed, id, (other, measured) => !isPicture(page, other) && !passes(measured, other)).map(
+      ({ at, over, cure }) => ({
+        check: 'out of reach',
+        severity: 'error',
+        part: id,
+        other: over,
+        breakpoints: [at.id],
+        reason: `On ${at.name}, ${nameOf(page.parts[over]!)} lies over all of it: clicks and taps land there.`,
+        ...(cure && { cure }),
+      }),
+    );
   },
 };

@@ -13,19 +13,47 @@ export const pictureSize: Check = {
     const places = outwards(site.breakpoints).flatMap((one) => {
       const box = leaves?.get(one.id)?.measured.parts.get(id)?.box;
       const picture = contentAt(site, part, one.id)['picture'];
-      const known = typeof picture === 'string' && Object.hasOwn(site.pictures, picture) ? site.pictures[picture] : undefined;
+      const known =
+        typeof picture === 'string' && Object.hasOwn(site.pictures, picture) ? site.pictures[picture] : undefined;
       if (!box || box.width === 0 || !known || known.type === 'image/svg+xml') return [];
       // A place of another ratio is filled by cover: the side that is cropped less decides.
       return [{ one, known, needs: Math.max(box.width, box.height * (known.width / known.height)) }];
     });
-    const worst = places.reduce<(typeof places)[number] | undefined>((a, b) => (a && a.known.width / a.needs <= b.known.width / b.needs ? a : b), undefined);
+    const worst = places.reduce<(typeof places)[number] | undefined>(
+      (a, b) => (a && a.known.width / a.needs <= b.known.width / b.needs ? a : b),
+      undefined,
+    );
     if (!worst) return [];
     const { one, known, needs } = worst;
     if (known.width < needs - 1)
-      return [{ check: 'picture size', severity: 'error', part: id, breakpoints: [one.id], reason: `“${known.name}” is ${known.width} px wide and stands ${Math.round(needs)} px wide on ${one.name}: it is blurred on every screen.` }];
+      return [
+        {
+          check: 'picture size',
+          severity: 'error',
+          part: id,
+          breakpoints: [one.id],
+          reason: `“${known.name}” is ${known.width} px wide and stands ${Math.round(needs)} px wide on ${one.name}: it is blurred on every screen.`,
+        },
+      ];
     if (known.width < 2 * needs - 1)
-      return [{ check: 'picture size', severity: 'warning', part: id, breakpoints: [one.id], reason: `“${known.name}” is ${known.width} px wide; at ${Math.round(needs)} px on ${one.name} a 2× screen wants ${Math.round(2 * needs)} px.` }];
-    if (known.files.length === 1 && known.width > 4 * needs) return [{ check: 'picture size', severity: 'note', part: id, reason: `“${known.name}” is ${known.width} px wide, and nowhere is more than ${Math.round(2 * needs)} px of it seen.` }];
+      return [
+        {
+          check: 'picture size',
+          severity: 'warning',
+          part: id,
+          breakpoints: [one.id],
+          reason: `“${known.name}” is ${known.width} px wide; at ${Math.round(needs)} px on ${one.name} a 2× screen wants ${Math.round(2 * needs)} px.`,
+        },
+      ];
+    if (known.files.length === 1 && known.width > 4 * needs)
+      return [
+        {
+          check: 'picture size',
+          severity: 'note',
+          part: id,
+          reason: `“${known.name}” is ${known.width} px wide, and nowhere is more than ${Math.round(2 * needs)} px of it seen.`,
+        },
+      ];
     return [];
   },
 };

@@ -13,20 +13,36 @@ export const readingOrder: Check = {
       const value = (part: string, property: string): string => resolve(site, page, part, at, 'normal', property).value;
       const display = value(id, 'display');
       if (!/flex|grid/.test(display)) return [];
-      const speaking = page.parts[id]!.children.filter((child) => value(child, 'display') !== 'none' && subtree(page, child).some((one) => ['text', 'heading', 'button'].includes(page.parts[one]!.kind)));
+      const speaking = page.parts[id]!.children.filter(
+        (child) =>
+          value(child, 'display') !== 'none' &&
+          subtree(page, child).some((one) => ['text', 'heading', 'button'].includes(page.parts[one]!.kind)),
+      );
       if (speaking.length < 2) return [];
       const own = page.parts[id]!.style[at]?.normal ?? {};
       const direction = resolve(site, page, id, at, 'normal', 'flex-direction');
       // Rows that alternate by themselves set picture and words side by side, each whole: their order carries no meaning.
-      const reversed = display.includes('flex') && direction.value.endsWith('reverse') && direction.source.from !== 'lent';
+      const reversed =
+        display.includes('flex') && direction.value.endsWith('reverse') && direction.source.from !== 'lent';
       const orders = speaking.map((child) => Number.parseInt(value(child, 'order'), 10) || 0);
       const sorted = [...orders].sort((a, b) => a - b);
       const shuffled = orders.some((order, index) => order !== sorted[index]);
       if (!reversed && !shuffled) return [];
       const base = site.breakpoints.find((one) => one.reach === 'base')?.id;
-      const saidHere = at === base || own['flex-direction'] !== undefined || speaking.some((child) => page.parts[child]!.style[at]?.normal?.['order'] !== undefined);
+      const saidHere =
+        at === base ||
+        own['flex-direction'] !== undefined ||
+        speaking.some((child) => page.parts[child]!.style[at]?.normal?.['order'] !== undefined);
       if (!saidHere) return []; // said once, where it was set
       const how = reversed ? `its direction is ${value(id, 'flex-direction')}` : 'their order is set';
-      return [{ check: 'reading order', severity: 'warning' as const, part: id, breakpoints: [at], reason: `On ${name} what it holds is seen in another order than it is read aloud and reached by the Tab key: ${how}. Move the parts themselves where the order matters.` }];
+      return [
+        {
+          check: 'reading order',
+          severity: 'warning' as const,
+          part: id,
+          breakpoints: [at],
+          reason: `On ${name} what it holds is seen in another order than it is read aloud and reached by the Tab key: ${how}. Move the parts themselves where the order matters.`,
+        },
+      ];
     }),
 };

@@ -11,10 +11,20 @@ export const smallText: Check = {
   looks: 'leaves',
   find: ({ site, page, leaves }, id) => {
     const part = page.parts[id]!;
-    const phone = outwards(site.breakpoints).filter((one) => one.reach === 'down').at(-1) ?? baseOf(site.breakpoints);
+    const phone =
+      outwards(site.breakpoints)
+        .filter((one) => one.reach === 'down')
+        .at(-1) ?? baseOf(site.breakpoints);
     const measured = leaves?.get(phone.id)?.measured.parts.get(id);
     const size = Number.parseFloat(measured?.style['font-size'] ?? '');
-    if (part.kind !== 'text' || !measured || measured.lines.length === 0 || !(size < 15.95) || String(part.content.base['text'] ?? '').length < readingLength) return [];
+    if (
+      part.kind !== 'text' ||
+      !measured ||
+      measured.lines.length === 0 ||
+      !(size < 15.95) ||
+      String(part.content.base['text'] ?? '').length < readingLength
+    )
+      return [];
     const shown = `${Math.round(size * 10) / 10}px`;
     return [
       {
@@ -23,7 +33,12 @@ export const smallText: Check = {
         part: id,
         breakpoints: [phone.id],
         reason: `Text to read is ${shown} on ${phone.name}; below 16px people zoom.`,
-        cure: { says: `16px on ${phone.name}`, edits: [styleEdit(id, phone.id, 'normal', 'font-size', '16px')], before: shown, after: '16px' },
+        cure: {
+          says: `16px on ${phone.name}`,
+          edits: [styleEdit(id, phone.id, 'normal', 'font-size', '16px')],
+          before: shown,
+          after: '16px',
+        },
       },
     ];
   },

@@ -16,7 +16,9 @@ export const stickyTrouble: Check = {
       const measured = facts?.measured;
       const part = measured?.parts.get(id);
       if (!measured || part?.style.position !== 'sticky') return [];
-      return stickyStops(measured, id, facts?.natural.get(id) ?? part.box, (other) => (other === page.root ? 'the page' : page.parts[other] ? nameOf(page.parts[other]) : other))
+      return stickyStops(measured, id, facts?.natural.get(id) ?? part.box, (other) =>
+        other === page.root ? 'the page' : page.parts[other] ? nameOf(page.parts[other]) : other,
+      )
         .filter(({ kind, sentence }) => kind !== 'no-scroll' && !seen.has(sentence) && seen.add(sentence))
         .map(({ kind, sentence, cure }) => ({
           check: 'sticky trouble',
@@ -24,7 +26,14 @@ export const stickyTrouble: Check = {
           part: id,
           breakpoints: [one.id],
           reason: sentence,
-          ...(cure && { cure: { says: cure.label, edits: [styleEdit(cure.part, one.id, 'normal', cure.property, cure.value)], before: cure.property, after: `${cure.property} ${cure.value}` } }),
+          ...(cure && {
+            cure: {
+              says: cure.label,
+              edits: [styleEdit(cure.part, one.id, 'normal', cure.property, cure.value)],
+              before: cure.property,
+              after: `${cure.property} ${cure.value}`,
+            },
+          }),
         }));
     });
   },

@@ -4,7 +4,14 @@ import type { FaultKind } from '../sweep/faults';
 import type { Severity } from '../finding';
 import type { Check } from '../check';
 
-const severityOf: Readonly<Record<FaultKind, Severity>> = { 'too wide': 'error', 'texts overlap': 'error', 'text cut': 'error', collapsed: 'warning', 'long lines': 'note', 'short lines': 'note' };
+const severityOf: Readonly<Record<FaultKind, Severity>> = {
+  'too wide': 'error',
+  'texts overlap': 'error',
+  'text cut': 'error',
+  collapsed: 'warning',
+  'long lines': 'note',
+  'short lines': 'note',
+};
 
 /** What the sweep found between and at the breakpoints. */
 export const sweptFaults: Check = {
@@ -20,7 +27,14 @@ export const sweptFaults: Check = {
         severity: severityOf[one.kind],
         part: one.part,
         ...(one.other !== undefined && { other: one.other }),
-        breakpoints: [...new Set(one.widths.flatMap(({ from, to }) => [breakpointAt(site.breakpoints, from).id, breakpointAt(site.breakpoints, to).id]))],
+        breakpoints: [
+          ...new Set(
+            one.widths.flatMap(({ from, to }) => [
+              breakpointAt(site.breakpoints, from).id,
+              breakpointAt(site.breakpoints, to).id,
+            ]),
+          ),
+        ],
         widths: one.widths,
         reason: faultSentence(page, one),
       })),

@@ -11,7 +11,10 @@ const centre = (box: Box): { x: number; y: number } => ({ x: box.left + box.widt
 /** Whether a circle of 24 px around a small target's centre meets another target, or another small one's circle (WCAG 2.2, 2.5.8, exception “Spacing”). */
 function crowded(box: Box, other: Box): boolean {
   const { x, y } = centre(box);
-  const near = { x: Math.min(Math.max(x, other.left), other.left + other.width), y: Math.min(Math.max(y, other.top), other.top + other.height) };
+  const near = {
+    x: Math.min(Math.max(x, other.left), other.left + other.width),
+    y: Math.min(Math.max(y, other.top), other.top + other.height),
+  };
   const reach = Math.hypot(near.x - x, near.y - y);
   const small = other.width < least || other.height < least;
   return reach < least / 2 || (small && Math.hypot(centre(other).x - x, centre(other).y - y) < least);
@@ -30,11 +33,17 @@ export const targetSize: Check = {
           const target = parts?.get(id);
           if (!parts || !target || target.style.display === 'none' || target.box.width === 0) return [];
           if (Math.min(target.box.width, target.box.height) >= least - 0.05) return [];
-          const others = [...parts.values()].filter((other) => other.id !== id && page.parts[other.id]?.kind === 'button' && other.box.width > 0);
+          const others = [...parts.values()].filter(
+            (other) => other.id !== id && page.parts[other.id]?.kind === 'button' && other.box.width > 0,
+          );
           if (!others.some((other) => crowded(target.box, other.box))) return [];
           const size = `${Math.round(target.box.width)} × ${Math.round(target.box.height)} px`;
           const inline = target.style.display === 'inline';
-          const edits = [...(inline ? [styleEdit(id, one.id, 'normal', 'display', 'inline-block')] : []), ...(target.box.height < least ? [styleEdit(id, one.id, 'normal', 'min-height', '24px')] : []), ...(target.box.width < least ? [styleEdit(id, one.id, 'normal', 'min-width', '24px')] : [])];
+          const edits = [
+            ...(inline ? [styleEdit(id, one.id, 'normal', 'display', 'inline-block')] : []),
+            ...(target.box.height < least ? [styleEdit(id, one.id, 'normal', 'min-height', '24px')] : []),
+            ...(target.box.width < least ? [styleEdit(id, one.id, 'normal', 'min-width', '24px')] : []),
+          ];
           return [
             {
               check: 'target size',

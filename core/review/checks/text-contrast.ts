@@ -11,17 +11,43 @@ import type { Cure, Finding } from '../finding';
 const cut = (ratio: number): string => (Math.floor(ratio * 100) / 100).toFixed(2);
 
 /** An overlay as the top layer of what a part paints, where that leaves nothing to chance: the text stands in it with nothing painted between, and its layers share one size and place. */
-function overlaid({ site, page }: Reviewed, text: string, painter: string, breakpoint: string, { colour, percent }: { readonly colour: 'black' | 'white'; readonly percent: number }): Cure | undefined {
-  const value = (part: string, property: string): string => resolve(site, page, part, breakpoint, 'normal', property).value;
+function overlaid(
+  { site, page }: Reviewed,
+  text: string,
+  painter: string,
+  breakpoint: string,
+  { colour, percent }: { readonly colour: 'black' | 'white'; readonly percent: number },
+): Cure | undefined {
+  const value = (part: string, property: string): string =>
+    resolve(site, page, part, breakpoint, 'normal', property).value;
   const present = value(painter, 'background-image');
   const path = pathTo(page, text);
   const between = path.slice(path.indexOf(painter) + 1);
-  const layered = ['background-size', 'background-position-x', 'background-position-y', 'background-repeat', 'background-attachment'].some((property) => value(painter, property).includes(','));
-  const paints = (part: string): boolean => value(part, 'background-image') !== 'none' || !/^(transparent|rgba\(0, ?0, ?0, ?0\))$/.test(value(part, 'background-color'));
+  const layered = [
+    'background-size',
+    'background-position-x',
+    'background-position-y',
+    'background-repeat',
+    'background-attachment',
+  ].some((property) => value(painter, property).includes(','));
+  const paints = (part: string): boolean =>
+    value(part, 'background-image') !== 'none' ||
+    !/^(transparent|rgba\(0, ?0, ?0, ?0\))$/.test(value(part, 'background-color'));
   if (present === 'none' || !path.includes(painter) || layered || between.some(paints)) return undefined;
   const shade = `rgb(${colour === 'black' ? '0 0 0' : '255 255 255'} / ${percent / 100})`;
-  const edit = styleEdit(painter, breakpoint, 'normal', 'background-image', `linear-gradient(${shade}, ${shade}), ${present}`);
-  return { says: `Lay ${colour} at ${percent} % over ${nameOf(page.parts[painter]!)}`, edits: [edit], before: 'as it is', after: `${colour} at ${percent} %` };
+  const edit = styleEdit(
+    painter,
+    breakpoint,
+    'normal',
+    'background-image',
+    `linear-gradient(${shade}, ${shade}), ${present}`,
+  );
+  return {
+    says: `Lay ${colour} at ${percent} % over ${nameOf(page.parts[painter]!)}`,
+    edits: [edit],
+    before: 'as it is',
+    after: `${colour} at ${percent} %`,
+  };
 }
 
 export const textContrast: Check = {
@@ -37,13 +63,26 @@ export const textContrast: Check = {
       const ratio = contrastRatio(over(ground.colour, worst), worst);
       const needed = neededRatio(ground.fontSize, ground.bold);
       if (ratio >= needed - 0.005) return [];
-      const painter = ground.painter !== undefined && Object.hasOwn(reviewed.page.parts, ground.painter) ? ground.painter : undefined;
-      const finding: Finding = { check: 'text contrast', severity: 'error', part: id, breakpoints: [one.id], reason: `Contrast is ${cut(ratio)} : 1 on ${one.name}; ${needed} : 1 is needed.` };
+      const painter =
+        ground.painter !== undefined && Object.hasOwn(reviewed.page.parts, ground.painter) ? ground.painter : undefined;
+      const finding: Finding = {
+        check: 'text contrast',
+        severity: 'error',
+        part: id,
+        breakpoints: [one.id],
+        reason: `Contrast is ${cut(ratio)} : 1 on ${one.name}; ${needed} : 1 is needed.`,
+      };
       if (painter === undefined) return [finding];
       const name = nameOf(reviewed.page.parts[painter]!);
       const overlay = overlayThatSuffices(ground.colour, ground.samples, needed);
       const advice = overlay ? ` An overlay of ${overlay.colour} at ${overlay.percent} % on ${name} suffices.` : '';
       const cure = overlay && overlaid(reviewed, id, painter, one.id, overlay);
-      return [{ ...finding, reason: `Contrast is ${cut(ratio)} : 1 on ${one.name}, where it is hardest to read over ${name}; ${needed} : 1 is needed.${advice}`, ...(cure && { cure }) }];
+      return [
+        {
+          ...finding,
+          reason: `Contrast is ${cut(ratio)} : 1 on ${one.name}, where it is hardest to read over ${name}; ${needed} : 1 is needed.${advice}`,
+          ...(cure && { cure }),
+        },
+      ];
     }),
 };

@@ -31,26 +31,49 @@ function tooWide(slice: Slice): Fault[] {
     if (by <= slack || part.position === 'fixed') continue;
     const holders = [...holdersOf(slice, part)];
     if (holders.some((one) => clips(one.overflowX) && one.display !== 'none')) continue;
-    if (holders[0] !== undefined && rightOf(holders[0].box) - slice.width > slack && rightOf(holders[0].box) >= rightOf(part.box) - slack) continue;
+    if (
+      holders[0] !== undefined &&
+      rightOf(holders[0].box) - slice.width > slack &&
+      rightOf(holders[0].box) >= rightOf(part.box) - slack
+    )
+      continue;
     faults.push({ kind: 'too wide', part: part.id, by });
   }
   return faults;
 }
 
-const meet = (a: Box, b: Box): number => Math.min(Math.min(rightOf(a), rightOf(b)) - Math.max(a.left, b.left), Math.min(bottomOf(a), bottomOf(b)) - Math.max(a.top, b.top));
+const meet = (a: Box, b: Box): number =>
+  Math.min(
+    Math.min(rightOf(a), rightOf(b)) - Math.max(a.left, b.left),
+    Math.min(bottomOf(a), bottomOf(b)) - Math.max(a.top, b.top),
+  );
 
 /** Texts whose lines lie over lines of another. */
 function overlaps(slice: Slice): Fault[] {
-  const texts = [...slice.parts.values()].filter((part) => part.lines.length > 0).map((part) => ({ part, top: Math.min(...part.lines.map((one) => one.top)), bottom: Math.max(...part.lines.map(bottomOf)) }));
+  const texts = [...slice.parts.values()]
+    .filter((part) => part.lines.length > 0)
+    .map((part) => ({
+      part,
+      top: Math.min(...part.lines.map((one) => one.top)),
+      bottom: Math.max(...part.lines.map(bottomOf)),
+    }));
   texts.sort((a, b) => a.top - b.top);
   const faults: Fault[] = [];
   for (const [at, one] of texts.entries())
     for (const other of texts.slice(at + 1)) {
       if (other.top >= one.bottom) break;
-      if ([one.part, other.part].some((part) => part.position === 'sticky' || [...holdersOf(slice, part)].some((holder) => holder.position === 'sticky' || holder.position === 'fixed'))) continue; // meant to lie over what scrolls by
+      if (
+        [one.part, other.part].some(
+          (part) =>
+            part.position === 'sticky' ||
+            [...holdersOf(slice, part)].some((holder) => holder.position === 'sticky' || holder.position === 'fixed'),
+        )
+      )
+        continue; // meant to lie over what scrolls by
       const by = Math.max(...one.part.lines.flatMap((a) => other.part.lines.map((b) => meet(a, b))));
       // Line boxes of tight type reach into each other by nature; glyphs meet when a quarter of a line does.
-      if (by > Math.max(2, 0.25 * Math.min(...one.part.lines.map((line) => line.height)))) faults.push({ kind: 'texts overlap', part: one.part.id, other: other.part.id, by });
+      if (by > Math.max(2, 0.25 * Math.min(...one.part.lines.map((line) => line.height))))
+        faults.push({ kind: 'texts overlap', part: one.part.id, other: other.part.id, by });
     }
   return faults;
 }
@@ -62,10 +85,17 @@ function cutTexts(slice: Slice): Fault[] {
     if (part.lines.length === 0) continue;
     for (const holder of [part, ...holdersOf(slice, part)]) {
       if (part.position === 'absolute' && holder.position === 'static' && holder !== part) continue;
-      const beyondX = Math.max(...part.lines.map((line) => Math.max(rightOf(line) - rightOf(holder.port), holder.port.left - line.left)));
-      const beyondY = Math.max(...part.lines.map((line) => Math.max(bottomOf(line) - bottomOf(holder.port), holder.port.top - line.top)));
+      const beyondX = Math.max(
+        ...part.lines.map((line) => Math.max(rightOf(line) - rightOf(holder.port), holder.port.left - line.left)),
+      );
+      const beyondY = Math.max(
+        ...part.lines.map((line) => Math.max(bottomOf(line) - bottomOf(holder.port), holder.port.top - line.top)),
+      );
       const lineHeight = part.lines[0]!.height;
-      const by = Math.max(/^(hidden|clip)$/.test(holder.overflowX) ? beyondX : 0, /^(hidden|clip)$/.test(holder.overflowY) && beyondY > 0.25 * lineHeight ? beyondY : 0);
+      const by = Math.max(
+        /^(hidden|clip)$/.test(holder.overflowX) ? beyondX : 0,
+        /^(hidden|clip)$/.test(holder.overflowY) && beyondY > 0.25 * lineHeight ? beyondY : 0,
+      );
       if (by > 2) {
         faults.push({ kind: 'text cut', part: part.id, ...(holder !== part && { other: holder.id }), by });
         break;
@@ -90,7 +120,8 @@ function lineLengths(slice: Slice): Fault[] {
     const full = counts.slice(0, -1);
     const mean = full.reduce((sum, one) => sum + one, 0) / full.length;
     if (longest > longestLine) faults.push({ kind: 'long lines', part: part.id, by: Math.round(longest) });
-    else if (part.lines.length > 2 && mean < shortestLine) faults.push({ kind: 'short lines', part: part.id, by: Math.round(mean) });
+    else if (part.lines.length > 2 && mean < shortestLine)
+      faults.push({ kind: 'short lines', part: part.id, by: Math.round(mean) });
   }
   return faults;
 }
@@ -99,18 +130,36 @@ function lineLengths(slice: Slice): Fault[] {
 function collapses(slice: Slice): Fault[] {
   const faults: Fault[] = [];
   for (const part of slice.parts.values()) {
-    if (part.lines.length > 2 && part.characters > 24 && part.box.width < narrowColumn && part.display !== 'none') faults.push({ kind: 'collapsed', part: part.id, by: part.box.width });
+    if (part.lines.length > 2 && part.characters > 24 && part.box.width < narrowColumn && part.display !== 'none')
+      faults.push({ kind: 'collapsed', part: part.id, by: part.box.width });
     if (part.columnGap < 4 || !/flex|grid/.test(part.display)) continue;
-    const row = [...slice.parts.values()].filter((one) => one.parent === part.id && one.display !== 'none' && one.position !== 'absolute' && one.position !== 'fixed' && one.box.width > 0);
+    const row = [...slice.parts.values()].filter(
+      (one) =>
+        one.parent === part.id &&
+        one.display !== 'none' &&
+        one.position !== 'absolute' &&
+        one.position !== 'fixed' &&
+        one.box.width > 0,
+    );
     for (const one of row)
       for (const other of row) {
-        const beside = one !== other && other.box.left > one.box.left && Math.min(bottomOf(one.box), bottomOf(other.box)) - Math.max(one.box.top, other.box.top) > 4;
+        const beside =
+          one !== other &&
+          other.box.left > one.box.left &&
+          Math.min(bottomOf(one.box), bottomOf(other.box)) - Math.max(one.box.top, other.box.top) > 4;
         const reach = Math.max(rightOf(one.box), ...one.lines.map(rightOf));
-        if (beside && other.box.left - reach < Math.min(1, part.columnGap / 4) && !isInside(slice, one, other.id)) faults.push({ kind: 'collapsed', part: one.id, other: other.id, by: Math.max(other.box.left - reach, 0) });
+        if (beside && other.box.left - reach < Math.min(1, part.columnGap / 4) && !isInside(slice, one, other.id))
+          faults.push({ kind: 'collapsed', part: one.id, other: other.id, by: Math.max(other.box.left - reach, 0) });
       }
   }
   return faults;
 }
 
 /** Everything wrong with a page at the width it was laid out at. */
-export const faultsAt = (slice: Slice): Fault[] => [...tooWide(slice), ...overlaps(slice), ...cutTexts(slice), ...lineLengths(slice), ...collapses(slice)];
+export const faultsAt = (slice: Slice): Fault[] => [
+  ...tooWide(slice),
+  ...overlaps(slice),
+  ...cutTexts(slice),
+  ...lineLengths(slice),
+  ...collapses(slice),
+];

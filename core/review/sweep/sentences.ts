@@ -4,7 +4,8 @@ import type { SweptFault } from './sweep';
 
 /** A swept fault in a sentence for whoever builds the page. */
 export function faultSentence(page: Page, { kind, part, other, worst, worstAt }: SweptFault): string {
-  const called = (id: string | undefined): string => (id !== undefined && Object.hasOwn(page.parts, id) ? nameOf(page.parts[id]!) : 'another part');
+  const called = (id: string | undefined): string =>
+    id !== undefined && Object.hasOwn(page.parts, id) ? nameOf(page.parts[id]!) : 'another part';
   const by = Math.round(worst);
   switch (kind) {
     case 'too wide':
@@ -18,6 +19,8 @@ export function faultSentence(page: Page, { kind, part, other, worst, worstAt }:
     case 'short lines':
       return `Lines of ${called(part)} have about ${by} characters: below 20 every few words break.`;
     case 'collapsed':
-      return other === undefined ? `${called(part)} is squeezed to ${by} px.` : `No gap is left between ${called(part)} and ${called(other)}.`;
+      return other === undefined
+        ? `${called(part)} is squeezed to ${by} px.`
+        : `No gap is left between ${called(part)} and ${called(other)}.`;
   }
 }

@@ -24,7 +24,11 @@ function stretches(samples: readonly Sample[], slack: number): Sample[][] {
   });
   if (worst <= slack || samples.length < 3) return [[...samples]];
   // A jump belongs to neither side: the stretch ends before it and the next begins after it.
-  const jump = Math.abs(samples[at]![1] - samples[at - 1]![1]) > Math.abs((samples[at + 1]?.[1] ?? samples[at]![1]) - samples[at]![1]) ? at : at + 1;
+  const jump =
+    Math.abs(samples[at]![1] - samples[at - 1]![1]) >
+    Math.abs((samples[at + 1]?.[1] ?? samples[at]![1]) - samples[at]![1])
+      ? at
+      : at + 1;
   const cut = Math.min(Math.max(jump, 1), samples.length - 1);
   return [...stretches(samples.slice(0, cut), slack), ...stretches(samples.slice(cut), slack)];
 }

@@ -38,7 +38,7 @@ export const bottomOf = (box: Box): number => box.top + box.height;
 
 /** The ancestors of a part, nearest first. */
 export function* holdersOf(slice: Slice, part: SweptPart): Generator<SweptPart> {
-  for (let at = part.parent; at !== undefined; ) {
+  for (let at = part.parent; at !== undefined;) {
     const one = slice.parts.get(at);
     if (!one) return;
     yield one;

@@ -49,7 +49,10 @@ export class Sweep {
   }
 
   add(slice: Slice): void {
-    this.boxes.set(slice.width, new Map([...slice.parts].map(([id, { box }]) => [id, { left: box.left, width: box.width }])));
+    this.boxes.set(
+      slice.width,
+      new Map([...slice.parts].map(([id, { box }]) => [id, { left: box.left, width: box.width }])),
+    );
     for (const fault of faultsAt(slice)) {
       const key = `${fault.kind} ${fault.part} ${fault.other ?? ''}`;
       const known = this.faults.get(key) ?? { first: fault, byWidth: new Map<number, number>() };
@@ -80,7 +83,14 @@ export class Sweep {
       }
       const least = first.kind === 'short lines' || first.kind === 'collapsed';
       const [worstAt, worst] = [...byWidth].reduce((a, b) => ((least ? b[1] < a[1] : b[1] > a[1]) ? b : a));
-      return { kind: first.kind, part: first.part, ...(first.other !== undefined && { other: first.other }), widths, worst, worstAt };
+      return {
+        kind: first.kind,
+        part: first.part,
+        ...(first.other !== undefined && { other: first.other }),
+        widths,
+        worst,
+        worstAt,
+      };
     });
   }
 
@@ -93,11 +103,14 @@ export class Sweep {
       const limit = Math.max(32, width / 25);
       const by = (id: string): number => {
         const [old, now] = [before.get(id), boxes.get(id)];
-        return old && now && old.width > 0 && now.width > 0 ? Math.max(Math.abs(now.left - old.left), Math.abs(now.width - old.width)) : 0;
+        return old && now && old.width > 0 && now.width > 0
+          ? Math.max(Math.abs(now.left - old.left), Math.abs(now.width - old.width))
+          : 0;
       };
       for (const id of boxes.keys()) {
         const parent = parentOf(id);
-        if (by(id) > limit && (parent === undefined || by(parent) <= limit)) jumps.push({ part: id, at: width, by: by(id) });
+        if (by(id) > limit && (parent === undefined || by(parent) <= limit))
+          jumps.push({ part: id, at: width, by: by(id) });
       }
     }
     return jumps.sort((a, b) => a.at - b.at);
