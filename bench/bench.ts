@@ -176,6 +176,43 @@ function computing(): void {
   );
 }
 
+/** What a long batch costs beside the same edits on a page a tenth as large, and beside a batch a tenth as long. */
+function batches(): void {
+  const [small, large] = [largePage('small', 1000), largePage('large', 10_000)];
+  const sets = (page: Page, count: number): Edit[] =>
+    Object.keys(page.parts)
+      .slice(1, count + 1)
+      .map((part) => ({ do: 'set', part, field: ['name'], value: 'Named' }));
+  const moves = (page: Page, count: number): Edit[] => {
+    const boxes = page.parts[page.root]!.children;
+    return Array.from({ length: count }, (_, at): Edit => ({
+      do: 'move',
+      part: boxes[at % boxes.length]!,
+      parent: page.root,
+      index: (at * 7) % boxes.length,
+    }));
+  };
+  const apply = (page: Page, edits: readonly Edit[]) => (): unknown => applyEdits(tidewick, page, edits);
+  row(
+    '2,000 sets in one batch on 10,000 parts',
+    '200 of them',
+    ratio(apply(large, sets(large, 2000)), apply(large, sets(large, 200)), 15),
+    10,
+  );
+  row(
+    '900 sets in one batch on 10,000 parts',
+    'the same on 1,000 parts',
+    ratio(apply(large, sets(large, 900)), apply(small, sets(small, 900)), 15),
+    10,
+  );
+  row(
+    '2,000 moves in one batch on 10,000 parts',
+    '200 of them',
+    ratio(apply(large, moves(large, 2000)), apply(large, moves(large, 200)), 10),
+    15,
+  );
+}
+
 function sizes(): void {
   const pictures = Object.fromEntries(
     Object.keys(drawings['tidewick'] ?? {}).map((id) => [
@@ -294,6 +331,7 @@ async function refitting(hands: Hands): Promise<void> {
 }
 
 computing();
+batches();
 sizes();
 await atWork(painting);
 await atWork(refitting);

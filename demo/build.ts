@@ -4,7 +4,7 @@ import type { Site } from '@core/document/site';
 
 export { around, gap, radius, type Tree } from '@core/document/planting';
 
-/** A page of a site from the trees of its sections, with ids that tell kind and place; `style` is the page's own. */
+/** A page of a site from the trees of its sections, with ids that tell page, kind and place, so that no two pages have one alike; `style` is the page's own. */
 export function pageFrom(
   site: Site,
   id: string,
@@ -16,7 +16,8 @@ export function pageFrom(
 ): Page {
   const page = blankPage(id, title, path);
   let count = 0;
-  const grown = sections.map((one) => planted(site, one, (kind) => `${kind}-${++count}`));
+  const word = id.split('-').at(-1)!;
+  const grown = sections.map((one) => planted(site, one, (kind) => `${word}-${kind}-${++count}`));
   const root: Part = {
     ...page.parts[page.root]!,
     children: grown.map((one) => one.root),

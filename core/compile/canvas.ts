@@ -5,7 +5,7 @@ import { kindOf } from '../document/kinds/registry';
 import { titleOf, type Page } from '../document/page';
 import { shown } from '../document/shown';
 import type { Site } from '../document/site';
-import { partOf, subtree } from '../document/tree';
+import { parentOf, partOf, subtree } from '../document/tree';
 import type { Addresses } from './declarations';
 import {
   contextOf,
@@ -108,8 +108,8 @@ function touchedParents(before: Page, after: Page, edit: Edit): string[] {
     return edit.field[0] === 'tag' && partOf(after, after.root).children.includes(edit.part) ? [after.root] : [];
   const named = edit.do === 'remove' ? [] : [edit.parent];
   const moved = edit.do === 'insert' ? edit.root : edit.part;
-  const from = Object.keys(before.parts).filter((id) => before.parts[id]!.children.includes(moved));
-  return [...named, ...from].filter((id) => Object.hasOwn(after.parts, id));
+  const from = parentOf(before, moved);
+  return [...named, ...(from === undefined ? [] : [from])].filter((id) => Object.hasOwn(after.parts, id));
 }
 
 /**
@@ -173,11 +173,9 @@ export function recompile(
 /** Parents in which something was switched off or on, or moved to or from where things are off. */
 function reparented(whole: Page, before: Page, after: Page, edits: readonly Edit[]): string[] {
   const named = new Set(edits.flatMap((edit) => (edit.do === 'insert' ? [] : [edit.part])));
-  return [whole.parts, before.parts].flatMap((parts) =>
-    Object.keys(parts).filter(
-      (id) => Object.hasOwn(after.parts, id) && parts[id]!.children.some((child) => named.has(child)),
-    ),
-  );
+  return [whole, before]
+    .flatMap((page) => [...named].flatMap((id) => parentOf(page, id) ?? []))
+    .filter((id) => Object.hasOwn(after.parts, id));
 }
 
 function goneWith(before: Page, after: Page, id: string): string[] {

@@ -121,8 +121,10 @@ function joined(values: Map<string, string>): void {
 /** Declarations as the inside of a rule, minified: `color:red;gap:8px`. */
 export function declarationsText(site: Site, declarations: Declarations, addresses: Addresses): string {
   const values = new Map<string, string>();
-  for (const name in declarations)
-    if (propertyOf(name)) values.set(name, valueText(site, declarations[name]!, addresses));
+  for (const name in declarations) {
+    const value = propertyOf(name) ? valueText(site, declarations[name]!, addresses) : '';
+    if (value !== '') values.set(name, value);
+  }
   if (values.size > 1) joined(values);
   let text = '';
   for (const [name, value] of values) text += text === '' ? `${name}:${value}` : `;${name}:${value}`;

@@ -3,6 +3,7 @@ import { kindOf, kinds } from '../document/kinds/registry';
 import type { Site } from '../document/site';
 import { states, type Declarations, type State, type StyleMap } from '../document/style-map';
 import { fontOf } from '../style/fonts';
+import { tokenValueProblem } from '../style/value';
 import { declarationsText, type Addresses } from './declarations';
 
 const selectorOfState: Readonly<Record<State, string>> = {
@@ -140,7 +141,9 @@ export interface Use {
 export function sharedCss(site: Site, use: Use, addresses: Addresses, lent = '', held = false): string {
   const classes = site.classes.filter(({ name, style }) => use.className(name) && Object.keys(style).length > 0);
   const order = ['kind', 'element', ...classes.map(({ name }) => `class.${name}`), 'own'];
-  const tokens = Object.entries(site.tokens).map(([name, value]) => `--${name}:${value}`);
+  const tokens = Object.entries(site.tokens)
+    .filter(([, value]) => tokenValueProblem(value) === undefined)
+    .map(([name, value]) => `--${name}:${value}`);
   const elements = Object.entries(site.elements)
     .filter(([tag]) => use.tag(tag))
     .map(([selector, style]) => ({ selector, style }));

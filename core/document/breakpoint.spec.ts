@@ -14,7 +14,7 @@ import {
 const huge: Breakpoint = { id: 'huge', name: 'Huge', reach: 'up', limit: 1600, preview: { width: 1920, height: 1080 } };
 const all = [huge, ...[...standardBreakpoints].reverse()];
 
-describe('Breakpoints (needs 7.1)', () => {
+describe('Breakpoints', () => {
   it('stand in a style sheet from the base outwards', () => {
     expect(outwards(all).map((one) => one.id)).toEqual(['wide', 'tablet', 'phone', 'huge']);
   });

@@ -49,7 +49,7 @@ const say = (page: Page, id: string, breakpoint: string, key: string, value?: st
   }).page;
 const shorter = say(first, 'h', 'phone', 'text', 'Six a day');
 
-describe('Content per breakpoint (needs 7.2)', () => {
+describe('Content per breakpoint', () => {
   it('falls through from the base, and says where it comes from', () => {
     const both = say(shorter, 'h', 'tablet', 'text', 'Three islands');
     const heading = both.parts['h']!;

@@ -2,7 +2,7 @@ import { home } from '../../demo/tidewick';
 import { fares } from '../../demo/tidewick-pages';
 import { menuPaths, pathOfLink } from './menus';
 
-describe('Menus (needs 1.3)', () => {
+describe('Menus', () => {
   it('are the navs of a site’s pages, and lead where their links lead', () => {
     expect(menuPaths([home, fares])).toEqual(['/', '/fares', '/timetable']);
     const links = Object.keys(home.parts).find((id) => home.parts[id]!.tag === 'nav')!;

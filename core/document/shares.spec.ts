@@ -4,8 +4,8 @@ import { commonSplits, dragGutter, readShares, setShare, sharesOf, tracksOf } fr
 const rounded = (shares: readonly number[]): number[] => shares.map((share) => Math.round(share * 100) / 100);
 const sum = (shares: readonly number[]): number => shares.reduce((total, share) => total + share, 0);
 
-describe('Column shares (needs 2.2)', () => {
-  // Common practice: the three figures of needs 2.2.
+describe('Column shares', () => {
+  // Common practice: the three figures of column shares.
   it('turn 50/50 into 40/60 when one is set to 40', () => expect(rounded(setShare([50, 50], 1, 40))).toEqual([60, 40]));
   it('turn three thirds into 20/60/20 when the middle is set to 60', () => {
     expect(rounded(setShare([100 / 3, 100 / 3, 100 / 3], 1, 60))).toEqual([20, 60, 20]);

@@ -7,7 +7,7 @@ import { RandomPages } from './random-page';
 import { shown } from './shown';
 import { subtree } from './tree';
 
-describe('A part that is switched off (needs 2.10)', () => {
+describe('A part that is switched off', () => {
   it('is published as if it were not there, whatever it is, and is whole again when switched on', () => {
     fc.assert(
       fc.property(fc.integer(), (seed) => {

@@ -5,7 +5,7 @@ const shownByParts = new WeakMap<Parts, Page>();
 const nothingOff = new WeakSet<Parts>();
 
 /** Hands on that nothing is switched off to a version of the parts in which that is the same. */
-export function sameOff(before: Parts, after: Parts): void {
+export function keepOff(before: Parts, after: Parts): void {
   if (nothingOff.has(before)) nothingOff.add(after);
 }
 

@@ -13,7 +13,7 @@ export const Picture = z.strictObject({
   alt: z.string().max(500),
   width: z.int().positive(),
   height: z.int().positive(),
-  type: z.enum(['image/png', 'image/jpeg', 'image/webp', 'image/avif', 'image/svg+xml']),
+  type: z.enum(['image/png', 'image/jpeg', 'image/webp', 'image/avif', 'image/gif', 'image/svg+xml']),
   files: z.array(z.strictObject({ width: z.int().positive(), file: z.string().regex(fileName) })).min(1),
 });
 export type Picture = z.infer<typeof Picture>;

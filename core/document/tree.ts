@@ -13,10 +13,9 @@ export function parents(page: Page): ReadonlyMap<string, string> {
   return map;
 }
 
-/** Hands the known parents on to a version of the parts that has the same structure. */
-export function sameStructure(before: Parts, after: Parts): void {
-  const known = parentsByParts.get(before);
-  if (known) parentsByParts.set(after, known);
+/** Enters the parents of a version of the parts that are known from how it was made. */
+export function keepParents(parts: Parts, known: ReadonlyMap<string, string>): void {
+  parentsByParts.set(parts, known);
 }
 
 /** The part with this id. @throws Problem when the page has none. */

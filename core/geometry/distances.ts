@@ -22,7 +22,7 @@ const within = (a: Box, b: Box): boolean =>
   a.left >= b.left - 0.5 && a.top >= b.top - 0.5 && right(a) <= right(b) + 0.5 && bottom(a) <= bottom(b) + 0.5;
 
 /**
- * What lies between the selection and what is pointed at (needs 3.4): for a box inside the other its distances from all four sides,
+ * What lies between the selection and what is pointed at: for a box inside the other its distances from all four sides,
  * otherwise the gap along each axis on which they are apart. In px, longest sides' middles joined.
  */
 export function distances(selected: Box, pointed: Box): Gap[] {

@@ -9,7 +9,7 @@ import type { Basis } from './units';
 const basis: Basis = { whole: 400, fontSize: 20, rootFontSize: 16, viewport: { width: 400, height: 400 }, ch: 8 };
 const held = { free: false, both: false };
 
-describe('Values of a drag (needs 3.2)', () => {
+describe('Values of a drag', () => {
   it('make a width without a unit a share of its parent, and keep a unit that is there', () => {
     const frame = frameWith('<section data-part="s" style="width:400px"><p data-part="p">a</p></section>');
     const part = measurePage(frame.document).parts.get('p')!;
@@ -110,7 +110,7 @@ describe('Values of a drag (needs 3.2)', () => {
   });
 });
 
-describe('Dragging a grid line (needs 3.2, 6.1)', () => {
+describe('Dragging a grid line', () => {
   it('shares anew what two tracks in fr have, and gives a length to one beside a fixed one', () => {
     expect(dragLine('1fr 1fr 2fr', [100, 100, 200], 0, 50)).toBe('1.5fr 0.5fr 2fr');
     expect(dragLine('100px 1fr', [100, 300], 0, 40)).toBe('140px 1fr');

@@ -44,7 +44,7 @@ const heading = newThing(site, 'heading');
 const at = (x: number, y: number, thing: Parameters<typeof dropTarget>[3] = heading) =>
   dropTarget(page, laid, { x, y }, thing);
 
-describe('Where a drop lands (needs 2.3, 3.2)', () => {
+describe('Where a drop lands', () => {
   it('between the contents of a column, before or behind the part under the pointer', () => {
     expect(at(500, 60)?.target).toEqual({ where: 'inside', parent: 'top', index: 0 });
     expect(at(500, 145)?.target).toEqual({ where: 'inside', parent: 'top', index: 1 });

@@ -18,7 +18,7 @@ const looked = (html: string, width = 400, height = 400) => {
   return found;
 };
 
-describe('The first screen (needs 9.2)', () => {
+describe('The first screen', () => {
   it('tells what stands above the fold, what it cuts, and nothing of what lies below', () => {
     const { sections, heading, button } = looked(
       '<div data-part="top" style="height:300px"><h1 data-part="title" style="margin:0">A title</h1></div><div data-part="second" style="height:300px"><div style="height:120px"></div><a data-part="go">Go</a></div><div data-part="third" style="height:90px"></div>',

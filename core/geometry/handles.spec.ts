@@ -7,8 +7,8 @@ const basis: Basis = { whole: 400, fontSize: 20, rootFontSize: 16, viewport: { w
 const box = { left: 100, top: 100, width: 200, height: 100 };
 const none = { x: [], y: [] };
 
-describe('Units (needs 3.3)', () => {
-  // Common practice (needs 3.3, 6.1): 100 px of a 400 px parent are 25 %; 5vw in a full-width section equal 5 %.
+describe('Units', () => {
+  // Common practice: 100 px of a 400 px parent are 25 %; 5vw in a full-width section equal 5 %.
   it('change and keep the measured size', () => {
     expect(lengthIn(100, '%', basis)).toBe('25%');
     expect(lengthIn(64, 'vw', basis)).toBe('5vw');
@@ -34,7 +34,7 @@ describe('Units (needs 3.3)', () => {
     ]));
 });
 
-describe('Dragging a grip (needs 3.2)', () => {
+describe('Dragging a grip', () => {
   it('moves its own edge and leaves the opposite one', () => {
     expect(resize(box, 'right', { x: 41, y: 99 }, none, { free: true, both: false }).box).toEqual({
       ...box,
@@ -96,7 +96,7 @@ describe('Dragging a grip (needs 3.2)', () => {
   });
 });
 
-describe('Distances (needs 3.4)', () => {
+describe('Distances', () => {
   it('are the gaps between two parts that stand apart', () => {
     expect(distances(box, { left: 340, top: 120, width: 50, height: 50 })).toEqual([
       { axis: 'x', from: { x: 300, y: 145 }, length: 40 },

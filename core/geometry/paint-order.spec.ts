@@ -55,7 +55,7 @@ const atAnEdge = (page: MeasuredPage, { x, y }: Point): boolean =>
     ),
   );
 
-describe('What lies over what (needs 9.2)', () => {
+describe('What lies over what', () => {
   // Chromium's own answer: Document.elementsFromPoint (CSSOM View 1 §5) over random piles of boxes.
   it('is what Chromium says, at every point of random pages', () => {
     let compared = 0;

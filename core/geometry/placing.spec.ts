@@ -22,7 +22,7 @@ const insetsOf = (frame: TrialFrame, part: string): Record<Edge, string> => {
   };
 };
 
-describe('The containing block (CSS Positioned Layout 3 §2.1; needs 6.3)', () => {
+describe('The containing block (CSS Positioned Layout 3 §2.1)', () => {
   // Chromium: an absolute part at 0, 0 stands in the corner of its containing block.
   const holders: readonly (readonly [string, string])[] = [
     ['position:relative', 'its position is relative'],
@@ -61,7 +61,7 @@ describe('The containing block (CSS Positioned Layout 3 §2.1; needs 6.3)', () =
   });
 });
 
-describe('Pins (needs 6.3)', () => {
+describe('Pins', () => {
   const page =
     '<section data-part="sec" style="position:relative;width:400px;height:300px;border:2px solid"><div data-part="div" style="padding:20px"><p data-part="a" style="width:80px;height:40px;STYLE">a</p></div></section>';
   for (const [style, pinned] of [
@@ -137,7 +137,7 @@ describe('Pins (needs 6.3)', () => {
     });
 });
 
-describe('What overflow takes from view (needs 6.5)', () => {
+describe('What overflow takes from view', () => {
   it('is named with its side and by how much, and whether scrolling reaches it', () => {
     const frame = frameWith(
       '<section data-part="sec" style="width:200px;height:100px;overflow-x:hidden;overflow-y:auto;scrollbar-width:none"><p data-part="wide" style="width:260px;height:40px">a</p><p data-part="low" style="height:130px">b</p></section>',

@@ -11,11 +11,11 @@ const kinds = (frame: TrialFrame): string[] => {
   const { page, natural } = facts(frame);
   return stickyStops(page, 's', natural, name).map((one) => one.kind);
 };
-/** Two columns: the sticky one beside long content, as in needs 6.4. */
+/** Two columns: the sticky one beside long content. */
 const twoColumns = (sticky: string, section = '', row = 'display:flex', inner = ''): string =>
   `<section data-part="sec" style="padding:100px 20px;${section}"><div data-part="row" style="${row}"><div data-part="s" style="position:sticky;width:100px;height:80px;${sticky}">${inner}</div><div data-part="long" style="width:200px;height:1200px"></div></div></section><section data-part="next" style="height:900px"></section>`;
 
-describe('Sticky travel (needs 6.4)', () => {
+describe('Sticky travel', () => {
   // Chromium itself: the page is scrolled, and where the part stands is measured (CSS Positioned Layout 3 §6.3).
   it('is where Chromium lets it stick and where its parent takes it along, on random pages', () => {
     let stuck = 0;
@@ -59,7 +59,7 @@ describe('Sticky travel (needs 6.4)', () => {
     expect(stuck).toBeGreaterThan(60);
   });
 
-  // Common practice (needs 6.4): an offset equal to the section's top padding keeps the place it had: 100 → 100, 120 → 120.
+  // Common practice: an offset equal to the section's top padding keeps the place it had: 100 → 100, 120 → 120.
   it('offers the offset that keeps the place it had', () => {
     for (const padding of [100, 120]) {
       const frame = frameWith(twoColumns('align-self:start', `padding-top:${padding}px`));
@@ -81,7 +81,7 @@ describe('Sticky travel (needs 6.4)', () => {
   });
 });
 
-describe('What stops a sticky part (needs 6.4)', () => {
+describe('What stops a sticky part', () => {
   const cases: readonly (readonly [string, string, string[]])[] = [
     ['nothing, when it sticks', twoColumns('top:100px;align-self:start'), []],
     ['no inset', twoColumns('align-self:start'), ['no-inset']],
@@ -118,7 +118,7 @@ describe('What stops a sticky part (needs 6.4)', () => {
     }
   });
 
-  // Common practice (needs 6.4): a section with a z-index lets its sticky text show over the next section, unless that one has a higher one.
+  // Common practice: a section with a z-index lets its sticky text show over the next section, unless that one has a higher one.
   it('is a later section that passes over it, or lets it show over that one', () => {
     const html = (z: string): string =>
       `<section data-part="sec" style="position:relative;z-index:1"><div data-part="s" style="position:sticky;top:0;height:100px;margin-bottom:-300px"></div><div data-part="tall" style="height:500px"></div></section><section data-part="next" style="position:relative;z-index:${z};height:900px;margin-top:-200px"></section>`;

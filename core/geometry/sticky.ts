@@ -104,7 +104,7 @@ function isStretched(part: Measured, holder: Measured): boolean {
 }
 
 /**
- * Everything that stops a sticky part, with its cure where one is certain; empty when it sticks. Needs 6.4: an ancestor's overflow, a parent no taller than itself,
+ * Everything that stops a sticky part, with its cure where one is certain; empty when it sticks: an ancestor's overflow, a parent no taller than itself,
  * no inset, stretching. `natural` as for `stickyTravel`.
  */
 export function stickyStops(page: MeasuredPage, id: string, natural: Box, name: Naming): StickyStop[] {
@@ -218,7 +218,7 @@ export function metOnTheWay(
   return covered.length > 0 ? covered.slice(0, 2) : met.slice(0, 1);
 }
 
-/** The offset that keeps the place a part has now: its distance from the top edge of what scrolls, in whole px (needs 6.4: a section's top padding of 100 px → 100). */
+/** The offset that keeps the place a part has now: its distance from the top edge of what scrolls, in whole px (a section's top padding of 100 px → 100). */
 export function keepingOffset(page: MeasuredPage, id: string, natural: Box): number {
   const scroller = stickyScroller(page, id);
   if (scroller) return Math.round(natural.top - portOf(scroller).top + scroller.scroll.top);

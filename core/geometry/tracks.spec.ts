@@ -160,7 +160,7 @@ describe('How space was shared, told', () => {
   });
 });
 
-describe('Cells of a laid-out grid (needs 6.1)', () => {
+describe('Cells of a laid-out grid', () => {
   const grid = (style: string): string =>
     `<div data-part="g" style="display:grid;width:420px;height:300px;padding:10px;gap:20px;${style}"><b data-part="b"></b></div>`;
   // Chromium: a part placed by these lines fills exactly the box drawn for them.

@@ -11,7 +11,7 @@ export interface Basis {
   readonly ch: number;
 }
 
-/** Lengths a number field takes (needs 3.3). */
+/** Lengths a number field takes. */
 export const lengthUnits = ['px', '%', 'em', 'rem', 'vw', 'vh', 'svh', 'dvh', 'ch'] as const;
 export type LengthUnit = (typeof lengthUnits)[number];
 

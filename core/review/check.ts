@@ -13,12 +13,23 @@ export interface LeafFacts {
   readonly grounds: readonly TextGround[];
 }
 
+/** A page of the site as others link to it. */
+export interface SitePage {
+  readonly id: string;
+  readonly title: string;
+  readonly path: string;
+  /** Paths it had before. */
+  readonly former: readonly string[];
+  /** The path it is live at; null where it is not published. */
+  readonly live: string | null;
+}
+
 /** What is reviewed: a page, and as far as it is known what its leaves and the sweep measured. */
 export interface Reviewed {
   readonly site: Site;
   readonly page: Page;
-  /** Paths of the site's pages, to tell dead links from living ones. */
-  readonly paths?: readonly string[] | undefined;
+  /** The site's pages, to tell dead links from living ones. */
+  readonly pages?: readonly SitePage[] | undefined;
   /** Paths that the site's menus lead to. */
   readonly menus?: readonly string[] | undefined;
   readonly leaves?: ReadonlyMap<string, LeafFacts> | undefined;

@@ -39,7 +39,7 @@ describe('Contrast (WCAG 2.2, 1.4.3)', () => {
       neededRatio(18.5, true),
     ]).toEqual([3, 3, 4.5, 4.5]);
   });
-  // Common practice (needs 5.4): black at 50 % over a photograph; the text's contrast is what counts.
+  // Common practice: black at 50 % over a photograph; the text's contrast is what counts.
   it('of white text on a picture is mended by the least overlay that suffices, and no weaker one', () => {
     const sky = [grey(235), grey(180), grey(120)];
     const overlay = overlayThatSuffices(grey(255), sky, 4.5)!;

@@ -28,4 +28,8 @@ export interface Finding {
   readonly widths?: readonly Reach[];
   readonly reason: string;
   readonly cure?: Cure;
+  /** Another page on which it is put right, where no edit of this one can. */
+  readonly elsewhere?: { readonly says: string; readonly page: string };
+  /** How bad it is beside others of its kind: the worst speaks for all breakpoints. */
+  readonly degree?: number;
 }

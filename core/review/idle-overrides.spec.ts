@@ -10,7 +10,7 @@ import { overridesOf } from './idle-overrides';
 import { blankPage, type Page } from '../document/page';
 import { blankSite } from '../document/site';
 
-describe('Idle overrides (needs 7.1)', () => {
+describe('Idle overrides', () => {
   const site = {
     ...blankSite('s', 'S', 'site'),
     classes: [{ name: 'lead', style: { phone: { normal: { 'font-size': '34px' } } } }],
@@ -45,7 +45,7 @@ describe('Idle overrides (needs 7.1)', () => {
       .filter((one) => one.idle)
       .map((one) => `${one.property}@${one.breakpoint}`);
 
-  // Common practice (needs 7.1): a title of 45 px, 38 on tablet, 34 on phone.
+  // Common practice: a title of 45 px, 38 on tablet, 34 on phone.
   it('are none where every breakpoint says something of its own', () => {
     expect(
       idle(

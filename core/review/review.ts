@@ -21,6 +21,7 @@ import { sweptFaults } from './checks/swept';
 import { targetSize } from './checks/target-size';
 import { textContrast } from './checks/text-contrast';
 import { severities, type Finding } from './finding';
+import { mergedAcross } from './merged';
 
 /** Every check, in no order that matters. */
 export const checks: readonly Check[] = [
@@ -85,7 +86,7 @@ export class Reviewer {
       return check.looks === 'leaves' ? order.flatMap((id) => check.find(now, id)) : check.find(now, page.root);
     });
     const place = new Map(order.map((id, index) => [id, index]));
-    return [...order.flatMap((id) => this.byPart.get(id) ?? []), ...others].sort(
+    return mergedAcross(reviewed.site, page, [...order.flatMap((id) => this.byPart.get(id) ?? []), ...others]).sort(
       (a, b) =>
         severities.indexOf(a.severity) - severities.indexOf(b.severity) ||
         (place.get(a.part) ?? 0) - (place.get(b.part) ?? 0),

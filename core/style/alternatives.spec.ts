@@ -5,7 +5,7 @@ import { checkValue } from './value';
 
 const site = blankSite('s', 'Site', 'site');
 
-describe('Values worth looking at (needs 3.5)', () => {
+describe('Values worth looking at', () => {
   it('are half and double of a length, then the keywords', () => {
     expect(alternatives(site, 'padding-top', '40px')).toEqual(['20px', '80px', '0px']);
     expect(alternatives(site, 'width', '50%')).toEqual(['25%', '100%', 'auto']);

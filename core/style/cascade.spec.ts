@@ -114,7 +114,7 @@ describe('The cascade', () => {
     expect(compared).toBeGreaterThan(100_000);
   });
 
-  // The order design.md section 3 lays down.
+  // The order of docs/architecture.md, “The cascade”.
   const site: Site = {
     ...blankSite('s', 'Site', 'site'),
     elements: {
@@ -168,7 +168,7 @@ describe('The cascade', () => {
     expect(at(withTitle({}, ['first']), 'phone', 'color').value).toBe('#444');
     expect(at(withTitle({}, ['second', 'first']), 'wide', 'color').value).toBe('#333');
   });
-  // Common practice (needs 7.1): 45 px, 38 on tablet, 34 on phone.
+  // Common practice: 45 px, 38 on tablet, 34 on phone.
   it('reads a title of 45, 38 and 34 px at its three breakpoints and takes an override back', () => {
     const page = withTitle({
       wide: { normal: { 'font-size': '45px' } },

@@ -44,7 +44,7 @@ describe('What a property applies to', () => {
     });
 });
 
-describe('No effect, and why (needs 9.1)', () => {
+describe('No effect, and why', () => {
   it('a justify-content on something that is neither flex nor grid; an inset on a static part', () => {
     expect(why(pageOf({ display: 'block' }, {}), 'justify-content', 'b')).toBe(
       'No effect: display is block, neither flex nor grid.',

@@ -37,7 +37,7 @@ const page: Page = {
 const cell = (breakpoint: string, property: string, id = 't') =>
   ledgerCell(site, page, id, breakpoint, 'normal', property);
 
-describe('A ledger cell (needs 7.1)', () => {
+describe('A ledger cell', () => {
   it('has a dog-ear for an own value and says where any other comes from', () => {
     expect(cell('tablet', 'font-size')).toEqual({
       value: '38px',
@@ -65,7 +65,7 @@ describe('A ledger cell (needs 7.1)', () => {
   });
 });
 
-describe('No effect, and why (needs 9.1)', () => {
+describe('No effect, and why', () => {
   it('is said of what the standards’ “applies to” lines exclude', () => {
     expect(noEffect(site, page, 't', 'wide', 'justify-content')).toContain('neither flex nor grid');
     expect(noEffect(site, page, 't', 'wide', 'top')).toContain('static');
@@ -78,7 +78,7 @@ describe('No effect, and why (needs 9.1)', () => {
   });
 });
 
-describe('Changes since a release (needs 8.2)', () => {
+describe('Changes since a release', () => {
   it('are none between a page and its copy', () => {
     const random = new RandomPages(1);
     const one = random.page(random.site(), 20);

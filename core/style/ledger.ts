@@ -105,7 +105,7 @@ function fully(site: Site, page: Page, source: Source): string {
     case 'element':
       return `From the site’s style for ${source.name}, at ${breakpointName(site, source.breakpoint)}.`;
     case 'kind':
-      return `What a ${kindOf(source.name).word.toLowerCase()} has by nature.`;
+      return `What a ${kindOf(source.name).word.toLowerCase()} has by default.`;
     case 'lent':
       return `Lent by ${nameOf(partOf(page, source.part))}, by this part’s place in it.`;
     case 'inherited':

@@ -1,6 +1,6 @@
 import { severalValues } from './several';
 
-describe('Several values typed at once (needs 3.3: all four sides at once, or each)', () => {
+describe('Several values typed at once (all four sides at once, or each)', () => {
   it('fill the sides in CSS’s order, as Chromium fills them', () => {
     for (const typed of ['1px 2px', '1px 2px 3px', '1px 2px 3px 4px', 'calc(1px + 2px) 5%']) {
       const probe = document.createElement('div');

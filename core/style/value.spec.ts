@@ -13,7 +13,7 @@ const value = (name: string, typed: string): string => {
   return checked.ok ? checked.value : `refused: ${checked.problem}`;
 };
 
-describe('Values as typed (needs 3.3)', () => {
+describe('Values as typed', () => {
   it('get px where only a length fits', () => {
     expect(value('font-size', '45')).toBe('45px');
     expect(value('width', '1280/3')).toBe('426.667px');

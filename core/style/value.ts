@@ -1,6 +1,7 @@
 import { generate, lexer, parse, walk, type CssNode } from 'css-tree';
 import type { Site } from '../document/site';
 import { propertyOf } from './properties';
+import { addressesIn, leadsOutside, wholeValue, type Whole } from './whole-value';
 
 export type Checked = { readonly ok: true; readonly value: string } | { readonly ok: false; readonly problem: string };
 
@@ -72,26 +73,38 @@ function matches(name: string, value: string): boolean {
   }
 }
 
-function problemInside(tree: CssNode, site: Site): { problem?: string; variable: boolean } {
-  let problem: string | undefined;
-  let variable = false;
-  walk(tree, (node) => {
-    if (node.type === 'Url') {
-      const id = pictureAddress.exec(node.value)?.[1];
-      if (id === undefined) problem = 'A picture comes from the site’s library: url("picture:…").';
-      else if (!Object.hasOwn(site.pictures, id)) problem = `The library has no picture "${id}".`;
-    }
-    if (node.type === 'Function' && ['image-set', 'src', 'element', 'attr', 'env'].includes(node.name.toLowerCase()))
-      problem = `${node.name}() cannot be used here.`;
-    if (node.type === 'Function' && node.name.toLowerCase() === 'var') {
-      variable = true;
-      const first = node.children.first;
-      const token = first?.type === 'Identifier' ? first.name.replace(/^--/, '') : '';
-      if (!Object.hasOwn(site.tokens, token)) problem = `The look has no token "${token}".`;
-    }
-    if (node.type === 'Raw' && /[{};]/.test(node.value)) problem = 'A value holds no braces and no semicolons.';
-  });
-  return problem === undefined ? { variable } : { problem, variable };
+/** What a whole value refers to that the site does not have, or must not lead to; undefined where all is well. */
+function problemInside(site: Site, tokens: Extract<Whole, { ok: true }>['tokens']): string | undefined {
+  const outside = leadsOutside(tokens);
+  if (outside !== undefined) return outside;
+  for (const address of addressesIn(tokens)) {
+    const id = pictureAddress.exec(address)?.[1];
+    if (id === undefined) return 'A picture comes from the site’s library: url("picture:…").';
+    if (!Object.hasOwn(site.pictures, id)) return `The library has no picture "${id}".`;
+  }
+  return tokens
+    .flatMap(({ type, text }, index) =>
+      type === 'function-token' && text.toLowerCase() === 'var(' ? [tokenProblem(site, tokens, index)] : [],
+    )
+    .find((one) => one !== undefined);
+}
+
+/** Whether the `var()` that begins at an index names a token of the site. */
+function tokenProblem(site: Site, tokens: Extract<Whole, { ok: true }>['tokens'], index: number): string | undefined {
+  const first = tokens.slice(index + 1).find(({ type }) => type !== 'whitespace-token');
+  const token = first?.type === 'ident-token' && first.text.startsWith('--') ? first.text.slice(2) : '';
+  return Object.hasOwn(site.tokens, token) ? undefined : `The look has no token "${token}".`;
+}
+
+/** Why a text cannot be a token's value; undefined where it can. A token holds no addresses, so that it may stand anywhere. */
+export function tokenValueProblem(text: string): string | undefined {
+  if (text.includes('<')) return 'A token holds no tags.';
+  const whole = wholeValue(text);
+  if (!whole.ok) return whole.problem;
+  if (whole.value !== text) return `Write ${whole.value}.`;
+  return (
+    leadsOutside(whole.tokens) ?? (addressesIn(whole.tokens).length > 0 ? 'A token holds no addresses.' : undefined)
+  );
 }
 
 /** Why a value does not fit, with an example of one that would. */
@@ -109,9 +122,9 @@ function mismatch(name: string, typed: string): string {
 export function checkValue(site: Site, name: string, typed: string): Checked {
   const property = propertyOf(name);
   if (!property) return refuse(`“${name}” is not a property that can be set here.`);
-  const value = withUnit(name, typed.trim());
+  if (typed.length > 2000) return refuse('A value has at most 2,000 characters.');
+  const value = withUnit(name, completed(typed.trim()));
   if (value === '') return refuse('Type a value, or take the value back.');
-  if (value.length > 2000) return refuse('A value has at most 2,000 characters.');
   if (/[{};\\]|\/\*|<\/|!\s*important/i.test(value))
     return refuse('A value holds no braces, semicolons, comments or !important.');
   if (wide.has(value.toLowerCase())) {
@@ -120,6 +133,23 @@ export function checkValue(site: Site, name: string, typed: string): Checked {
       ? { ok, value: value.toLowerCase() }
       : refuse('Take the value back instead: that is what the cell’s menu does.');
   }
+  const whole = wholeValue(value);
+  if (!whole.ok) return refuse(whole.problem);
+  return grammarCheck(site, name, typed, whole);
+}
+
+/** The text with what was left open in it closed; as it stands where that cannot help. */
+function completed(text: string): string {
+  const whole = wholeValue(text);
+  return whole.ok ? whole.value : text;
+}
+
+function grammarCheck(
+  site: Site,
+  name: string,
+  typed: string,
+  { value, tokens }: Extract<Whole, { ok: true }>,
+): Checked {
   let tree: CssNode;
   try {
     tree = parse(value, {
@@ -131,11 +161,12 @@ export function checkValue(site: Site, name: string, typed: string): Checked {
   } catch {
     return refuse(mismatch(name, typed));
   }
-  const inside = problemInside(tree, site);
-  if (inside.problem !== undefined) return refuse(inside.problem);
-  if (!inside.variable && lexer.matchProperty(name, tree).error !== null) return refuse(mismatch(name, typed));
-  if (!inside.variable && /calc\(/i.test(value) && mixesUnits(tree))
-    return refuse('A sum cannot mix lengths with times or angles.');
+  const problem = problemInside(site, tokens);
+  if (problem !== undefined) return refuse(problem);
+  if (tokens.some(({ type, text }) => type === 'function-token' && text.toLowerCase() === 'var('))
+    return { ok: true, value };
+  if (lexer.matchProperty(name, tree).error !== null) return refuse(mismatch(name, typed));
+  if (/calc\(/i.test(value) && mixesUnits(tree)) return refuse('A sum cannot mix lengths with times or angles.');
   return { ok: true, value };
 }
 
@@ -150,14 +181,39 @@ function mixesUnits(tree: CssNode): boolean {
   return units.some((unit) => lengthless.test(unit)) && units.some((unit) => !lengthless.test(unit));
 }
 
-/** A checked value in its shortest spelling: numbers, colours and white space trimmed. */
+/** White space around commas goes, but not inside quoted texts. */
+const tightCommas = (text: string): string =>
+  text.replace(/"[^"]*"|'[^']*'|\s*,\s*/g, (one) => (/^["']/.test(one) ? one : ','));
+
+/**
+ * A stored value in its shortest spelling, printed from its parse: numbers, colours and white space trimmed.
+ * Empty for what is no value at all, so that a sheet never holds half of one, however it came to be stored.
+ */
 export function shortest(value: string): string {
   if (value === 'transparent') return '#0000';
-  if (/var\(|url\(/.test(value)) return value.replace(/\s*,\s*/g, ',');
-  return generate(parse(value, { context: 'value' }))
+  const whole = wholeValue(value);
+  if (!whole.ok) return '';
+  const printed = printedFrom(whole.value);
+  if (printed === '' || /var\(|url\(/i.test(printed)) return tightCommas(printed);
+  return printed
     .replace(/#([0-9a-f])\1([0-9a-f])\2([0-9a-f])\3(?:([0-9a-f])\4)?(?![0-9a-f])/gi, '#$1$2$3$4')
     .replace(/(^|[\s,(/*])(-?)0+(\.\d+)/g, '$1$2$3')
-    .replace(/(^|[\s,(])0(px|em|rem|vw|vh|ch)(?=$|[\s,)])/g, (whole, before: string) =>
-      value.includes('(') ? whole : `${before}0`,
+    .replace(/(^|[\s,(])0(px|em|rem|vw|vh|ch)(?=$|[\s,)])/g, (all, before: string) =>
+      printed.includes('(') ? all : `${before}0`,
     );
+}
+
+function printedFrom(value: string): string {
+  try {
+    return generate(
+      parse(value, {
+        context: 'value',
+        onParseError: (error) => {
+          throw error;
+        },
+      }),
+    );
+  } catch {
+    return '';
+  }
 }

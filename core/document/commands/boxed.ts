@@ -6,7 +6,7 @@ import type { Site } from '../site';
 import { partOf } from '../tree';
 import { styleEdit } from './style';
 
-/** Widths pages are commonly built to, in px (needs 6.2). */
+/** Widths pages are commonly built to, in px. */
 export const commonWidths = [980, 1120, 1280, 1600] as const;
 
 const padding = /^max\(([^,]+),\s*calc\(\(100% - (\d+(?:\.\d+)?)px\)\s*\/\s*2\)\)$/;
@@ -22,7 +22,7 @@ export function boxedWidth(site: Site, page: Page, id: string, breakpoint: strin
 
 /**
  * Keeps the contents of a section, or a part inside one, to a width and centres it, at a breakpoint: a section by its paddings, so that its own box stays as wide as the screen
- * and no wrapper is needed; any other part by a maximum width and auto margins. Without a width it is full again (needs 6.2).
+ * and no wrapper is needed; any other part by a maximum width and auto margins. Without a width it is full again.
  * @throws Problem when the width is not between 100 and 4000 px
  */
 export function setBoxed(site: Site, page: Page, id: string, breakpoint: string, width: number | undefined): Edit[] {

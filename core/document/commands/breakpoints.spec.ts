@@ -26,7 +26,7 @@ const left = (id: string, heir?: string): BreakpointChange => ({
   heirs: heir === undefined ? {} : { [id]: heir },
 });
 
-describe('A site’s own breakpoints (needs 7.2)', () => {
+describe('A site’s own breakpoints', () => {
   it('inherit from the nearest one when another goes', () => {
     expect(heirOf(standardBreakpoints, 'tablet')?.id).toBe('phone');
     expect(heirOf(standardBreakpoints, 'phone')?.id).toBe('tablet');
@@ -57,7 +57,8 @@ describe('A site’s own breakpoints (needs 7.2)', () => {
           expect(told.filter((one) => !one.goes).length)
             .withContext('and what moves is what the heir then has')
             .toBe(heir === undefined ? 0 : set(changed, heir) - set(page, heir));
-          for (const one of told) expect(one.words).toMatch(one.goes ? /: goes(: |$)/ : /: moves to (Phone|Tablet)$/);
+          for (const one of told)
+            expect(one.words).toMatch(one.goes ? /: is deleted(: |$)/ : /: moves to (Phone|Tablet)$/);
           for (const id of subtree(page, page.root))
             for (const { name } of properties) {
               expect(resolve(after, changed, id, 'wide', 'normal', name).value)
@@ -131,11 +132,11 @@ describe('A site’s own breakpoints (needs 7.2)', () => {
       ],
     };
     expect(leavingOnSite(site, left('tablet'))).toEqual([
-      { words: 'Class card: row-gap 8px at Tablet: goes', goes: true },
-      { words: 'Class card: color red at Tablet, hover: goes', goes: true },
+      { words: 'Class card: row-gap 8px at Tablet: is deleted', goes: true },
+      { words: 'Class card: color red at Tablet, hover: is deleted', goes: true },
     ]);
     expect(leavingOnSite(site, left('tablet', 'phone')).map((one) => one.words)).toEqual([
-      'Class card: row-gap 8px at Tablet: goes: Phone says 4px',
+      'Class card: row-gap 8px at Tablet: is deleted: Phone has 4px',
       'Class card: color red at Tablet, hover: moves to Phone',
     ]);
   });

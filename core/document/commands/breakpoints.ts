@@ -63,7 +63,11 @@ function leavingStyle(
     return states.flatMap((state) =>
       Object.entries(style[id]?.[state] ?? {}).map(([property, value]) => {
         const kept = heir && style[heir.id]?.[state]?.[property];
-        const fate = !heir ? 'goes' : kept === undefined ? `moves to ${heir.name}` : `goes: ${heir.name} says ${kept}`;
+        const fate = !heir
+          ? 'is deleted'
+          : kept === undefined
+            ? `moves to ${heir.name}`
+            : `is deleted: ${heir.name} has ${kept}`;
         return {
           words: `${name}: ${property} ${value} at ${at}${state === 'normal' ? '' : `, ${state}`}: ${fate}`,
           goes: !heir || kept !== undefined,
@@ -83,7 +87,7 @@ export function leavingOnPage(site: Site, page: Page, change: BreakpointChange):
         const heir = site.breakpoints.find((one) => one.id === change.heirs[gone]);
         const goes = !heir || part.content[heir.id]?.[key] !== undefined;
         return {
-          words: `${nameOf(part)}: another ${key} at ${at}: ${!heir ? 'goes' : goes ? `goes: ${heir.name} has its own` : `moves to ${heir.name}`}`,
+          words: `${nameOf(part)}: another ${key} at ${at}: ${!heir ? 'is deleted' : goes ? `goes: ${heir.name} has its own` : `moves to ${heir.name}`}`,
           goes,
         };
       }),

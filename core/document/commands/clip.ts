@@ -13,14 +13,15 @@ import { outermost } from './arrange';
 import { landingBy, place, type Target } from './place';
 import { styleEdit } from './style';
 import { copyOf } from './thing';
-import { applyEdits } from '../edits/apply';
+import { applyTo } from '../edits/apply';
+import { draftOf, finished, placeIn } from '../edits/draft';
 
 /** Parts on their way through the clipboard, with what they need of the site they come from. */
 export const Clip = z.strictObject({
   format: z.literal('fold-line/clip'),
   version: z.literal(1),
   site: Identifier,
-  roots: z.array(Identifier).min(1).max(200),
+  roots: z.array(Identifier).min(1).max(20_000),
   parts: z.record(Identifier, Part),
   classes: z.array(z.strictObject({ name: ClassName, style: StyleMap })),
   tokens: z.record(z.string().max(40), z.string().max(300)),
@@ -39,9 +40,13 @@ export function clipOf(site: Site, page: Page, ids: readonly string[]): Clip {
   return { format: 'fold-line/clip', version: 1, site: site.id, roots: chosen, parts, classes, tokens };
 }
 
-/** A clip from pasted text, or undefined when the text is none. @throws Problem when it calls itself one and is broken. */
+/** The longest text that can be pasted, in characters. */
+export const longestPaste = 5_000_000;
+
+/** A clip from pasted text, or undefined when the text is none. @throws Problem when it calls itself one and is broken or too long. */
 export function readClip(text: string): Clip | undefined {
-  if (!text.includes('"fold-line/clip"') || text.length > 5_000_000) return undefined;
+  if (!text.includes('"fold-line/clip"')) return undefined;
+  if (text.length > longestPaste) throw new Problem('What was copied is too much to paste at once. Copy it in parts.');
   let data: unknown;
   try {
     data = JSON.parse(text);
@@ -150,7 +155,11 @@ function fitting(site: Site, clip: Clip): { root: string; parts: Parts }[] {
   });
 }
 
-/** Puts a clip by the selection, or at a target, each part behind the one before. @throws Problem when something in it cannot stand there. */
+/**
+ * Puts a clip by the selection, or at a target, each part behind the one before.
+ * What can stand beside the part before goes there without looking at the page again, so that a long text costs its paragraphs and not paragraphs × page.
+ * @throws Problem when something in it cannot stand there
+ */
 export function paste(
   site: Site,
   page: Page,
@@ -160,21 +169,30 @@ export function paste(
 ): { edits: Edit[]; made: string[] } {
   const edits: Edit[] = [];
   const made: string[] = [];
-  let current = page;
-  for (const thing of fitting(site, clip)) {
-    const first = made.length === 0;
-    const target =
-      first && at
-        ? at
-        : landingBy(
-            current,
-            made.at(-1) ?? selection,
-            thing.parts[thing.root]!.kind,
-            !first || clip.roots.includes(selection ?? ''),
-          );
-    const next = place(site, current, thing, target);
-    current = applyEdits(site, current, next).page;
+  const draft = draftOf(page);
+  const add = (next: readonly Edit[]): void => {
+    for (const edit of next) applyTo(site, draft, edit);
     edits.push(...next);
+  };
+  for (const thing of fitting(site, clip)) {
+    const last = made.at(-1);
+    const kind = thing.parts[thing.root]!.kind;
+    const beside = last === undefined ? undefined : placeIn(draft, last);
+    if (beside && mayHold(partOf(draft.page, beside.parent).kind, kind))
+      add([{ do: 'insert', parent: beside.parent, index: beside.index + 1, ...thing }]);
+    else {
+      const current = finished(draft);
+      add(
+        place(
+          site,
+          current,
+          thing,
+          last === undefined && at
+            ? at
+            : landingBy(current, last ?? selection, kind, last !== undefined || clip.roots.includes(selection ?? '')),
+        ),
+      );
+    }
     made.push(thing.root);
   }
   return { edits, made };
@@ -201,26 +219,52 @@ export function pasteStyle(site: Site, page: Page, clip: Clip, ids: readonly str
   });
 }
 
-/** Plain text as text parts, one a paragraph, in a clip. */
-export function clipOfText(site: Site, text: string): Clip | undefined {
-  const paragraphs = text
-    .replace(/\r\n?/g, '\n')
-    .split(/\n\s*\n/)
+/** The longest paragraph a text part holds, in characters. */
+const longestParagraph = 100_000;
+
+/** A text in pieces no longer than a part holds: broken at the last line end, sentence or word that fits. */
+function* piecesOf(text: string): Generator<string> {
+  let rest = text;
+  while (rest.length > longestParagraph) {
+    const head = rest.slice(0, longestParagraph);
+    const end =
+      ['\n', '. ', ' '].map((sign) => head.lastIndexOf(sign) + sign.length).find((at) => at > longestParagraph / 2) ??
+      wholeSigns(head);
+    yield rest.slice(0, end).trim();
+    rest = rest.slice(end).trimStart();
+  }
+  yield rest;
+}
+
+/** The length of a text without half a surrogate pair at its end. */
+const wholeSigns = (text: string): number => (/[\ud800-\udbff]$/.test(text) ? text.length - 1 : text.length);
+
+/** The paragraphs of plain text, which empty lines part; nothing of it is left out. */
+export function paragraphsOf(text: string): string[] {
+  const paragraphs = text.replace(/\r\n?/g, '\n').split(/\n[^\S\n]*\n\s*/);
+  return paragraphs
     .map((one) => one.trim())
     .filter((one) => one !== '')
-    .slice(0, 200);
+    .flatMap((one) => [...piecesOf(one)]);
+}
+
+/** Plain text as text parts, one a paragraph, in a clip; undefined where there are no words in it. @throws Problem when it is too long */
+export function clipOfText(site: Site, text: string): Clip | undefined {
+  if (text.length > longestPaste)
+    throw new Problem(
+      `This text has ${text.length.toLocaleString('en')} characters; at most ${longestPaste.toLocaleString('en')} can be pasted at once. Paste it in parts.`,
+    );
+  const paragraphs = paragraphsOf(text);
   if (paragraphs.length === 0) return undefined;
+  if (paragraphs.length > 20_000)
+    throw new Problem(
+      `This text has ${paragraphs.length.toLocaleString('en')} paragraphs; at most 20,000 can be pasted at once. Paste it in parts.`,
+    );
+  const fresh = kindOf('text').fresh(site);
   const parts = Object.fromEntries(
     paragraphs.map((words): [string, Part] => [
       newIdentifier(),
-      {
-        kind: 'text',
-        children: [],
-        classes: [],
-        attributes: {},
-        ...kindOf('text').fresh(site),
-        content: { base: { text: words.slice(0, 100_000) } },
-      },
+      { kind: 'text', children: [], classes: [], attributes: {}, ...fresh, content: { base: { text: words } } },
     ]),
   );
   return {
@@ -232,4 +276,15 @@ export function clipOfText(site: Site, text: string): Clip | undefined {
     classes: [],
     tokens: {},
   };
+}
+
+/** What pasting a text by the selection would do: parts that were copied, or a text's paragraphs; undefined where there is nothing in it. @throws Problem */
+export function pasteText(
+  site: Site,
+  page: Page,
+  text: string,
+  selection: string | undefined,
+): { edits: Edit[]; made: string[] } | undefined {
+  const clip = readClip(text) ?? clipOfText(site, text);
+  return clip && paste(site, page, clip, selection);
 }

@@ -24,7 +24,7 @@ const kindsUp = (page: Page, id: string): string[] => {
   return kinds;
 };
 
-describe('Nothing is homeless (needs 2.3)', () => {
+describe('Nothing is homeless', () => {
   it('a widget dropped on an empty page gets its section', () => {
     const { page, id } = added(empty, 'heading', landingBy(empty, undefined, 'heading'));
     expect(kindsUp(page, id)).toEqual(['heading', 'section', 'page']);
@@ -71,7 +71,7 @@ describe('Wrap, unwrap, duplicate, move', () => {
     styleEdit(one.id, 'phone', 'normal', 'width', '100%'),
   ]).page;
 
-  it('wrap and unwrap keep sizes and overrides (needs 2.6)', () => {
+  it('wrap and unwrap keep sizes and overrides', () => {
     const { ways, made } = waysToWrap(site, styled, [one.id]);
     const edits = ways[0]!.edits;
     const wrapped = applyEdits(site, styled, edits).page;
@@ -118,7 +118,7 @@ describe('Columns and style by breakpoint', () => {
     expect(columnShares(site, tablet, columns.id, 'wide')?.map(Math.round)).toEqual([25, 50, 25]);
     expect(columnShares(site, tablet, columns.id, 'phone')).toEqual([100]);
   });
-  // Common practice (needs 2.2): 50/50, set one to 40 → 60/40; three thirds, set the middle to 60 → 20/60/20.
+  // Common practice: 50/50, set one to 40 → 60/40; three thirds, set the middle to 60 → 20/60/20.
   it('one column’s share spreads the rest over the others, at its breakpoint alone', () => {
     const second = partOf(columns.page, columns.id).children[1]!;
     const set = applyEdits(site, columns.page, setColumnShare(site, columns.page, second, 'wide', 40)).page;

@@ -112,7 +112,7 @@ function planned(site: Site, section: PlannedSection): { root: string; parts: Ma
 }
 
 /**
- * The edits that lay a whole skeleton: sections in order with a minimum height, their columns and placeholders (needs 2.1), before the page's footer if it has one.
+ * The edits that lay a whole skeleton: sections in order with a minimum height, their columns and placeholders, before the page's footer if it has one.
  * @throws Problem naming the section whose split or height is wrong
  */
 export function layPlan(site: Site, page: Page, plan: readonly PlannedSection[]): { edits: Edit[]; made: string[] } {

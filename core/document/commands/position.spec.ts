@@ -41,7 +41,7 @@ const page: Page = {
   },
 };
 
-describe('Changing a position (needs 6.3, 6.4)', () => {
+describe('Changing a position', () => {
   // Chromium: the part’s box before and after, from every position to every other that can keep a place.
   it('keeps the part where it stands, from each position to each', () => {
     for (const from of positions)

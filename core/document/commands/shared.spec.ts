@@ -50,7 +50,7 @@ function someEdits(random: RandomPages, site: Site, page: Page): Edit[] {
 const whole = (page: Page, root: string): string =>
   Object.hasOwn(page.parts, root) ? JSON.stringify(subtree(page, root).map((id) => [id, page.parts[id]])) : 'gone';
 
-describe('A shared section (needs 2.9)', () => {
+describe('A shared section', () => {
   it('is the same on every page after any edits on one of them, and after they are undone', () => {
     let mirroredOnce = 0;
     fc.assert(

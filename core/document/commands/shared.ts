@@ -1,4 +1,5 @@
-import { applyEdit } from '../edits/apply';
+import { applyTo } from '../edits/apply';
+import { draftOf } from '../edits/draft';
 import type { Edit } from '../edits/edit';
 import type { KeptSection } from '../kept-section';
 import type { Page, Parts } from '../page';
@@ -32,8 +33,13 @@ export interface Mirrored {
 export function mirrored(site: Site, page: Page, edits: readonly Edit[]): Mirrored[] {
   const roots = sharedRoots(site);
   const out: Mirrored[] = [];
-  let current = page;
-  const around = (id: string): string | undefined => pathTo(current, id).find((one) => roots.has(one));
+  if (roots.size === 0) return out;
+  const draft = draftOf(page);
+  const around = (id: string): string | undefined => {
+    let root: string | undefined;
+    for (let at: string | undefined = id; at !== undefined; at = draft.parents.get(at)) if (roots.has(at)) root = at;
+    return root;
+  };
   for (const edit of edits) {
     if (edit.do === 'set') {
       const root = around(edit.part);
@@ -57,12 +63,12 @@ export function mirrored(site: Site, page: Page, edits: readonly Edit[]): Mirror
               parent: edit.parent,
               index: edit.index,
               root: edit.part,
-              parts: partsBelow(current, edit.part),
+              parts: partsBelow(draft.page, edit.part),
             },
           });
       }
     }
-    current = applyEdit(site, current, edit).page;
+    applyTo(site, draft, edit);
   }
   return out;
 }

@@ -30,7 +30,7 @@ function added(page: Page, kind: string, selection?: string): { page: Page; id: 
 const at = (page: Page, id: string, breakpoint: string, property: string): string =>
   resolve(site, page, id, breakpoint, 'normal', property).value;
 
-describe('A plan (needs 2.1)', () => {
+describe('A plan', () => {
   it('lays a whole skeleton: sections in order, each with its height and split, in edits that undo to nothing', () => {
     const plan = [
       newSection(1),
@@ -82,10 +82,10 @@ describe('A plan (needs 2.1)', () => {
   });
 });
 
-describe('Columns (needs 2.2, 2.4)', () => {
+describe('Columns', () => {
   const columns = added(empty, 'columns');
   const first = partOf(columns.page, columns.id).children[0]!;
-  // Common practice (needs 2.2): dragging a gutter changes its two neighbours, the shares still add up to one.
+  // Common practice: dragging a gutter changes its two neighbours, the shares still add up to one.
   it('a gutter takes from one neighbour and gives to the other, at its breakpoint alone', () => {
     const three = applyEdits(
       site,
@@ -130,7 +130,7 @@ describe('Columns (needs 2.2, 2.4)', () => {
   });
 });
 
-describe('A grid stacked, a part laid behind or in front (needs 6.1, 6.3)', () => {
+describe('A grid stacked, a part laid behind or in front', () => {
   const section = added(empty, 'section');
   const box = added(section.page, 'container', section.id);
   const text = added(box.page, 'text', box.id);
@@ -165,7 +165,7 @@ describe('A grid stacked, a part laid behind or in front (needs 6.1, 6.3)', () =
   });
 });
 
-describe('Boxed and full (needs 6.2)', () => {
+describe('Boxed and full', () => {
   const section = added(empty, 'section');
   const text = added(section.page, 'text', section.id);
   it('a section keeps its contents to a width by its paddings, and is full again', () => {
@@ -188,7 +188,7 @@ describe('Boxed and full (needs 6.2)', () => {
   });
 });
 
-describe('A side section (needs 2.7)', () => {
+describe('A side section', () => {
   const side = added(empty, 'section');
   it('stands beside the page, which makes room for it, and lies across the top on smaller screens', () => {
     const beside = applyEdits(site, side.page, standSection(site, side.page, side.id, 'wide', 'left', 200)).page;
@@ -222,7 +222,7 @@ describe('A side section (needs 2.7)', () => {
   });
 });
 
-describe('Rows whose sides alternate (needs 2.8)', () => {
+describe('Rows whose sides alternate', () => {
   const rows = added(empty, 'rows');
   const directions = (page: Page, breakpoint: string): string[] =>
     partOf(page, rows.id).children.map((id) => at(page, id, breakpoint, 'flex-direction'));
@@ -255,7 +255,7 @@ describe('Rows whose sides alternate (needs 2.8)', () => {
   });
 });
 
-describe('The clipboard (needs 2.5)', () => {
+describe('The clipboard', () => {
   it('carries parts to any page of the site, whole, and they pass every check there', () => {
     fc.assert(
       fc.property(fc.integer(), (seed) => {

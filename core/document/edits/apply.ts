@@ -1,11 +1,23 @@
 import { checkValue } from '../../style/value';
 import { kindOf, mayHold, statesOf } from '../kinds/registry';
-import { Attributes, Part, type Content, type Page, type Parts } from '../page';
+import { Attributes, Part, type Content, type Page } from '../page';
 import { Problem } from '../problem';
 import { ClassName, type Site } from '../site';
-import { sameOff } from '../shown';
-import { isWithin, partOf, placeOf, sameStructure, subtree } from '../tree';
+import { partOf, subtree } from '../tree';
 import { checkContents, checkPart, checkState } from './check-part';
+import {
+  checkDepth,
+  draftOf,
+  enter,
+  finished,
+  hang,
+  placeIn,
+  replacePart,
+  standsIn,
+  strike,
+  unhang,
+  type Draft,
+} from './draft';
 import type { Edit, Insert, Move, SetField } from './edit';
 
 /** A page after an edit, and the edit that leads back. */
@@ -19,32 +31,30 @@ export interface Applied {
  * @throws Problem, with its place, when the edit does not fit the page or the site.
  */
 export function applyEdit(site: Site, page: Page, edit: Edit): Applied {
-  switch (edit.do) {
-    case 'insert':
-      return insert(site, page, edit);
-    case 'remove':
-      return remove(page, edit.part);
-    case 'move':
-      return move(page, edit);
-    case 'set':
-      return set(site, page, edit);
-  }
+  const draft = draftOf(page);
+  const inverse = applyTo(site, draft, edit);
+  return { page: finished(draft), inverse };
 }
 
 /** The page after all edits, with the edits that lead back in the order to apply them. @throws Problem */
 export function applyEdits(site: Site, page: Page, edits: readonly Edit[]): { page: Page; inverses: Edit[] } {
-  let current = page;
-  const inverses: Edit[] = [];
-  for (const edit of edits) {
-    const done = applyEdit(site, current, edit);
-    current = done.page;
-    inverses.unshift(done.inverse);
-  }
-  return { page: current, inverses };
+  const draft = draftOf(page);
+  const inverses = edits.map((edit) => applyTo(site, draft, edit)).reverse();
+  return { page: finished(draft), inverses };
 }
 
-function withChildren(parts: Parts, id: string, children: string[]): Parts {
-  return { ...parts, [id]: { ...parts[id]!, children } };
+/** Applies an edit to a draft and returns its inverse. Where it throws, the draft is worth nothing any more. @throws Problem */
+export function applyTo(site: Site, draft: Draft, edit: Edit): Edit {
+  switch (edit.do) {
+    case 'insert':
+      return insert(site, draft, edit);
+    case 'remove':
+      return remove(draft, edit.part);
+    case 'move':
+      return move(draft, edit);
+    case 'set':
+      return set(site, draft, edit);
+  }
 }
 
 function checkFits(page: Page, parent: string, index: number, kind: string, id: string): void {
@@ -56,12 +66,12 @@ function checkFits(page: Page, parent: string, index: number, kind: string, id: 
   if (index > holder.children.length) throw new Problem('There is no such place in this part.', { part: parent });
 }
 
-function insert(site: Site, page: Page, edit: Insert): Applied {
-  const root = edit.parts[edit.root];
+function insert(site: Site, draft: Draft, edit: Insert): Edit {
+  const { page } = draft;
+  const root = Object.hasOwn(edit.parts, edit.root) ? edit.parts[edit.root] : undefined;
   if (!root) throw new Problem('What is inserted lacks its own root.', { part: edit.root });
   checkFits(page, edit.parent, edit.index, root.kind, edit.root);
-  const inside = { ...page, root: edit.root, parts: edit.parts };
-  const ids = subtreeOf(inside);
+  const ids = subtreeOf({ ...page, root: edit.root, parts: edit.parts });
   if (ids.length !== Object.keys(edit.parts).length)
     throw new Problem('What is inserted holds parts that hang nowhere.', { part: edit.root });
   for (const id of ids) {
@@ -72,13 +82,10 @@ function insert(site: Site, page: Page, edit: Insert): Applied {
       if (!mayHold(part.kind, edit.parts[child]!.kind))
         throw new Problem('What is inserted holds a part where it cannot stand.', { part: child });
   }
-  const children = partOf(page, edit.parent).children;
-  const parts = withChildren(
-    { ...page.parts, ...edit.parts },
-    edit.parent,
-    children.toSpliced(edit.index, 0, edit.root),
-  );
-  return { page: { ...page, parts }, inverse: { do: 'remove', part: edit.root } };
+  enter(draft, edit.parts, ids);
+  checkDepth(draft, edit.root, edit.parent);
+  hang(draft, edit.root, edit.parent, edit.index);
+  return { do: 'remove', part: edit.root };
 }
 
 /** Ids of an inserted subtree, refusing loops and parts held twice. */
@@ -93,36 +100,25 @@ function subtreeOf(inside: Page): string[] {
   return [...seen];
 }
 
-function remove(page: Page, id: string): Applied {
-  partOf(page, id);
-  const { parent, index } = placeOf(page, id);
-  const gone = subtree(page, id);
-  const parts: Record<string, Part> = { ...page.parts };
-  const kept: Record<string, Part> = {};
-  for (const one of gone) {
-    kept[one] = parts[one]!;
-    delete parts[one];
-  }
-  const children = partOf(page, parent).children.toSpliced(index, 1);
-  return {
-    page: { ...page, parts: withChildren(parts, parent, children) },
-    inverse: { do: 'insert', parent, index, root: id, parts: kept },
-  };
+function remove(draft: Draft, id: string): Edit {
+  partOf(draft.page, id);
+  const place = placeIn(draft, id);
+  const gone = subtree(draft.page, id);
+  unhang(draft, id);
+  return { do: 'insert', ...place, root: id, parts: strike(draft, gone) };
 }
 
-function move(page: Page, edit: Move): Applied {
-  const part = partOf(page, edit.part);
-  const from = placeOf(page, edit.part);
-  if (isWithin(page, edit.parent, edit.part))
+function move(draft: Draft, edit: Move): Edit {
+  const part = partOf(draft.page, edit.part);
+  const from = placeIn(draft, edit.part);
+  partOf(draft.page, edit.parent);
+  if (standsIn(draft, edit.parent, edit.part))
     throw new Problem('A part cannot be moved into itself.', { part: edit.part });
-  const lifted = withChildren(page.parts, from.parent, partOf(page, from.parent).children.toSpliced(from.index, 1));
-  const rest = { ...page, parts: lifted };
-  checkFits(rest, edit.parent, edit.index, part.kind, edit.part);
-  const children = partOf(rest, edit.parent).children.toSpliced(edit.index, 0, edit.part);
-  return {
-    page: { ...page, parts: withChildren(lifted, edit.parent, children) },
-    inverse: { do: 'move', part: edit.part, ...from },
-  };
+  unhang(draft, edit.part);
+  checkFits(draft.page, edit.parent, edit.index, part.kind, edit.part);
+  checkDepth(draft, edit.part, edit.parent);
+  hang(draft, edit.part, edit.parent, edit.index);
+  return { do: 'move', part: edit.part, ...from };
 }
 
 type Tree = Readonly<Record<string, unknown>>;
@@ -147,8 +143,8 @@ function leaf(tree: Tree, path: readonly string[]): unknown {
   return at;
 }
 
-function set(site: Site, page: Page, edit: SetField): Applied {
-  const part = partOf(page, edit.part);
+function set(site: Site, draft: Draft, edit: SetField): Edit {
+  const part = partOf(draft.page, edit.part);
   const field: readonly string[] = edit.field;
   checkSet(site, part, edit);
   const before = leaf(part, field);
@@ -156,16 +152,14 @@ function set(site: Site, page: Page, edit: SetField): Applied {
   const next = kept
     ? { ...part, [field[0]!]: setBelow(part[field[0] as 'style'], field.slice(1), edit.value) } // one of the three branches
     : withLeaf(part, field, edit.value);
-  const parts = { ...page.parts, [edit.part]: next as Part }; // checkSet has held the value against the schema
-  sameStructure(page.parts, parts);
-  if (field[0] !== 'off') sameOff(page.parts, parts);
-  const inverse: Edit = {
+  replacePart(draft, edit.part, next as Part); // checkSet has held the value against the schema
+  if (field[0] === 'off') draft.offKept = false;
+  return {
     do: 'set',
     part: edit.part,
     field: edit.field,
     ...(before !== undefined && { value: before as SetField['value'] }),
   }; // read from the document
-  return { page: { ...page, parts }, inverse };
 }
 
 /** Content keeps its `base` even when nothing is left in it. */
@@ -211,7 +205,7 @@ const unsetProblem = (what: string): string | undefined =>
 function fieldProblem(part: Part, what: string, key: string, value: unknown): string | undefined {
   const kind = kindOf(part.kind);
   if (what === 'tag')
-    return kind.tags.includes(String(value))
+    return typeof value === 'string' && kind.tags.includes(value)
       ? undefined
       : `A ${kind.word.toLowerCase()} is one of ${kind.tags.join(', ')}.`;
   if (what === 'off')
@@ -223,5 +217,6 @@ function fieldProblem(part: Part, what: string, key: string, value: unknown): st
       ? undefined
       : 'A class name is a letter followed by letters, digits or hyphens.';
   const parsed = Attributes.safeParse({ [key]: value });
+  if (parsed.success && !Object.hasOwn(parsed.data, key)) return 'There is no such attribute.';
   return parsed.success ? undefined : parsed.error.issues[0]?.message;
 }

@@ -1,9 +1,11 @@
+import { tokenValueProblem } from '../../style/value';
 import { kindOf, mayHold } from '../kinds/registry';
 import { pageOfSection, type KeptSection } from '../kept-section';
 import { Page } from '../page';
 import { Problem } from '../problem';
 import { Site } from '../site';
 import { checkPart, checkStyle } from './check-part';
+import { deepest } from './draft';
 
 function shape(error: { issues: readonly { path: readonly PropertyKey[]; message: string }[] }): Problem {
   const issue = error.issues[0];
@@ -19,9 +21,10 @@ export function readSite(data: unknown): Site {
   const site = parsed.data;
   for (const [tag, style] of Object.entries(site.elements)) checkStyle(site, style, tag);
   for (const { name, style } of site.classes) checkStyle(site, style, `.${name}`);
-  for (const [name, value] of Object.entries(site.tokens))
-    if (/[{};\\<]|\/\*|url\(/i.test(value))
-      throw new Problem('A token holds no braces, semicolons, addresses or comments.', { field: `tokens.${name}` });
+  for (const [name, value] of Object.entries(site.tokens)) {
+    const problem = tokenValueProblem(value);
+    if (problem !== undefined) throw new Problem(problem, { field: `tokens.${name}` });
+  }
   for (const section of site.sections ?? []) checkSection(site, section);
   return site;
 }
@@ -47,11 +50,16 @@ function checkTree(page: Page): void {
   const root = page.parts[page.root];
   if (root?.kind !== 'page') throw new Problem('The root of a page is a part of kind "page".', { part: page.root });
   const seen = new Set([page.root]);
-  const pile = [page.root];
-  for (let at = pile.pop(); at !== undefined; at = pile.pop()) {
+  const pile = [{ at: page.root, level: 1 }];
+  for (let next = pile.pop(); next !== undefined; next = pile.pop()) {
+    const { at, level } = next;
     const part = page.parts[at]!;
+    if (level > deepest)
+      throw new Problem(`Parts may stand ${deepest} levels deep in one another, and this one stands deeper.`, {
+        part: at,
+      });
     for (const child of part.children) {
-      const held = page.parts[child];
+      const held = Object.hasOwn(page.parts, child) ? page.parts[child] : undefined;
       if (!held) throw new Problem(`The part holds "${child}", which the page does not have.`, { part: at });
       if (seen.has(child)) throw new Problem('The part stands in two places.', { part: child });
       if (!mayHold(part.kind, held.kind))
@@ -60,7 +68,7 @@ function checkTree(page: Page): void {
           { part: child },
         );
       seen.add(child);
-      pile.push(child);
+      pile.push({ at: child, level: level + 1 });
     }
   }
   const lost = Object.keys(page.parts).find((id) => !seen.has(id));

@@ -3,12 +3,26 @@ import { Identifier } from '../identifier';
 import { Part, type Parts } from '../page';
 import { states } from '../style-map';
 
+const AttributeName = z
+  .string()
+  .max(60)
+  .regex(/^[a-z][a-z0-9-]*$/, 'An attribute’s name is lower-case letters, digits and hyphens.');
+const PropertyName = z
+  .string()
+  .max(60)
+  .regex(/^-{0,2}[a-z][a-z0-9-]*$/, 'A property’s name is lower-case letters, digits and hyphens.');
+const FieldName = z
+  .string()
+  .max(40)
+  .regex(/^[a-z][A-Za-z0-9-]*$/, 'A field’s name is letters, digits and hyphens.')
+  .refine((name) => !['constructor', 'prototype'].includes(name), 'This word is reserved.');
+
 /** The field a `set` addresses, as a path into the part. */
 export const Field = z.union([
   z.tuple([z.enum(['name', 'tag', 'classes', 'off'])]),
-  z.tuple([z.literal('style'), Identifier, z.enum(states), z.string().max(60)]),
-  z.tuple([z.literal('content'), Identifier, z.string().max(40)]),
-  z.tuple([z.literal('attributes'), z.string().max(60)]),
+  z.tuple([z.literal('style'), Identifier, z.enum(states), PropertyName]),
+  z.tuple([z.literal('content'), Identifier, FieldName]),
+  z.tuple([z.literal('attributes'), AttributeName]),
 ]);
 export type Field = z.infer<typeof Field>;
 

@@ -54,6 +54,16 @@ export interface Lent {
   readonly even: Declarations;
 }
 
+/** What a part loads from elsewhere or runs, for the policy its page is served under. */
+export interface Reaches {
+  /** The source of a frame. */
+  readonly frame?: string | undefined;
+  /** The source of a film. */
+  readonly media?: string | undefined;
+  /** It runs code of the site's own making. */
+  readonly ownCode?: true;
+}
+
 /** Everything that makes a kind of part: adding one is adding a file. */
 export interface Kind {
   readonly kind: string;
@@ -87,6 +97,8 @@ export interface Kind {
   readonly variesBySource?: true;
   /** The markup of a part that says different things at different breakpoints; without it, each stands in a span of its own. The base's comes first. */
   varied?(variants: readonly ShownVariant[], context: MarkupContext): Markup;
+  /** What it loads from elsewhere, or runs; nothing where it is left out. */
+  reaches?(content: Record<string, unknown>): Reaches;
   /** Content and style a newly added part begins with. */
   fresh(site: Site): Pick<Part, 'content' | 'style' | 'tag'>;
 }

@@ -22,7 +22,7 @@ function opened(width: number): HTMLIFrameElement {
 const shown = (frame: HTMLIFrameElement, css: string): number =>
   [...frame.contentDocument!.querySelectorAll(css)].filter((one) => one.getClientRects().length > 0).length;
 
-describe('A menu that folds (needs 7.5)', () => {
+describe('A menu that folds', () => {
   it('is a row of links on wide screens, without a button', () => {
     for (const width of [601, 1280]) {
       const frame = opened(width);

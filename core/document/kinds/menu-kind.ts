@@ -40,7 +40,7 @@ export const menuKind: Kind = {
     'column-gap': '24px',
   }),
   inside:
-    ':where(._menu)>[popover]{display:contents}:where(._menu)>button{display:none;padding:8px 16px;font:inherit;color:inherit;background:none;border:1px solid;border-radius:6px;cursor:pointer}',
+    ':where(._menu)>[popover]{display:contents;color:inherit}:where(._menu)>button{display:none;padding:8px 16px;font:inherit;color:inherit;background:none;border:1px solid;border-radius:6px;cursor:pointer}',
   rulesFor: (site, contents) => {
     const folding = new Set(contents.map(foldsOf));
     return outwards(site.breakpoints)

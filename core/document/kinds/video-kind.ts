@@ -40,6 +40,16 @@ function player(
   return `<video controls preload="none" playsinline aria-label="${escapeHtml(String(content['title'] ?? '') || 'Video')}"${shown ? ` poster="${escapeHtml(shown.src)}"` : ''}>${sources}</video>`;
 }
 
+/** A player of another host keeps its own origin, without which none plays; a page of this site gets none, so that it cannot reach the one around it. */
+const sandboxFor = (address: string): string =>
+  `allow-scripts allow-presentation allow-popups${address.startsWith('/') ? '' : ' allow-same-origin'}`;
+
+/** Where an address leads, as a source of a policy: its origin, or `'self'` on the site itself; undefined where it is no address. */
+function sourceOf(address: string): string | undefined {
+  if (address.startsWith('/')) return "'self'";
+  return URL.canParse(address) ? new URL(address).origin : undefined;
+}
+
 /** A host's player stands in a frame that is loaded when its poster is opened, and not before. */
 function embedded(content: Record<string, unknown>, context: MarkupContext): string {
   const title = escapeHtml(String(content['title'] ?? '') || 'Video');
@@ -47,7 +57,7 @@ function embedded(content: Record<string, unknown>, context: MarkupContext): str
   const cover = shown
     ? `<img src="${escapeHtml(shown.src)}" alt="" width="${shown.width}" height="${shown.height}" loading="lazy">`
     : '';
-  return `<details><summary>${cover}<span>Play: ${title}</span></summary><iframe src="${escapeHtml(String(content['address']))}" title="${title}" loading="lazy" allow="fullscreen; autoplay" referrerpolicy="strict-origin-when-cross-origin"></iframe></details>`;
+  return `<details><summary>${cover}<span>Play: ${title}</span></summary><iframe src="${escapeHtml(String(content['address']))}" title="${title}" loading="lazy" sandbox="${sandboxFor(String(content['address']))}" allow="fullscreen; autoplay" referrerpolicy="strict-origin-when-cross-origin"></iframe></details>`;
 }
 
 const markupOf = (content: Record<string, unknown>, context: MarkupContext): string => {
@@ -101,6 +111,10 @@ export const videoKind: Kind = {
         .map(({ content, className }) => `<figure class="${className}">${markupOf(content, context)}</figure>`)
         .join(''),
     };
+  },
+  reaches: (content) => {
+    const address = String(content['address'] ?? '');
+    return isFile(address) ? { media: sourceOf(address) } : { frame: sourceOf(address) };
   },
   fresh: () => ({ tag: 'div', content: { base: { address: '', title: '' } }, style: {} }),
 };

@@ -34,7 +34,7 @@ export const openings: readonly ReadyMade[] = [
             left: '0px',
             height: '100%',
             'object-fit': 'cover',
-            opacity: '0.5',
+            opacity: '0.45',
             'z-index': '-1',
           },
         },

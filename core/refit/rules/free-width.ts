@@ -4,7 +4,7 @@ import { overrides, px, valueAt, type Proposal, type Rule } from '../proposal';
 /** A width in px that is wider than the narrowest screen, or than what holds it: as wide as there is room, and never wider than it was. */
 export const freeWidth: Rule = {
   name: 'free fixed widths',
-  source: 'common practice (needs 6.2: a width that is fixed is what stops a page from responding)',
+  source: 'common practice (a width that is fixed is what stops a page from responding)',
   propose: (situation, part) => {
     const { page, breakpoint, slices } = situation;
     const slice = slices[0];

@@ -21,7 +21,7 @@ function laidColumns({ page, slices }: Situation, part: string): { count: number
 
 export const stack: Rule = {
   name: 'stack or re-share columns',
-  source: 'common practice (needs 7.2)',
+  source: 'common practice',
   propose: (situation, part) => {
     if (!valueAt(situation, part, 'display').includes('grid')) return [];
     const tracks = valueAt(situation, part, 'grid-template-columns');

@@ -10,7 +10,7 @@ const px = (value: string): number | undefined => (/^[\d.]+px$/.test(value) ? Nu
 export const fixedWidth: Check = {
   name: 'fixed width',
   severity: 'error',
-  source: 'common practice (needs 6.2); WCAG 2.2, 1.4.10',
+  source: 'common practice; WCAG 2.2, 1.4.10',
   looks: 'part',
   find: ({ site, page }, id) =>
     site.breakpoints.flatMap((one) => {

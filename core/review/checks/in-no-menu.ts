@@ -3,7 +3,7 @@ import type { Check } from '../check';
 export const inNoMenu: Check = {
   name: 'in no menu',
   severity: 'warning',
-  source: 'common practice (needs 1.3)',
+  source: 'common practice',
   looks: 'page',
   find: ({ page, menus }) =>
     menus === undefined || page.path === '/' || menus.includes(page.path)

@@ -6,7 +6,7 @@ import { resolve } from '../../style/cascade';
 export const lineBreak: Check = {
   name: 'line break in a heading',
   severity: 'warning',
-  source: 'common practice (needs 5.3)',
+  source: 'common practice',
   looks: 'part',
   find: ({ site, page }, id) => {
     const part = page.parts[id]!;

@@ -18,7 +18,7 @@ export const missingAlt: Check = {
     const reason =
       pictures.length === 0
         ? 'The placeholder has no picture yet, and no words for who cannot see it.'
-        : `“${pictures[0]!.name}” has no alt text: who cannot see it learns nothing of it. Write what it shows, here or in the library.`;
+        : `“${pictures[0]!.name}” has no alt text: people who can’t see it get no description. Write what it shows, here or in the library.`;
     return [{ check: 'missing alt', severity: pictures.length === 0 ? 'warning' : 'error', part: id, reason }];
   },
 };

@@ -28,7 +28,7 @@ export const withoutEffect: Check = {
               says: 'Take it back',
               edits: takeBack([own]),
               before: `${own.property} ${own.value}`,
-              after: 'nothing of its own',
+              after: 'not set',
             },
           },
         ];

@@ -5,7 +5,7 @@ import type { Check } from '../check';
 export const pictureSize: Check = {
   name: 'picture size',
   severity: 'warning',
-  source: 'common practice (needs 4.2): twice the px of the place on a 2× screen',
+  source: 'common practice: twice the px of the place on a 2× screen',
   looks: 'leaves',
   find: ({ site, page, leaves }, id) => {
     const part = page.parts[id]!;

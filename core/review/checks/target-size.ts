@@ -50,7 +50,8 @@ export const targetSize: Check = {
               severity: 'error' as const,
               part: id,
               breakpoints: [one.id],
-              reason: `It is ${size} on ${one.name}, with another target close by: fingers miss below 24 × 24 px.`,
+              degree: least / Math.min(target.box.width, target.box.height),
+              reason: `It is ${size}, with another target close by: fingers miss below 24 × 24 px.`,
               cure: { says: 'At least 24 px', edits, before: size, after: 'at least 24 px each way' },
             },
           ];

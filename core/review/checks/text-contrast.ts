@@ -70,7 +70,8 @@ export const textContrast: Check = {
         severity: 'error',
         part: id,
         breakpoints: [one.id],
-        reason: `Contrast is ${cut(ratio)} : 1 on ${one.name}; ${needed} : 1 is needed.`,
+        degree: needed / ratio,
+        reason: `Contrast is ${cut(ratio)} : 1; ${needed} : 1 is needed.`,
       };
       if (painter === undefined) return [finding];
       const name = nameOf(reviewed.page.parts[painter]!);
@@ -80,7 +81,7 @@ export const textContrast: Check = {
       return [
         {
           ...finding,
-          reason: `Contrast is ${cut(ratio)} : 1 on ${one.name}, where it is hardest to read over ${name}; ${needed} : 1 is needed.${advice}`,
+          reason: `Contrast is ${cut(ratio)} : 1 where it is hardest to read over ${name}; ${needed} : 1 is needed.${advice}`,
           ...(cure && { cure }),
         },
       ];

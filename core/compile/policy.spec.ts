@@ -1,0 +1,65 @@
+import { blankPage, type Page, type Part } from '../document/page';
+import { policyOf } from './policy';
+
+const blank = blankPage('p', 'P', '/');
+const part = (
+  kind: string,
+  content: Record<string, unknown>,
+  more: Record<string, Record<string, unknown>> = {},
+): Part => ({
+  kind,
+  tag: 'div',
+  children: [],
+  classes: [],
+  style: {},
+  content: { base: content, ...more },
+  attributes: {},
+});
+const holding = (...parts: Part[]): Page => {
+  const named = Object.fromEntries(parts.map((one, at) => [`w${at}`, one]));
+  return {
+    ...blank,
+    parts: {
+      root: { ...blank.parts['root']!, children: ['s'] },
+      s: { ...part('section', {}), tag: 'section', children: Object.keys(named) },
+      ...named,
+    },
+  };
+};
+const directive = (page: Page, name: string): string | undefined =>
+  policyOf(page)
+    .split('; ')
+    .find((one) => one.startsWith(`${name} `))
+    ?.slice(name.length + 1);
+
+// Content Security Policy Level 3, section 6; HTML, section 7.4.1 for documents within a page.
+describe('The policy of a published page', () => {
+  it('lets a plain page run nothing and load from its own site alone', () => {
+    expect(policyOf(holding(part('text', { text: 'At noon.' })))).toBe(
+      "default-src 'none'; img-src 'self' data:; style-src 'self'; font-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'self'",
+    );
+  });
+  it('names the hosts of players and films, also those of one breakpoint, each once', () => {
+    const page = holding(
+      part(
+        'video',
+        { address: 'https://films.example/watch?v=1', title: '' },
+        { phone: { address: 'https://small.example/watch' } },
+      ),
+      part('video', { address: 'https://films.example/watch?v=2', title: '' }),
+      part('video', { address: 'https://files.example/a.mp4', title: '' }),
+      part('video', { address: '/own.webm', title: '' }),
+    );
+    expect(directive(page, 'frame-src')).toBe('https://films.example https://small.example');
+    expect(directive(page, 'media-src')).toBe("'self' https://files.example");
+    expect(directive(page, 'script-src')).toBeUndefined();
+  });
+  it('allows scripts only where the page holds HTML of its own, and not for what is switched off', () => {
+    expect(directive(holding(part('html', { html: '<p>Own</p>', title: '' })), 'script-src')).toContain(
+      "'unsafe-inline'",
+    );
+    expect(
+      directive(holding({ ...part('html', { html: '<p>Own</p>', title: '' }), off: true }), 'script-src'),
+    ).toBeUndefined();
+  });
+});

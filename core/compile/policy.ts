@@ -1,0 +1,49 @@
+import type { Reaches } from '../document/kinds/kind';
+import { kindOf } from '../document/kinds/registry';
+import type { Page } from '../document/page';
+import { shown } from '../document/shown';
+
+/** What every published page needs, and all that most need. */
+const always: readonly (readonly [string, string])[] = [
+  ['default-src', "'none'"],
+  ['img-src', "'self' data:"],
+  ['style-src', "'self'"],
+  ['font-src', "'self'"],
+  ['form-action', "'self'"],
+  ['base-uri', "'none'"],
+  ['frame-ancestors', "'self'"],
+];
+
+/** A document within the page takes on the page's policy (HTML, section 7.4.1), so code of one's own needs all of this of it. */
+const forOwnCode: Readonly<Record<string, string>> = {
+  'script-src': "'unsafe-inline' 'unsafe-eval' https:",
+  'style-src': "'self' 'unsafe-inline' https:",
+  'img-src': "'self' data: https:",
+  'font-src': "'self' data: https:",
+  'connect-src': 'https:',
+  'media-src': "'self' https:",
+  'frame-src': "'self' https:",
+  'form-action': "'self' https:",
+};
+
+/**
+ * The content security policy (CSP Level 3) a page needs and no more: scripts only where it holds HTML of its own,
+ * frames and films only from the hosts its parts name.
+ */
+export function policyOf(whole: Page): string {
+  const page = shown(whole);
+  const reached: Reaches[] = Object.values(page.parts).flatMap((part) =>
+    Object.values(part.content).map(
+      (content) => kindOf(part.kind).reaches?.({ ...part.content.base, ...content }) ?? {},
+    ),
+  );
+  const directives = new Map(always);
+  const from = (of: (one: Reaches) => string | undefined): string =>
+    [...new Set(reached.flatMap((one) => of(one) ?? []))].sort().join(' ');
+  const [frames, media] = [from((one) => one.frame), from((one) => one.media)];
+  if (frames !== '') directives.set('frame-src', frames);
+  if (media !== '') directives.set('media-src', media);
+  if (reached.some((one) => one.ownCode))
+    for (const [name, sources] of Object.entries(forOwnCode)) directives.set(name, sources);
+  return [...directives].map(([name, sources]) => `${name} ${sources}`).join('; ');
+}

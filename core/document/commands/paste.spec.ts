@@ -1,0 +1,71 @@
+import fc from 'fast-check';
+import { applyEdits } from '../edits/apply';
+import { blankPage, type Part } from '../page';
+import { blankSite } from '../site';
+import { clipOfText, longestPaste, paragraphsOf, pasteText } from './clip';
+
+const site = blankSite('s', 'S', 'site');
+const blank = blankPage('p', 'P', '/');
+const letters = (text: string): string => text.replace(/\s+/g, '');
+
+describe('A pasted text', () => {
+  const pasted = (text: string, selection?: string, page = blank): Part[] => {
+    const result = pasteText(site, page, text, selection)!;
+    const after = applyEdits(site, page, result.edits).page;
+    return result.made.map((id) => after.parts[id]!);
+  };
+  const said = (parts: readonly Part[]): string[] => parts.map((one) => String(one.content.base['text']));
+
+  it('keeps every paragraph, in order, however many there are', () => {
+    for (const count of [1, 2, 199, 200, 201, 500, 3000]) {
+      const words = Array.from({ length: count }, (_, at) => `Paragraph ${at}`);
+      expect(said(pasted(words.join('\n\n'))))
+        .withContext(`${count}`)
+        .toEqual(words);
+    }
+  });
+  it('keeps every letter of half a megabyte without an empty line, in pieces that a part holds', () => {
+    const long = Array.from({ length: 9000 }, (_, at) => `Sentence number ${at} of a text with no end. `).join('');
+    for (const text of [
+      long,
+      long.replace(/\. /g, '.\n'),
+      'x'.repeat(500_000),
+      '👩‍👩‍👧 '.repeat(40_000),
+      '船の時刻表'.repeat(60_000),
+    ]) {
+      const pieces = said(pasted(text));
+      expect(letters(pieces.join(''))).toBe(letters(text));
+      for (const piece of pieces) {
+        expect(piece.length).toBeLessThanOrEqual(100_000);
+        expect(/^[\udc00-\udfff]|[\ud800-\udbff]$/.test(piece)).toBeFalse();
+      }
+    }
+  });
+  it('of any make loses no letter (random texts with every kind of line end)', () => {
+    const line = fc.oneof(fc.string({ maxLength: 60 }), fc.constantFrom('\n', '\r\n', '\r', '\n \n', '\n\n\n', '\t'));
+    fc.assert(
+      fc.property(
+        fc.array(line, { maxLength: 60 }),
+        (lines) => letters(paragraphsOf(lines.join('')).join('')) === letters(lines.join('')),
+      ),
+    );
+  });
+  it('that is too long is refused whole, with its length', () => {
+    expect(() => clipOfText(site, 'x'.repeat(longestPaste + 1))).toThrowError(/5,000,001 characters/);
+    expect(() => clipOfText(site, 'x\n\n'.repeat(20_001))).toThrowError(/20,001 paragraphs/);
+    expect(clipOfText(site, ' \n\n ')).toBeUndefined();
+  });
+  it('stands behind the selection, one after the other', () => {
+    const page = applyEdits(site, blank, pasteText(site, blank, 'First\n\nLast', undefined)!.edits).page;
+    const first = Object.keys(page.parts).find((id) => page.parts[id]!.content.base['text'] === 'First')!;
+    const { edits } = pasteText(site, page, 'Second\n\nThird', first)!;
+    const after = applyEdits(site, page, edits).page;
+    const holder = Object.values(after.parts).find((one) => one.children.includes(first))!;
+    expect(holder.children.map((id) => after.parts[id]!.content.base['text'])).toEqual([
+      'First',
+      'Second',
+      'Third',
+      'Last',
+    ]);
+  });
+});

@@ -1,0 +1,90 @@
+import { applyEdits } from '../document/edits/apply';
+import type { Page } from '../document/page';
+import type { LeafFacts } from './check';
+import type { Finding } from './finding';
+import { box, findings, measured, of, page, site } from './trial/reviewed';
+
+describe('Findings', () => {
+  it('name links to pages that are not published, or were renamed, with what puts it right', () => {
+    const pages = [
+      { id: 'fares', title: 'Fares', path: '/fares', former: [], live: null },
+      { id: 'boats', title: 'Boats', path: '/our-boats', former: ['/boats', '/ships'], live: '/boats' },
+      { id: 'crew', title: 'Crew', path: '/crew', former: ['/people'], live: '/crew' },
+      { id: 'p', title: 'Itself', path: '/', former: [], live: null },
+    ];
+    const linking = (link: string, at?: string): Page =>
+      page({
+        b: {
+          kind: 'button',
+          content: { base: { text: 'Go', link: at ? '/crew' : link }, ...(at && { [at]: { link } }) },
+        },
+      });
+    const told = (link: string): Finding[] => of('dead links', findings(linking(link), { pages }));
+    expect(told('/fares').map(({ severity, elsewhere }) => [severity, elsewhere?.page])).toEqual([
+      ['warning', 'fares'],
+    ]);
+    expect(
+      told('/our-boats').map(({ reason, elsewhere }) => [/live at \/boats/.test(reason), elsewhere?.page]),
+    ).toEqual([[true, 'boats']]);
+    expect(told('/crew')).toEqual([]);
+    expect(told('/')).toEqual([]);
+    expect(told('/nobody').map((one) => [one.severity, one.cure])).toEqual([['error', undefined]]);
+    for (const [link, becomes] of [
+      ['/people', '/crew'],
+      ['/people#bosun', '/crew#bosun'],
+      ['/ships/', '/our-boats'],
+      ['/people?a=1', '/crew?a=1'],
+    ] as const) {
+      const [found] = told(link);
+      expect(found?.severity).withContext(link).toBe('error');
+      const cured = applyEdits(site, linking(link), found!.cure!.edits).page;
+      expect(cured.parts['b']!.content.base['link']).withContext(link).toBe(becomes);
+    }
+    const two = [...pages, { id: 'x', title: 'X', path: '/x', former: ['/people'], live: '/x' }];
+    expect(of('dead links', findings(linking('/people'), { pages: two })).map((one) => one.cure)).toEqual([undefined]); // nobody knows which is meant
+  });
+  it('that are the same at several breakpoints are one, which names them all, tells of the worst, and whose cure cures each', () => {
+    const crowded = page({
+      a: { kind: 'button', content: { base: { text: 'A', link: '/' } } },
+      b: { kind: 'button', content: { base: { text: 'B', link: '/' } } },
+    });
+    const small = (height: number): LeafFacts =>
+      measured({ a: box(0, 0, 40, height), b: box(0, height + 2, 40, 30) }, { display: 'block' });
+    const leaves = new Map([
+      ['wide', small(14)],
+      ['tablet', small(12)],
+      ['phone', small(13)],
+    ]);
+    const found = of('target size', findings(crowded, { leaves })).filter((one) => one.part === 'a');
+    expect(found.map((one) => one.breakpoints)).toEqual([['wide', 'tablet', 'phone']]);
+    expect(found[0]!.reason).toContain('40 × 12 px');
+    const after = applyEdits(site, crowded, found[0]!.cure!.edits).page;
+    expect(['wide', 'tablet', 'phone'].map((one) => after.parts['a']!.style[one]?.normal?.['min-height'])).toEqual([
+      '24px',
+      undefined,
+      undefined,
+    ]); // the narrower ones inherit it
+  });
+  it('that speak of different things stay apart, and those with widths name them together', () => {
+    const words = { base: { text: 'Words' } };
+    const styled = page({
+      h: { kind: 'heading', tag: 'h1', content: words, style: { wide: { normal: { width: '900px' } } } },
+      t: {
+        kind: 'text',
+        content: words,
+        style: { phone: { normal: { 'justify-content': 'center', 'align-items': 'center' } } },
+      },
+    });
+    const all = findings(styled);
+    expect(of('fixed width', all).length).toBe(1);
+    expect(of('fixed width', all)[0]!.widths!.length).toBe(1);
+    const said = of('no effect', all).filter((one) => one.part === 't');
+    expect(said.map((one) => /justify-content|align-items/.exec(one.reason)?.[0]).sort()).toEqual([
+      'align-items',
+      'justify-content',
+    ]);
+    expect(of('fixed width', all)[0]!.breakpoints!.length).toBeGreaterThan(1);
+    const cured = applyEdits(site, styled, of('fixed width', all)[0]!.cure!.edits).page;
+    expect(of('fixed width', findings(cured))).toEqual([]);
+  });
+});

@@ -1,0 +1,106 @@
+import { blankSite, type Site } from '@core/document/site';
+import { around, gap, radius } from './build';
+
+export const ink = '#22333b';
+const madder = '#8c2f39';
+const sand = '#f4ead7';
+
+export const tidewick: Site = {
+  ...blankSite('tidewick', 'Tidewick Ferries', 'tidewick'),
+  fonts: ['Schibsted Grotesk', 'Fraunces'],
+  tokens: { ink, madder, sand, paper: '#fdfaf3' },
+  elements: {
+    body: {
+      wide: {
+        normal: {
+          'font-family': '"Schibsted Grotesk", sans-serif',
+          'font-size': '17px',
+          'line-height': '1.55',
+          color: 'var(--ink)',
+          'background-color': 'var(--paper)',
+        },
+      },
+      phone: { normal: { 'font-size': '16px' } },
+    },
+    h1: { wide: { normal: { 'font-family': 'Fraunces, serif', 'font-weight': '600', 'text-wrap-style': 'balance' } } },
+    h2: {
+      wide: {
+        normal: {
+          'font-family': 'Fraunces, serif',
+          'font-size': '40px',
+          'font-weight': '600',
+          'line-height': '1.15',
+          'text-wrap-style': 'balance',
+        },
+      },
+      tablet: { normal: { 'font-size': '34px' } },
+      phone: { normal: { 'font-size': '29px' } },
+    },
+    h3: {
+      wide: {
+        normal: { 'font-family': 'Fraunces, serif', 'font-size': '23px', 'font-weight': '600', 'line-height': '1.25' },
+      },
+    },
+  },
+  classes: [
+    {
+      name: 'boxed',
+      style: {
+        wide: { normal: { width: '100%', 'max-width': '1120px', 'margin-left': 'auto', 'margin-right': 'auto' } },
+      },
+    },
+    { name: 'measure', style: { wide: { normal: { 'max-width': '58ch' } } } },
+    {
+      name: 'eyebrow',
+      style: {
+        wide: {
+          normal: {
+            'font-size': '14px',
+            'font-weight': '600',
+            'letter-spacing': '0.08em',
+            'text-transform': 'uppercase',
+            color: 'var(--madder)',
+          },
+        },
+      },
+    },
+    {
+      name: 'card',
+      style: {
+        wide: {
+          normal: {
+            'background-color': '#ffffff',
+            ...radius('14px'),
+            ...gap(12),
+            ...around('padding', 0, 0, 24),
+            'overflow-x': 'hidden',
+            'overflow-y': 'hidden',
+          },
+        },
+      },
+    },
+    {
+      name: 'strong',
+      style: { wide: { normal: { 'background-color': 'var(--madder)' }, hover: { 'background-color': '#6f232c' } } },
+    },
+    {
+      name: 'plain-link',
+      style: {
+        wide: {
+          normal: {
+            'background-color': 'transparent',
+            color: 'inherit',
+            ...around('padding', 6, 4),
+            'font-weight': '500',
+          },
+          hover: { color: 'var(--madder)' },
+        },
+      },
+    },
+  ],
+};
+
+export const band = { ...around('padding', 96, '5%'), ...gap(40) };
+export const bandTablet = around('padding', 72, '5%');
+export const bandPhone = { ...around('padding', 56, 20), ...gap(28) };
+export const shortBand = { ...band, ...around('padding', 0, '5%', 96) };
