@@ -2,7 +2,7 @@
 const only = (name, from, to) => ({
   name,
   severity: 'error',
-  from: { path: from, pathNot: '\\.spec\\.ts$' },
+  from: { path: from, pathNot: ['\\.spec\\.ts$', '/trial/'] },
   to: { path: '^(core|web|server|live|tools|demo|e2e|bench)/', pathNot: to },
 });
 

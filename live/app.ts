@@ -1,9 +1,12 @@
-import { readFile } from 'node:fs/promises';
+import { access, readdir, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import express, { type Express, type Request, type Response } from 'express';
+import express, { type Express, type NextFunction, type Request, type Response } from 'express';
+import * as z from 'zod';
 
 const sites = /^([a-z][a-z0-9-]{0,60})\.localhost(?::\d+)?$/;
 const previews = /^preview-([0-9a-f]{32})$/;
+/** The name of a version: a release's number, or what a preview shows as a hash. */
+const pointer = /^[0-9a-f]{1,20}$/;
 
 /** Loads a preview anew when its stamp is no longer the one its HTML was read at, which the script's address carries. */
 const follower = `let seen=new URL(import.meta.url).searchParams.get('seen');
@@ -16,19 +19,61 @@ setInterval(look,700);
 void look();
 `;
 
-/** The folder a host is served from, or undefined when there is none. */
-async function folderOf(root: string, host: string): Promise<{ folder: string; preview?: string } | undefined> {
-  const name = sites.exec(host)?.[1];
+/** What a host is served from: a folder of versions and the one its pointer names. */
+interface Served {
+  readonly versions: string;
+  readonly current: string;
+  readonly isPreview: boolean;
+}
+
+/** What a host is served from, or undefined when there is nothing. Host names mean the same in capitals (RFC 4343). */
+async function servedAt(root: string, host: string): Promise<Served | undefined> {
+  const name = sites.exec(host.toLowerCase())?.[1];
   if (name === undefined) return undefined;
   const token = previews.exec(name)?.[1];
-  if (token !== undefined) {
-    const folder = join(root, 'previews', token);
-    return { folder, preview: `${folder}.stamp` };
-  }
-  const current = await readFile(join(root, 'sites', name, 'current'), 'utf8').catch(() => undefined);
-  return current !== undefined && /^\d+$/.test(current)
-    ? { folder: join(root, 'sites', name, 'releases', current) }
+  const folder = token === undefined ? join(root, 'sites', name) : join(root, 'previews', token);
+  const current = await readFile(join(folder, 'current'), 'utf8').catch(() => '');
+  return pointer.test(current)
+    ? { versions: join(folder, 'releases'), current, isPreview: token !== undefined }
     : undefined;
+}
+
+/**
+ * The version that has a file: the current one, or an earlier one whose pages somebody may still be reading.
+ * Files carry a hash of what they hold, so that one name is the same in all versions.
+ */
+async function versionWith({ versions, current }: Served, file: string): Promise<string | undefined> {
+  const has = (version: string): Promise<boolean> =>
+    access(join(versions, version, 'files', file)).then(
+      () => true,
+      () => false,
+    );
+  if (await has(current)) return current;
+  const names = (await readdir(versions).catch(() => [])).filter((name) => pointer.test(name) && name !== current);
+  const found = await Promise.all(names.map(async (name) => ((await has(name)) ? name : undefined)));
+  return found.find((name) => name !== undefined);
+}
+
+const Manifest = z.object({ policies: z.record(z.string(), z.string()).optional() });
+
+/** The policy a page is served under, as its release states it; undefined where it states none. */
+async function policyFor({ versions, current }: Served, path: string): Promise<string | undefined> {
+  const text = await readFile(join(versions, current, 'manifest.json'), 'utf8').catch(() => '{}');
+  const policies = Manifest.parse(JSON.parse(text)).policies ?? {};
+  return Object.hasOwn(policies, path) ? policies[path] : undefined;
+}
+
+/** A drawing is shown and nothing else: no script in it runs, also where it is opened by itself. */
+const policyOfDrawings = "default-src 'none'; style-src 'unsafe-inline'; sandbox";
+
+/** A page's policy with what a preview needs besides: the script that follows the edits. */
+function withFollower(policy: string): string {
+  const scripts = policy.includes('script-src ')
+    ? policy.replace('script-src ', "script-src 'self' ")
+    : `${policy}; script-src 'self'`;
+  return scripts.includes('connect-src ')
+    ? scripts.replace('connect-src ', "connect-src 'self' ")
+    : `${scripts}; connect-src 'self'`;
 }
 
 const nothing =
@@ -38,49 +83,77 @@ function missing(response: Response): void {
   response.status(404).type('html').send(nothing);
 }
 
-const stampOf = async (file: string): Promise<string> =>
-  /^[0-9a-f]+$/.exec(await readFile(file, 'utf8').catch(() => ''))?.[0] ?? '';
+const pagePath = /^\/$|^(\/[a-z0-9-]+)+\/?$/;
+const fileName = /^\/files\/([A-Za-z0-9][A-Za-z0-9._-]*)$/;
 
-/** A page's HTML with the script that follows the edits, for previews alone. */
-async function sendPreview(request: Request, response: Response, folder: string, stampFile: string): Promise<void> {
-  const seen = await stampOf(stampFile); // before the page: a stamp too old means one look too many, a stamp too new an edit never seen
-  const path = /^\/$|^(\/[a-z0-9-]+)+\/?$/.test(request.path) ? request.path : undefined;
+/** The path of a page as its release names it: without a slash at its end. */
+const withoutSlash = (path: string): string => (path === '/' ? path : path.replace(/\/$/, ''));
+
+async function sendPage(request: Request, response: Response, served: Served): Promise<void> {
+  const path = pagePath.test(request.path) ? withoutSlash(request.path) : undefined;
+  const folder = join(served.versions, served.current);
   const html =
     path === undefined ? undefined : await readFile(join(folder, path, 'index.html'), 'utf8').catch(() => undefined);
-  response
-    .status(html === undefined ? 404 : 200)
-    .set({ 'cache-control': 'no-store', 'x-robots-tag': 'noindex, nofollow', 'referrer-policy': 'no-referrer' })
-    .type('html');
+  if (served.isPreview)
+    return sendPreview(
+      response,
+      served,
+      html,
+      (path !== undefined && (await policyFor(served, path))) || "default-src 'none'",
+    );
+  if (html === undefined || path === undefined) return missing(response);
+  const policy = await policyFor(served, path);
+  if (policy !== undefined) response.set('content-security-policy', policy);
+  response.set('cache-control', 'public, max-age=0').type('html').send(html);
+}
+
+/** A page's HTML with the script that follows the edits, for previews alone. */
+function sendPreview(response: Response, served: Served, html: string | undefined, policy: string): void {
+  response.status(html === undefined ? 404 : 200).type('html');
+  response.set({
+    'cache-control': 'no-store',
+    'x-robots-tag': 'noindex, nofollow',
+    'referrer-policy': 'no-referrer',
+    'content-security-policy': withFollower(policy),
+  });
   response.send(
-    (html ?? nothing).replace('</body>', `<script type="module" src="/_follow.js?seen=${seen}"></script></body>`),
+    (html ?? nothing).replace(
+      '</body>',
+      `<script type="module" src="/_follow.js?seen=${served.current}"></script></body>`,
+    ),
   );
+}
+
+async function sendFile(response: Response, served: Served, file: string): Promise<void> {
+  const version = await versionWith(served, file);
+  if (version === undefined) return missing(response);
+  if (file.endsWith('.svg')) response.set('content-security-policy', policyOfDrawings);
+  response.sendFile(file, {
+    root: join(served.versions, version, 'files'),
+    immutable: true,
+    maxAge: '1y',
+    dotfiles: 'deny',
+  });
 }
 
 /** Serves releases and previews from a folder of files; it knows nothing else. */
 export function liveApp(root: string): Express {
   const app = express();
   app.disable('x-powered-by');
-  app.use(async (request, response, next) => {
-    response.set('x-content-type-options', 'nosniff');
-    const found = await folderOf(root, request.get('host') ?? '');
-    if (!found || !['GET', 'HEAD'].includes(request.method)) return missing(response);
-    const isFile = request.path.startsWith('/files/');
-    if (found.preview !== undefined && !isFile) {
-      if (request.path === '/_follow.js') return void response.type('js').send(follower);
-      if (request.path === '/_stamp') return void response.type('text').send(await stampOf(found.preview));
-      return sendPreview(request, response, found.folder, found.preview);
-    }
-    if (request.path === '/manifest.json') return missing(response);
-    const serve = express.static(found.folder, {
-      index: 'index.html',
-      dotfiles: 'deny',
-      redirect: false,
-      immutable: isFile,
-      maxAge: isFile ? '1y' : 0,
-    });
-    if (!isFile && !request.path.endsWith('/')) request.url = `${request.path}/`;
-    serve(request, response, next);
+  app.use(async (request, response) => {
+    response.set({ 'x-content-type-options': 'nosniff', 'referrer-policy': 'strict-origin-when-cross-origin' });
+    const served = await servedAt(root, request.get('host') ?? '');
+    if (!served || !['GET', 'HEAD'].includes(request.method)) return missing(response);
+    const file = fileName.exec(request.path)?.[1];
+    if (file !== undefined) return sendFile(response, served, file);
+    if (served.isPreview && request.path === '/_follow.js') return void response.type('js').send(follower);
+    if (served.isPreview && request.path === '/_stamp')
+      return void response.type('text').set('cache-control', 'no-store').send(served.current);
+    return sendPage(request, response, served);
   });
-  app.use((_request: Request, response: Response) => missing(response));
+  app.use((error: unknown, _request: Request, response: Response, next: NextFunction) => {
+    if (response.headersSent) return next(error);
+    missing(response);
+  });
   return app;
 }

@@ -43,7 +43,7 @@ describe('The live host', () => {
     expect((await visit('/')).headers['x-content-type-options']).toBe('nosniff');
   });
   it('never leaves the folder of the release, whatever the pointer, the path or the host says', async () => {
-    for (const host of ['broken.localhost', 'secret.localhost', '..localhost', 'MILL.localhost', 'nobody.localhost'])
+    for (const host of ['broken.localhost', 'secret.localhost', '..localhost', 'nobody.localhost'])
       expect((await visit('/', host)).body)
         .withContext(host)
         .not.toContain('Release');
@@ -59,19 +59,61 @@ describe('The live host', () => {
   });
   it('sends a preview with the stamp it was read at, so that an edit stored while it loads is still noticed', async () => {
     const host = `preview-${'7'.repeat(32)}.localhost`;
-    write(`previews/${'7'.repeat(32)}/index.html`, '<body><p>Rye</p></body>');
-    write(`previews/${'7'.repeat(32)}.stamp`, 'a1b2');
+    const preview = `previews/${'7'.repeat(32)}`;
+    write(`${preview}/releases/a1b2/index.html`, '<body><p>Rye</p></body>');
+    write(`${preview}/releases/a1b2/files/style-1.css`, 'a{}');
+    write(`${preview}/releases/c3d4/index.html`, '<body><p>Oats</p></body>');
+    write(`${preview}/current`, 'a1b2');
     const first = await visit('/', host);
     expect(first.body).toContain('src="/_follow.js?seen=a1b2"');
     expect((await visit('/_stamp', host)).body).toBe('a1b2');
-    write(`previews/${'7'.repeat(32)}.stamp`, 'c3d4');
+    write(`${preview}/current`, 'c3d4');
     expect((await visit('/_stamp', host)).body).toBe('c3d4');
     expect((await visit('/', host)).body).toContain('seen=c3d4');
-    write(`previews/${'7'.repeat(32)}.stamp`, '"><script>alert(1)</script>');
+    expect((await visit('/files/style-1.css', host)).body).toBe('a{}'); // of the version before, whose page may still be loading
+    expect((await visit('/', host)).headers['content-security-policy']).toContain("script-src 'self'");
+    write(`${preview}/current`, '"><script>alert(1)</script>');
     expect((await visit('/', host)).body).not.toContain('alert');
+    write(`${preview}/current`, 'c3d4');
     const gone = await visit('/not/yet', host);
     expect(gone.status).toBe(404);
     expect(gone.body).toContain('/_follow.js');
+  });
+  it('means the same host in capitals', async () => {
+    expect((await visit('/', 'MILL.LocalHost:4300')).body).toContain('Release');
+  });
+  it('keeps the hashed files of earlier releases within reach, for whoever has just read an earlier page', async () => {
+    write('sites/mill/current', '2');
+    write('sites/mill/releases/1/files/style-of-one.css', 'b{}');
+    const earlier = await visit('/files/style-of-one.css');
+    expect(earlier.status).toBe(200);
+    expect(earlier.body).toBe('b{}');
+    expect(earlier.headers['cache-control']).toContain('immutable');
+    expect((await visit('/files/style-of-nobody.css')).status).toBe(404);
+  });
+  it('keeps what a release says of itself to itself, by every spelling of its path', async () => {
+    write('sites/mill/releases/2/manifest.json', JSON.stringify({ policies: { '/': "default-src 'none'" } }));
+    for (const path of [
+      '/manifest.json',
+      '/files/../manifest.json',
+      '/files/%2e%2e/manifest.json',
+      '/files/..%2fmanifest.json',
+      '/courses/../manifest.json',
+      '//manifest.json',
+      '/files//../manifest.json',
+      '/manifest.json/',
+    ])
+      expect((await visit(path)).status)
+        .withContext(path)
+        .toBe(404);
+  });
+  it('serves a page under the policy its release states, and a drawing so that it runs nothing', async () => {
+    expect((await visit('/')).headers['content-security-policy']).toBe("default-src 'none'");
+    write('sites/mill/releases/2/files/drawing-1.svg', '<svg xmlns="http://www.w3.org/2000/svg"/>');
+    const drawing = await visit('/files/drawing-1.svg');
+    expect(drawing.headers['content-security-policy']).toContain('sandbox');
+    expect(drawing.headers['x-content-type-options']).toBe('nosniff');
+    expect(drawing.headers['content-type']).toContain('image/svg+xml');
   });
   it('answers 404 in words where there is nothing', async () => {
     const nothing = await visit('/no/such/page');

@@ -17,3 +17,4 @@ const stop = (): void => {
 };
 process.once('SIGINT', stop);
 process.once('SIGTERM', stop);
+process.once('disconnect', stop); // whoever started it is gone

@@ -2,18 +2,18 @@ import { spawnSync } from 'node:child_process';
 import { buildWeb, needChromium, needPostgres, npmPackages } from './packages.mjs';
 import { startPostgres } from './postgres.mjs';
 
-npmPackages();
-const browser = needChromium();
+await npmPackages();
+const races = process.argv.includes('races');
+const browser = races ? {} : needChromium();
 const programs = needPostgres();
-buildWeb();
+if (!races) await buildWeb();
 const postgres = await startPostgres(programs, 'var/bench/postgres');
-const done = spawnSync(process.execPath, ['--import', 'tsx', 'bench/bench.ts'], {
+const done = spawnSync(process.execPath, ['--import', 'tsx', races ? 'bench/races.ts' : 'bench/bench.ts'], {
   stdio: 'inherit',
   env: {
     ...process.env,
     FOLD_TEST_DATABASE: postgres.address,
-    FOLD_CHROMIUM: browser.chromium,
-    FOLD_CHROMEDRIVER: browser.chromedriver,
+    ...(!races && { FOLD_CHROMIUM: browser.chromium, FOLD_CHROMEDRIVER: browser.chromedriver }),
   },
 });
 await postgres.stop();

@@ -1,7 +1,7 @@
 import { spawnSync } from 'node:child_process';
 import { npmPackages } from './packages.mjs';
 
-npmPackages();
+await npmPackages();
 const done = spawnSync(process.execPath, ['--import', 'tsx', 'tools/fold.ts', ...process.argv.slice(2)], {
   stdio: 'inherit',
 });

@@ -1,22 +1,25 @@
-import { execFileSync, spawnSync } from 'node:child_process';
+import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { give, say } from './say.mjs';
+import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
+import { give, runQuietly, say } from './say.mjs';
 
 const mark = 'node_modules/.fold-lock';
 
 /** Installs the npm packages of the lock file when they are not the ones that are there. */
-export function npmPackages() {
+export async function npmPackages() {
   const [major] = process.versions.node.split('.').map(Number);
   if (major < 20) give(`Fold Line needs Node.js 20 or newer; this is ${process.versions.node}.`);
   const lock = createHash('sha256').update(readFileSync('package-lock.json')).digest('hex');
   if (existsSync(mark) && readFileSync(mark, 'utf8') === lock) return;
-  say('Installing npm packages …');
-  const done = spawnSync('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error'], {
-    stdio: 'inherit',
-  });
-  if (done.status !== 0) give('The npm packages could not be installed; see the lines above.');
+  say('Installing npm packages; the first time, this takes about a minute …');
+  const { well, output } = await runQuietly(
+    'npm',
+    ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error'],
+    'npm packages',
+  );
+  if (!well) give(`The npm packages could not be installed.\n${output}`);
   writeFileSync(mark, lock);
 }
 
@@ -85,18 +88,37 @@ function fingerprint(paths) {
 }
 
 /** Builds the interface when its sources are not those of the last build. */
-export function buildWeb() {
+export async function buildWeb() {
   const stamp = 'dist/web/.sources';
   const now = fingerprint(['core', 'web', 'package-lock.json', 'angular.json', 'tsconfig.json']);
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return;
   say('Building the interface …');
-  try {
-    execFileSync('npx', ['ng', 'build'], {
-      stdio: ['ignore', 'pipe', 'inherit'],
-      env: { ...process.env, NG_CLI_ANALYTICS: 'false' },
-    });
-  } catch (error) {
-    give(`The interface could not be built.\n${String(error.stdout ?? '').slice(-4000)}`);
-  }
+  const { well, output } = await runQuietly(
+    process.execPath,
+    ['node_modules/@angular/cli/bin/ng.js', 'build'],
+    'The build',
+    { NG_CLI_ANALYTICS: 'false' },
+  );
+  if (!well) give(`The interface could not be built.\n${output}`);
+  compressBeside('dist/web/browser');
   writeFileSync(stamp, now);
+}
+
+/** Writes each text file of a folder once more beside itself, compressed as well as can be: so that no request has to. */
+function compressBeside(folder) {
+  for (const entry of readdirSync(folder, { withFileTypes: true })) {
+    const path = join(folder, entry.name);
+    if (entry.isDirectory()) compressBeside(path);
+    else if (/\.(js|css|html|svg|json|txt)$/.test(entry.name)) {
+      const bytes = readFileSync(path);
+      if (bytes.length < 1000) continue;
+      writeFileSync(`${path}.gz`, gzipSync(bytes, { level: 9 }));
+      writeFileSync(
+        `${path}.br`,
+        brotliCompressSync(bytes, {
+          params: { [constants.BROTLI_PARAM_QUALITY]: 11, [constants.BROTLI_PARAM_SIZE_HINT]: bytes.length },
+        }),
+      );
+    }
+  }
 }

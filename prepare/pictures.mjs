@@ -2,9 +2,9 @@ import { spawnSync } from 'node:child_process';
 import { buildWeb, needChromium, needPostgres, npmPackages } from './packages.mjs';
 import { startPostgres } from './postgres.mjs';
 
-npmPackages();
+await npmPackages();
 const browser = needChromium();
-buildWeb();
+await buildWeb();
 const postgres = await startPostgres(needPostgres(), 'var/bench/postgres');
 const done = spawnSync(process.execPath, ['--import', 'tsx', 'e2e/pictures.ts'], {
   stdio: 'inherit',

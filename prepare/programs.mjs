@@ -1,6 +1,6 @@
 import { spawn } from 'node:child_process';
 
-/** Starts one of the project's TypeScript programs and waits until it says it is ready. */
+/** Starts one of the project's TypeScript programs and waits until it says it is ready. It ends by itself when whoever started it is gone. */
 export function startProgram(file, environment) {
   const child = spawn(process.execPath, ['--import', 'tsx', file], {
     env: { ...process.env, ...environment },
@@ -13,7 +13,7 @@ export function startProgram(file, environment) {
     child.once('exit', () => done(false));
   });
   const stop = async () => {
-    if (child.exitCode === null) child.kill('SIGTERM');
+    if (child.exitCode === null && child.signalCode === null) child.kill('SIGTERM');
     const late = setTimeout(() => child.kill('SIGKILL'), 4000);
     await ended;
     clearTimeout(late);

@@ -3,6 +3,8 @@ import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { createConnection } from 'node:net';
 import { buildWeb, needPostgres, npmPackages } from './packages.mjs';
 import { startPostgres } from './postgres.mjs';
+import { keepRunning } from './keep-running.mjs';
+import { RunningHere } from './leftovers.mjs';
 import { startProgram } from './programs.mjs';
 import { give, say } from './say.mjs';
 
@@ -30,41 +32,64 @@ async function stopAll(code) {
   if (stopping) return;
   stopping = true;
   for (const stop of stops.reverse()) await stop();
+  here.forget();
   process.exit(code);
 }
 process.on('SIGINT', () => void stopAll(0));
 process.on('SIGTERM', () => void stopAll(0));
 
-for (const [one, variable] of [
-  [port, 'FOLD_PORT'],
-  [livePort, 'FOLD_LIVE_PORT'],
-]) {
-  if (!Number.isInteger(one) || one < 1 || one > 65535) give(`${variable} is no port number.`);
-  if (await isTaken(one)) give(`Port ${one} is taken by another program. Free it, or set ${variable} to another one.`);
-}
 try {
   mkdirSync(folder, { recursive: true });
 } catch (error) {
   give(`The folder ${folder} for the data cannot be made (${error.code}): start from a folder you may write to.`);
 }
-npmPackages();
+const here = new RunningHere(`${folder}/running.json`);
+const other = here.other();
+if (other !== undefined)
+  give(
+    `Fold Line is running in this folder already (process ${other}). End that one first, or set FOLD_DATA to another folder.`,
+  );
+if ((await here.endLeftovers()) > 0) say('Ended what an earlier start had left running.');
+for (const [one, variable] of [
+  [port, 'FOLD_PORT'],
+  [livePort, 'FOLD_LIVE_PORT'],
+]) {
+  if (!Number.isInteger(one) || one < 1 || one > 65535) give(`${variable} isn’t a port number.`);
+  if (await isTaken(one)) give(`Port ${one} is taken by another program. Free it, or set ${variable} to another one.`);
+}
+await npmPackages();
 const programs = needPostgres();
-buildWeb();
+await buildWeb();
 say('Starting PostgreSQL …');
-const postgres = await startPostgres(programs, `${folder}/postgres`);
-stops.push(postgres.stop);
+let address = '';
+let databasePort;
+const database = async () => {
+  const started = await startPostgres(programs, `${folder}/postgres`, databasePort);
+  ({ address, port: databasePort } = started);
+  return started;
+};
+stops.push(await keepRunning('PostgreSQL', database).catch((error) => give(error.message)));
 const environment = {
-  FOLD_DATABASE: postgres.address,
+  FOLD_DATABASE: address,
   FOLD_SECRET: secret(),
   FOLD_PORT: String(port),
   FOLD_LIVE_PORT: String(livePort),
   FOLD_DATA: folder,
 };
-for (const file of ['live/main.ts', 'server/main.ts']) {
-  const program = startProgram(file, environment);
-  stops.push(program.stop);
-  if (!(await program.ready)) await stopAll(1);
-  void program.ended.then((code) => stopAll(code));
+for (const [name, file] of [
+  ['The live host', 'live/main.ts'],
+  ['The editor', 'server/main.ts'],
+]) {
+  say(`Starting ${name.toLowerCase()} …`);
+  const begin = async () => {
+    const program = startProgram(file, environment);
+    here.note(name, program.child.pid);
+    if (!(await program.ready)) throw new Error('see the line above');
+    return program;
+  };
+  const stop = await keepRunning(name, begin).catch(() => undefined);
+  if (!stop) await stopAll(1);
+  else stops.push(stop);
 }
 console.log(`
 Fold Line is running.

@@ -4,6 +4,9 @@ import { buildWeb, needChromium, needPostgres, npmPackages } from './packages.mj
 import { startPostgres } from './postgres.mjs';
 import { say } from './say.mjs';
 
+/** A program of an installed package. */
+const bin = (name) => `node_modules/.bin/${name}`;
+
 /** Runs a command to its end; true when it ended well. */
 const run = (command, args, environment = {}) =>
   new Promise((done) => {
@@ -40,7 +43,7 @@ async function suite(name, command, args, environment) {
   failed += counted.failed + (counted.passed + counted.failed === 0 || (!well && counted.failed === 0) ? 1 : 0);
 }
 
-npmPackages();
+await npmPackages();
 const browser = needChromium();
 const programs = needPostgres();
 mkdirSync('var/results', { recursive: true });
@@ -51,11 +54,11 @@ const chromium = {
 };
 Object.assign(process.env, chromium);
 
-await check('types of core and web', 'npx', ['tsc', '-p', 'tsconfig.json', '--noEmit']);
-await check('types of server, tools and tests', 'npx', ['tsc', '-p', 'tsconfig.node.json', '--noEmit']);
-await check('lint', 'npx', ['eslint', '.', '--max-warnings', '0']);
-await check('who may know whom', 'npx', [
-  'depcruise',
+await check('types of core and web', bin('tsc'), ['-p', 'tsconfig.json', '--noEmit']);
+await check('types of server, tools and tests', bin('tsc'), ['-p', 'tsconfig.node.json', '--noEmit']);
+await check('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
+await check('lint', bin('eslint'), ['.', '--max-warnings', '0']);
+await check('who may know whom', bin('depcruise'), [
   '--config',
   '.dependency-cruiser.cjs',
   'core',
@@ -65,8 +68,8 @@ await check('who may know whom', 'npx', [
   'tools',
   'demo',
 ]);
-await suite('unit', 'npx', ['ng', 'test', '--watch=false']);
-buildWeb();
+await suite('unit', bin('ng'), ['test', '--watch=false']);
+await buildWeb();
 rmSync('var/test', { recursive: true, force: true });
 const postgres = await startPostgres(programs, 'var/test/postgres');
 const node = (name, ...globs) =>

@@ -10,6 +10,8 @@ const Environment = z.object({
   FOLD_LIVE_PORT: port(4300),
   FOLD_DATA: z.string().default('var'),
   FOLD_SECRET: z.string().min(32),
+  FOLD_KEEP_RELEASES: z.coerce.number().int().min(1).max(10_000).default(50),
+  FOLD_SESSION_DAYS: z.coerce.number().min(0.01).max(400).default(14),
 });
 
 /** What the server is told by its environment. */
@@ -19,7 +21,13 @@ export interface Config {
   readonly livePort: number;
   /** The folder releases and previews are written to. */
   readonly liveFolder: string;
+  /** The folder uploads wait in until they are read. */
+  readonly uploadFolder: string;
   readonly webFolder: string;
+  /** How many releases of a site are kept, the live one among them. */
+  readonly keepReleases: number;
+  /** How long a session lasts without a visit, in ms. */
+  readonly sessionLasts: number;
   readonly secret: string;
 }
 
@@ -27,13 +35,17 @@ export interface Config {
 export function readConfig(environment: NodeJS.ProcessEnv): Config {
   const parsed = Environment.safeParse(environment);
   if (!parsed.success) throw new Error(`${parsed.error.issues[0]?.path.join('.')}: ${parsed.error.issues[0]?.message}`);
-  const { FOLD_DATABASE, FOLD_PORT, FOLD_LIVE_PORT, FOLD_DATA, FOLD_SECRET } = parsed.data;
+  const { FOLD_DATABASE, FOLD_PORT, FOLD_LIVE_PORT, FOLD_DATA, FOLD_SECRET, FOLD_KEEP_RELEASES, FOLD_SESSION_DAYS } =
+    parsed.data;
   return {
     database: FOLD_DATABASE,
     port: FOLD_PORT,
     livePort: FOLD_LIVE_PORT,
     liveFolder: resolve(FOLD_DATA, 'live'),
+    uploadFolder: resolve(FOLD_DATA, 'uploads'),
     webFolder: resolve('dist/web/browser'),
+    keepReleases: FOLD_KEEP_RELEASES,
+    sessionLasts: FOLD_SESSION_DAYS * 86_400_000,
     secret: FOLD_SECRET,
   };
 }

@@ -4,11 +4,12 @@ import { rateLimit } from 'express-rate-limit';
 import * as z from 'zod';
 import { Accounts, type AccountRow } from '../database/entities';
 import { read, Refusal } from '../http/answer';
+import { body } from '../http/body';
 import { accountOf } from '../http/guard';
 import type { Service } from '../http/service';
 
 const SignIn = z.strictObject({
-  email: z.email('Write a mail address.').max(200),
+  email: z.email('Type an email address.').max(200),
   password: z.string().min(1).max(200),
 });
 
@@ -28,15 +29,15 @@ export function accountRoutes(service: Service): Router {
     windowMs: 60_000,
     limit: 20,
     skipSuccessfulRequests: true,
-    message: { problem: 'Too many tries. Wait a minute.' },
+    message: { problem: 'Too many attempts. Wait a minute.' },
   });
   const decoy = hashPassword('nobody has this password');
 
-  router.post('/session', limit, async (request, response) => {
+  router.post('/session', limit, body('4kb'), async (request, response) => {
     const { email, password } = read(SignIn, request.body);
     const account = await accounts.findOneBy({ email: email.toLowerCase() });
     const right = await verify(account?.password ?? (await decoy), password);
-    if (!account || !right) throw new Refusal(401, 'This address and password do not belong together.');
+    if (!account || !right) throw new Refusal(401, 'Wrong email or password.');
     await renewed(request);
     request.session.account = account.id;
     response.json(shown(account));
@@ -49,7 +50,12 @@ export function accountRoutes(service: Service): Router {
   });
 
   router.delete('/session', (request, response, next) => {
-    request.session.destroy((error: unknown) => (error ? next(error) : response.status(204).end()));
+    const session = request.sessionID;
+    request.session.destroy((error: unknown) => {
+      if (error) return next(error);
+      service.streams.endAll(session);
+      response.status(204).end();
+    });
   });
   return router;
 }

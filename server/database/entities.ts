@@ -52,6 +52,8 @@ export interface PageRow {
   revision: number;
   document: Page;
   changed: Date;
+  /** Paths it had before, the oldest first. */
+  formerPaths: string[];
 }
 export const Pages = new EntitySchema<PageRow>({
   name: 'page',
@@ -63,6 +65,7 @@ export const Pages = new EntitySchema<PageRow>({
     revision: { type: 'int' },
     document: { type: 'json' },
     changed: { type: 'timestamptz', default: () => 'now()' },
+    formerPaths: { name: 'former_paths', type: 'text', array: true, default: () => "'{}'" },
   },
   uniques: [{ columns: ['site', 'path'] }],
 });

@@ -1,17 +1,40 @@
+import type { Pool } from 'pg';
 import { DataSource } from 'typeorm';
+import * as z from 'zod';
 import { entities } from './entities';
 import { FirstTables1700000000000 } from './first-tables';
+import { FormerPaths1764100000000 } from './former-paths';
 
-/** An open connection to the database, migrated to the newest tables. */
+/** How long anything may take before the server gives it up, in ms, and how many connections it holds. */
+export const bounds = { connections: 20, connect: 10_000, statement: 30_000, lock: 10_000, idleInTransaction: 60_000 };
+
+/** An open connection to the database, migrated to the newest tables. No wait in it is without an end. */
 export async function openDatabase(url: string): Promise<DataSource> {
   const source = new DataSource({
     type: 'postgres',
     url,
     entities,
-    migrations: [FirstTables1700000000000],
+    migrations: [FirstTables1700000000000, FormerPaths1764100000000],
     logging: false,
+    poolErrorHandler: () => undefined, // an idle connection that ends is replaced when the next one is asked for
+    extra: {
+      max: bounds.connections,
+      connectionTimeoutMillis: bounds.connect,
+      statement_timeout: bounds.statement,
+      lock_timeout: bounds.lock,
+      idle_in_transaction_session_timeout: bounds.idleInTransaction,
+      query_timeout: bounds.statement + 5000,
+      keepAlive: true,
+    },
   });
   await source.initialize();
   await source.runMigrations({ transaction: 'all' });
   return source;
 }
+
+const driver = z.object({
+  master: z.custom<Pool>((pool) => typeof pool === 'object' && pool !== null && 'connect' in pool),
+});
+
+/** The pool of connections a data source holds, for what speaks to PostgreSQL beside it. */
+export const poolOf = (source: DataSource): Pool => driver.parse(source.driver).master;

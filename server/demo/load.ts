@@ -45,16 +45,14 @@ export async function loadDemo(service: Service): Promise<void> {
     await loadPictures(service, site.id);
     const kept = await manager.getRepository(Sites).findOneByOrFail({ id: site.id });
     for (const page of pages)
-      await manager
-        .getRepository(Pages)
-        .insert({
-          id: page.id,
-          site: site.id,
-          path: page.path,
-          revision: 0,
-          document: jsonColumn(readPage(kept.document, page)),
-        });
-    for (const page of live) await publish(service, page, 'ada');
+      await manager.getRepository(Pages).insert({
+        id: page.id,
+        site: site.id,
+        path: page.path,
+        revision: 0,
+        document: jsonColumn(readPage(kept.document, page)),
+      });
+    for (const page of live) await publish(service, { page, site: site.id }, 'ada');
   }
   for (const account of accounts)
     await manager.getRepository(Accounts).insert({ ...account, password: await hashPassword(account.password) });

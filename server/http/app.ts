@@ -1,7 +1,8 @@
 import { join } from 'node:path';
 import compression from 'compression';
 import connectPg from 'connect-pg-simple';
-import express, { json, type Express } from 'express';
+import express, { type Express } from 'express';
+import staticGzip from 'express-static-gzip';
 import session from 'express-session';
 import helmet from 'helmet';
 import { fonts } from '@core/style/fonts';
@@ -13,8 +14,9 @@ import { releaseRoutes } from '../releases/routes';
 import { fontPath } from '../releases/write';
 import { siteRoutes } from '../sites/routes';
 import { sectionRoutes } from '../sites/sections';
-import { answerErrors, notFound } from './answer';
-import { sameOrigin } from './guard';
+import { poolOf } from '../database/open';
+import { answerErrors, loggable, notFound } from './answer';
+import { sameOrigin, signedIn } from './guard';
 import type { Service } from './service';
 
 const policy = {
@@ -39,8 +41,36 @@ function sessions(service: Service): express.RequestHandler {
     secret: service.config.secret,
     resave: false,
     saveUninitialized: false,
-    store: new Store({ conString: service.config.database, tableName: 'sessions', pruneSessionInterval: false }),
-    cookie: { httpOnly: true, sameSite: 'strict', maxAge: 14 * 86_400_000 },
+    store: new Store({
+      pool: poolOf(service.database),
+      tableName: 'sessions',
+      pruneSessionInterval: 900,
+      errorLog: (...told) => service.log.error(loggable(told.at(-1)), 'sessions'),
+    }),
+    cookie: { httpOnly: true, sameSite: 'strict', maxAge: service.config.sessionLasts },
+  });
+}
+
+const hashed = /-[A-Z0-9]{8}\.\w+$/;
+
+/** The interface's files, compressed when they were built; every address without an ending is a screen of the interface. */
+function interfaceFiles(app: Express, folder: string): void {
+  const files = staticGzip(folder, {
+    index: false,
+    enableBrotli: true,
+    orderPreference: ['br', 'gz'],
+    serveStatic: {
+      setHeaders: (response, path) =>
+        response.setHeader(
+          'cache-control',
+          hashed.test(path.replace(/\.(br|gz)$/, '')) ? 'public, max-age=31536000, immutable' : 'public, max-age=3600',
+        ),
+    },
+  });
+  app.use(files);
+  app.get('/{*any}', (request, response) => {
+    if (/\.\w+$/.test(request.path)) throw notFound();
+    response.set('cache-control', 'no-cache').sendFile(join(folder, 'index.html'));
   });
 }
 
@@ -55,21 +85,23 @@ export function editorApp(service: Service, previews: FollowingPreviews): Expres
       crossOriginOpenerPolicy: false,
     }),
   );
-  app.use(
-    compression({
-      filter: (request, response) => !request.path.endsWith('/feed') && compression.filter(request, response),
-    }),
-  );
   app.get('/fonts/:file', (request, response) => {
     const file = fonts.find((font) => font.file === request.params.file)?.file;
     if (file === undefined) throw notFound();
     response.set('cache-control', 'public, max-age=31536000').sendFile(fontPath(file));
   });
   app.use('/api', sameOrigin(service.config.port), sessions(service));
-  app.use('/api', (request, response, next) => {
+  app.use(
+    '/api',
+    compression({
+      filter: (request, response) => !request.path.endsWith('/feed') && compression.filter(request, response),
+    }),
+  );
+  app.use('/api', (_request, response, next) => {
     response.set('cache-control', 'no-store');
-    return request.path.endsWith('/edits') ? next() : json({ limit: '200kb' })(request, response, next);
+    next();
   });
+  app.use('/api', signedIn);
   app.use(
     '/api',
     accountRoutes(service),
@@ -82,10 +114,7 @@ export function editorApp(service: Service, previews: FollowingPreviews): Expres
   app.use('/api', () => {
     throw notFound();
   });
-  app.use(express.static(service.config.webFolder, { index: false, maxAge: '1h' }));
-  app.get('/{*any}', (_request, response) =>
-    response.set('cache-control', 'no-cache').sendFile(join(service.config.webFolder, 'index.html')),
-  );
+  interfaceFiles(app, service.config.webFolder);
   app.use(answerErrors(service.log));
   return app;
 }

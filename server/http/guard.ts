@@ -1,4 +1,6 @@
 import type { NextFunction, Request, Response } from 'express';
+import * as z from 'zod';
+import { Identifier } from '@core/document/identifier';
 import { Memberships, Pages, Sites, type PageRow, type SiteRow } from '../database/entities';
 import { notFound, Refusal } from './answer';
 import type { Service } from './service';
@@ -14,6 +16,12 @@ export function accountOf(request: Request): string {
   const account = request.session.account;
   if (account === undefined) throw new Refusal(401, 'Please sign in.');
   return account;
+}
+
+/** Lets only who is signed in pass; signing in itself is open to all. */
+export function signedIn(request: Request, _response: Response, next: NextFunction): void {
+  if (request.path !== '/session') accountOf(request);
+  next();
 }
 
 /** The site, when the signed-in account is a member of it. @throws Refusal 404 otherwise */
@@ -37,6 +45,35 @@ export async function pageFor(
   return { page, site: await siteFor(service, request, page.site) };
 }
 
+const reached = z.array(z.object({ site: z.string() }));
+
+/** The id of a page's site, when an account is a member of it: membership alone, no document is read. */
+export async function siteOfPage(service: Service, account: string, page: string): Promise<string | undefined> {
+  const rows: unknown = await service.database.query(
+    'SELECT p.site FROM pages p JOIN memberships m ON m.site = p.site WHERE p.id = $1 AND m.account = $2',
+    [page, account],
+  );
+  return reached.parse(rows)[0]?.site;
+}
+
+/** The ids of a page and its site, when the signed-in account is a member of that site. @throws Refusal 404 otherwise */
+export async function reachPage(
+  service: Service,
+  request: Request,
+  id: string,
+): Promise<{ page: string; site: string }> {
+  const site = await siteOfPage(service, accountOf(request), id);
+  if (site === undefined) throw notFound();
+  return { page: id, site };
+}
+
+/** The id of a site, when the signed-in account is a member of it. @throws Refusal 404 otherwise */
+export async function reachSite(service: Service, request: Request, id: string): Promise<string> {
+  if (!(await service.database.getRepository(Memberships).existsBy({ account: accountOf(request), site: id })))
+    throw notFound();
+  return id;
+}
+
 /** Refuses every change that another origin asks for. */
 export function sameOrigin(port: number) {
   const own = new Set([`http://localhost:${port}`, `http://127.0.0.1:${port}`]);
@@ -48,5 +85,9 @@ export function sameOrigin(port: number) {
   };
 }
 
-/** One named part of the address; Express gives only strings where the route names it once. */
-export const parameter = (request: Request, name: string): string => String(request.params[name]);
+/** An identifier that is part of the address. @throws Refusal 404 where it can be none, whatever it holds */
+export function parameter(request: Request, name: string): string {
+  const parsed = Identifier.safeParse(request.params[name]);
+  if (!parsed.success) throw notFound();
+  return parsed.data;
+}

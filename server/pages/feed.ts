@@ -44,7 +44,23 @@ export class PageFeed {
     return () => this.events.off(`${page} sections`, heard);
   }
 
+  /** Tells that a page stands at another address. */
+  tellMoved(page: string): void {
+    this.events.emit('any page', page);
+  }
+
+  /** Tells that a page of a site has gone. */
+  tellGone(site: string, page: string): void {
+    this.events.emit('site', site);
+    this.events.emit(`${page} site`);
+  }
+
   listenToAll(heard: (page: string) => void): void {
     this.events.on('any page', heard);
+  }
+
+  /** Calls back for every site a page of which has gone. */
+  listenToSites(heard: (site: string) => void): void {
+    this.events.on('site', heard);
   }
 }

@@ -1,15 +1,26 @@
-import { json, Router } from 'express';
+import { Router, type Request, type Response } from 'express';
 import * as z from 'zod';
 import { PagePath } from '@core/document/page';
 import { jsonColumn } from '../database/json-column';
 import { Pages, Releases } from '../database/entities';
-import { read } from '../http/answer';
-import { accountOf, pageFor, parameter } from '../http/guard';
+import { lockPage } from '../database/locks';
+import { loggable, read } from '../http/answer';
+import { body } from '../http/body';
+import { accountOf, pageFor, parameter, reachPage, siteOfPage } from '../http/guard';
 import type { Service } from '../http/service';
+import { takeOffline } from '../releases/publish';
 import { isUniqueViolation, liveAddress, pathTaken } from '../sites/routes';
 import { Batch, logSince, storeBatch } from './store';
 
-const Since = z.object({ since: z.coerce.number().int().min(0) });
+const Since = z.object({
+  since: z
+    .string()
+    .regex(/^\d{1,10}$/, 'A revision is a whole number.')
+    .transform(Number)
+    .pipe(z.int().max(2_147_483_647)),
+});
+/** So many earlier paths of a page are remembered. */
+const mostFormerPaths = 20;
 const Facts = z.strictObject({ path: PagePath });
 
 export function pageRoutes(service: Service): Router {
@@ -29,63 +40,94 @@ export function pageRoutes(service: Service): Router {
     });
   });
 
-  router.post('/pages/:page/edits', json({ limit: '8mb' }), async (request, response) => {
-    const { page } = await pageFor(service, request, parameter(request, 'page'));
-    response.json(await storeBatch(service, page.id, accountOf(request), read(Batch, request.body)));
+  router.post('/pages/:page/edits', reaching(service), body('8mb'), async (request, response) => {
+    const at = await reachPage(service, request, parameter(request, 'page'));
+    response.json(await storeBatch(service, at, accountOf(request), read(Batch, request.body)));
   });
 
   router.get('/pages/:page/log', async (request, response) => {
-    const { page } = await pageFor(service, request, parameter(request, 'page'));
+    const { page } = await reachPage(service, request, parameter(request, 'page'));
     const { since } = read(Since, request.query);
-    response.json({ log: await logSince(service.database.manager, page.id, since) });
+    response.json({ log: await logSince(service.database.manager, page, since) });
   });
 
   router.get('/pages/:page/feed', async (request, response) => {
-    const { page } = await pageFor(service, request, parameter(request, 'page'));
-    response.writeHead(200, {
-      'content-type': 'text/event-stream',
-      'cache-control': 'no-store',
-      'x-accel-buffering': 'no',
-    });
-    response.write('retry: 1000\n\n');
-    const stop = service.feed.listen(page.id, (stored) => response.write(`data: ${JSON.stringify(stored)}\n\n`));
-    const stopSite = service.feed.listenToSite(page.id, () => response.write('event: site\ndata: {}\n\n'));
-    const stopSections = service.feed.listenToSections(page.id, () => response.write('event: sections\ndata: {}\n\n'));
-    const beat = setInterval(() => response.write(': still here\n\n'), 20_000);
-    request.on('close', () => {
-      clearInterval(beat);
-      stop();
-      stopSite();
-      stopSections();
-    });
+    const { page } = await reachPage(service, request, parameter(request, 'page'));
+    openFeed(service, request, response, page);
   });
 
-  router.patch('/pages/:page', async (request, response) => {
-    const { page } = await pageFor(service, request, parameter(request, 'page'));
+  router.patch('/pages/:page', reaching(service), body('20kb'), async (request, response) => {
+    const { page } = await reachPage(service, request, parameter(request, 'page'));
     const { path } = read(Facts, request.body);
     await service.database
       .transaction(async (manager) => {
-        const row = await manager
-          .getRepository(Pages)
-          .findOneOrFail({ where: { id: page.id }, lock: { mode: 'pessimistic_write' } });
+        const row = await lockPage(manager, page);
+        const formerPaths =
+          row.path === path
+            ? row.formerPaths
+            : [...row.formerPaths.filter((one) => one !== path && one !== row.path), row.path].slice(-mostFormerPaths);
         await manager
           .getRepository(Pages)
-          .update({ id: page.id }, { path, document: jsonColumn({ ...row.document, path }) });
+          .update({ id: page }, { path, formerPaths, document: jsonColumn({ ...row.document, path }) });
       })
       .catch((error: unknown) => {
         throw isUniqueViolation(error) ? pathTaken(path) : error;
       });
+    service.feed.tellMoved(page);
     response.json({ path });
   });
 
   router.delete('/pages/:page', async (request, response) => {
-    const { page } = await pageFor(service, request, parameter(request, 'page'));
-    await service.database.getRepository(Pages).delete({ id: page.id });
+    const { page, site } = await reachPage(service, request, parameter(request, 'page'));
+    await service.database.getRepository(Pages).delete({ id: page });
+    service.feed.tellGone(site, page);
+    await takeOffline(service, site, page, accountOf(request));
     response.status(204).end();
   });
 
   exportRoutes(service, router);
   return router;
+}
+
+/** Lets a request pass whose page the account may reach, before anything of its body is read. */
+const reaching =
+  (service: Service) =>
+  async (request: Request, _response: Response, next: () => void): Promise<void> => {
+    await reachPage(service, request, parameter(request, 'page'));
+    next();
+  };
+
+/** An answer that stays open and tells what is stored on a page, as long as whoever opened it is signed in and a member of its site. */
+function openFeed(service: Service, request: Request, response: Response, page: string): void {
+  const account = accountOf(request);
+  response.writeHead(200, {
+    'content-type': 'text/event-stream',
+    'cache-control': 'no-store',
+    'x-accel-buffering': 'no',
+  });
+  response.write('retry: 1000\n\n');
+  const stillAllowed = async (): Promise<void> => {
+    const rows: unknown = await service.database.query(
+      'SELECT 1 AS there FROM sessions WHERE sid = $1 AND expire > now()',
+      [request.sessionID],
+    );
+    const session = z.array(z.unknown()).parse(rows).length > 0;
+    if (!session || (await siteOfPage(service, account, page)) === undefined) response.end();
+    else response.write(': still here\n\n');
+  };
+  const beat = setInterval(
+    () =>
+      void stillAllowed().catch((error: unknown) => service.log.warn(loggable(error), 'a feed could not be checked')),
+    20_000,
+  );
+  const stops = [
+    () => clearInterval(beat),
+    service.feed.listen(page, (stored) => response.write(`data: ${JSON.stringify(stored)}\n\n`)),
+    service.feed.listenToSite(page, () => response.write('event: site\ndata: {}\n\n')),
+    service.feed.listenToSections(page, () => response.write('event: sections\ndata: {}\n\n')),
+    service.streams.open(request.sessionID, () => response.end()),
+  ];
+  response.on('close', () => stops.forEach((stop) => stop()));
 }
 
 /** The page and its site as files, in the open format. */

@@ -1,4 +1,4 @@
-import { MoreThan, Not, type EntityManager } from 'typeorm';
+import { MoreThan, type EntityManager } from 'typeorm';
 import * as z from 'zod';
 import { mirrored, sharedRoots } from '@core/document/commands/shared';
 import { applyEdits } from '@core/document/edits/apply';
@@ -9,6 +9,7 @@ import { titleOf } from '@core/document/page';
 import { Problem } from '@core/document/problem';
 import { Batches, Pages, Sites, type PageRow, type SiteRow } from '../database/entities';
 import { jsonColumn } from '../database/json-column';
+import { lockPage, lockPages, lockSite } from '../database/locks';
 import { notFound, Refusal } from '../http/answer';
 import type { Service } from '../http/service';
 import type { Stored } from './feed';
@@ -16,7 +17,7 @@ import type { Stored } from './feed';
 /** A batch as a client sends it: an id of its own, so that sending it twice stores it once. */
 export const Batch = z.strictObject({
   id: z.string().regex(/^[A-Za-z0-9_-]{16,40}$/),
-  base: z.int().min(0),
+  base: z.int().min(0).max(2_147_483_647),
   edits: Edits,
 });
 export type Batch = z.infer<typeof Batch>;
@@ -32,15 +33,6 @@ export async function logSince(manager: EntityManager, page: string, revision: n
 interface Fresh {
   readonly page: string;
   readonly stored: Stored;
-}
-
-/** The site of a page, locked where its pages share sections, so that edits of two of them come one after the other. */
-async function siteOf(manager: EntityManager, page: string): Promise<SiteRow> {
-  const at = await manager.getRepository(Pages).findOne({ where: { id: page }, select: { id: true, site: true } });
-  if (!at) throw notFound();
-  const site = await manager.getRepository(Sites).findOneByOrFail({ id: at.site });
-  if (sharedRoots(site.document).size === 0) return site;
-  return manager.getRepository(Sites).findOneOrFail({ where: { id: at.site }, lock: { mode: 'pessimistic_write' } });
 }
 
 async function write(
@@ -70,10 +62,8 @@ async function mirror(
   const all = mirrored(site.document, from.document, edits);
   if (all.length === 0) return [];
   const fresh: Fresh[] = [];
-  const others = await manager
-    .getRepository(Pages)
-    .find({ where: { site: site.id, id: Not(from.id) }, order: { id: 'ASC' }, lock: { mode: 'pessimistic_write' } });
-  for (const row of others) {
+  for (const row of await lockPages(manager, site.id)) {
+    if (row.id === from.id) continue;
     const own = all.filter(({ root }) => Object.hasOwn(row.document.parts, root)).map(({ edit }) => edit);
     if (own.length === 0) continue;
     try {
@@ -104,6 +94,42 @@ async function mirror(
   return fresh;
 }
 
+/** Whether edits of a page, or what they put in, touch a section that other pages share. */
+function touchesShared(site: SiteRow, page: PageRow, edits: readonly Edit[]): boolean {
+  const roots = sharedRoots(site.document);
+  if (roots.size === 0) return false;
+  return (
+    [...roots].some((root) => Object.hasOwn(page.document.parts, root)) ||
+    edits.some((edit) => edit.do === 'insert' && Object.keys(edit.parts).some((id) => roots.has(id)))
+  );
+}
+
+interface Done {
+  readonly log: Stored[];
+  readonly fresh: readonly Fresh[];
+}
+
+/** Stores a batch under the locks it needs; undefined when it changes what pages share, for which the site must be held alone. */
+async function storeHolding(
+  manager: EntityManager,
+  hold: 'shared' | 'alone',
+  at: { page: string; site: string },
+  account: string,
+  batch: Batch,
+): Promise<Done | undefined> {
+  const site = await lockSite(manager, at.site, hold);
+  if (hold === 'alone') await lockPages(manager, at.site);
+  const row = await lockPage(manager, at.page);
+  const known = await manager.getRepository(Batches).findOneBy({ id: batch.id });
+  if (known && known.page !== at.page) throw new Refusal(400, 'This batch belongs to another page.');
+  if (known) return { log: await logSince(manager, at.page, Math.min(batch.base, known.revision - 1)), fresh: [] };
+  if (hold === 'shared' && touchesShared(site, row, batch.edits)) return undefined;
+  const applied = applyEdits(site.document, row.document, batch.edits);
+  const own = await write(manager, row, batch.id, account, batch.edits, applied.page);
+  const others = await mirror(manager, site, row, account, batch.edits);
+  return { log: await logSince(manager, at.page, batch.base), fresh: [own, ...others] };
+}
+
 /**
  * Applies a batch to the newest state of the page and stores both in one transaction, and with them what it means for pages that share a section with it.
  * Returns the log since the client's base, the batch itself in it.
@@ -111,24 +137,14 @@ async function mirror(
  */
 export async function storeBatch(
   service: Service,
-  page: string,
+  at: { page: string; site: string },
   account: string,
   batch: Batch,
 ): Promise<{ log: Stored[] }> {
-  const done = await service.database.transaction(async (manager) => {
-    const site = await siteOf(manager, page);
-    const row = await manager
-      .getRepository(Pages)
-      .findOne({ where: { id: page }, lock: { mode: 'pessimistic_write' } });
-    if (!row) throw notFound();
-    const known = await manager.getRepository(Batches).findOneBy({ id: batch.id });
-    if (known && known.page !== page) throw new Refusal(400, 'This batch belongs to another page.');
-    if (known) return { log: await logSince(manager, page, Math.min(batch.base, known.revision - 1)), fresh: [] };
-    const applied = applyEdits(site.document, row.document, batch.edits);
-    const own = await write(manager, row, batch.id, account, batch.edits, applied.page);
-    const others = await mirror(manager, site, row, account, batch.edits);
-    return { log: await logSince(manager, page, batch.base), fresh: [own, ...others] };
-  });
+  const store = (hold: 'shared' | 'alone'): Promise<Done | undefined> =>
+    service.database.transaction((manager) => storeHolding(manager, hold, at, account, batch));
+  const done = (await store('shared')) ?? (await store('alone'));
+  if (!done) throw notFound();
   for (const one of done.fresh) service.feed.tell(one.page, one.stored);
   return { log: done.log };
 }

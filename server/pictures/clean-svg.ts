@@ -25,17 +25,31 @@ const attributes = (
   'font-family font-size font-weight text-anchor letter-spacing role aria-label href'
 ).split(' ');
 
+const svgSpace = 'http://www.w3.org/2000/svg';
+
+/** Functions an attribute may hold besides a `url(#…)`: colours and transforms. */
+const harmless = /^(rgba?|hsla?|hwb|lab|lch|oklab|oklch|matrix|translate|scale|rotate|skewx|skewy)$/i;
+
+/** Whether every function in an attribute's value stays within the file. Escapes hide a function's name: none is needed in a drawing. */
+function staysInside(value: string): boolean {
+  if (value.includes('\\') || value.includes('/*')) return false;
+  return [...value.matchAll(/([\w-]*)\s*\(\s*(["']?)(.?)/g)].every(
+    ([, name = '', , first]) => harmless.test(name) || (name.toLowerCase() === 'url' && first === '#'),
+  );
+}
+
 /** Keeps an attribute only when what it refers to lies inside the same file. */
 function inward(tagName: string, attribs: sanitizeHtml.Attributes): sanitizeHtml.Tag {
-  const kept = Object.entries(attribs).filter(
-    ([name, value]) =>
-      (name !== 'href' || value.startsWith('#')) && !/url\(\s*["']?(?!#)/i.test(value.replace(/\s+/g, '')),
-  );
+  const kept = Object.entries(attribs).filter(([name, value]) => {
+    if (name === 'href') return /^#[\w-]+$/.test(value);
+    if (name === 'xmlns') return value === svgSpace;
+    return ['aria-label', 'id', 'class'].includes(name) || staysInside(value);
+  });
   return { tagName, attribs: Object.fromEntries(kept) };
 }
 
 /**
- * An SVG with shapes, paints and filters alone: no script, no style, no foreign elements, nothing from outside.
+ * An SVG with shapes, paints and filters alone: no script, no style, no foreign elements, nothing from outside, and nothing before or after it.
  * @throws Refusal when nothing to draw is left
  */
 export function cleanSvg(text: string): string {
@@ -46,7 +60,9 @@ export function cleanSvg(text: string): string {
     allowedSchemes: [],
     transformTags: { '*': inward },
     parser: { xmlMode: true, lowerCaseTags: false, lowerCaseAttributeNames: false },
-  }).trim();
-  if (!/^<svg[\s>]/.test(clean)) throw new Refusal(400, 'There is nothing to draw in this SVG.');
-  return clean.includes('xmlns=') ? clean : clean.replace('<svg', '<svg xmlns="http://www.w3.org/2000/svg"');
+  });
+  const [begin, end] = [clean.search(/<svg[\s>]/), clean.lastIndexOf('</svg>')];
+  if (begin === -1 || end < begin) throw new Refusal(400, 'There is nothing to draw in this SVG.');
+  const drawing = clean.slice(begin, end + '</svg>'.length);
+  return /^<svg[^>]*\sxmlns=/.test(drawing) ? drawing : drawing.replace('<svg', `<svg xmlns="${svgSpace}"`);
 }

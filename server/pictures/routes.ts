@@ -1,4 +1,7 @@
-import { Router } from 'express';
+import { mkdirSync } from 'node:fs';
+import { readdir, rm, stat } from 'node:fs/promises';
+import { join } from 'node:path';
+import { Router, type Request, type Response } from 'express';
 import multer from 'multer';
 import * as z from 'zod';
 import { newIdentifier } from '@core/document/identifier';
@@ -6,8 +9,10 @@ import type { Picture } from '@core/document/site';
 import type { EntityManager } from 'typeorm';
 import { PictureFiles, Sites } from '../database/entities';
 import { jsonColumn } from '../database/json-column';
+import { lockSite } from '../database/locks';
 import { notFound, read, Refusal } from '../http/answer';
-import { parameter, siteFor } from '../http/guard';
+import { body } from '../http/body';
+import { parameter, reachSite, siteFor } from '../http/guard';
 import type { Service } from '../http/service';
 import { scalePicture, type Scaled } from './scale';
 
@@ -15,6 +20,7 @@ const Facts = z.strictObject({
   name: z.string().trim().min(1).max(200).optional(),
   alt: z.string().max(500).optional(),
 });
+const FileName = z.string().regex(/^[a-z0-9][a-z0-9-]*\.[a-z0-9]{2,5}$/);
 const contentTypes: Readonly<Record<string, string>> = { webp: 'image/webp', svg: 'image/svg+xml' };
 
 /** Stores a scaled picture's files and enters it into the site's library. */
@@ -24,9 +30,7 @@ export async function keepPicture(
   id: string,
   { picture, files }: Scaled,
 ): Promise<void> {
-  const row = await manager
-    .getRepository(Sites)
-    .findOneOrFail({ where: { id: site }, lock: { mode: 'pessimistic_write' } });
+  const row = await lockSite(manager, site, 'alone');
   await manager.getRepository(PictureFiles).upsert(
     files.map(({ file, bytes }) => ({ site, file, bytes })),
     ['site', 'file'],
@@ -35,47 +39,83 @@ export async function keepPicture(
   await manager.getRepository(Sites).update({ id: site }, { document: jsonColumn({ ...row.document, pictures }) });
 }
 
+const mostBytes = 100_000_000;
+
+/** Uploads wait on disk, not in memory, until their turn comes. */
+function receiver(folder: string): (request: Request, response: Response) => Promise<void> {
+  mkdirSync(folder, { recursive: true });
+  const take = multer({
+    dest: folder,
+    limits: { fileSize: mostBytes, files: 1, fields: 4, parts: 6, fieldSize: 10_000 },
+  }).single('file');
+  return (request, response) =>
+    new Promise((done, fail) =>
+      take(request, response, (error: unknown) => {
+        if (error === undefined || error === null) return done();
+        const code = z.object({ code: z.string() }).safeParse(error).data?.code;
+        if (code === 'ENOSPC') return fail(error as Error); // what multer hands on is an error
+        fail(
+          new Refusal(
+            400,
+            code === 'LIMIT_FILE_SIZE'
+              ? `A picture has at most ${mostBytes / 1e6} MB.`
+              : 'The upload could not be read to its end. Upload the file again.',
+          ),
+        );
+      }),
+    );
+}
+
+/** Removes uploads that a server which was killed left behind. */
+export async function clearUploads(folder: string): Promise<void> {
+  for (const name of await readdir(folder).catch(() => [])) {
+    const file = join(folder, name);
+    const made = await stat(file).then(
+      (one) => one.mtimeMs,
+      () => Date.now(),
+    );
+    if (Date.now() - made > 3_600_000) await rm(file, { force: true });
+  }
+}
+
 export function pictureRoutes(service: Service): Router {
   const router = Router();
-  const upload = multer({
-    storage: multer.memoryStorage(),
-    limits: { fileSize: 20_000_000, files: 1, fields: 4 },
-  }).single('file');
+  const receive = receiver(service.config.uploadFolder);
 
   router.get('/sites/:site/pictures', async (request, response) => {
     const site = await siteFor(service, request, parameter(request, 'site'));
     response.json(site.document.pictures);
   });
 
-  router.post('/sites/:site/pictures', async (request, response, next) => {
-    await siteFor(service, request, parameter(request, 'site'));
-    upload(request, response, next);
-  });
   router.post('/sites/:site/pictures', async (request, response) => {
-    const site = await siteFor(service, request, parameter(request, 'site'));
-    if (!request.file) throw new Refusal(400, 'Choose a picture to upload.');
-    const name = Buffer.from(request.file.originalname, 'latin1').toString('utf8'); // multipart names arrive as bytes
-    const scaled = await scalePicture(name, request.file.buffer);
-    const id = newIdentifier();
-    await service.database.transaction((manager) => keepPicture(manager, site.id, id, scaled));
-    response.status(201).json({ id, picture: scaled.picture });
+    const site = await reachSite(service, request, parameter(request, 'site'));
+    await receive(request, response);
+    const { file } = request;
+    if (!file) throw new Refusal(400, 'Choose a picture to upload.');
+    try {
+      const name = Buffer.from(file.originalname, 'latin1').toString('utf8'); // multipart names arrive as bytes
+      const scaled = await service.scaling(() => scalePicture(name, file.path));
+      const id = newIdentifier();
+      await service.database.transaction((manager) => keepPicture(manager, site, id, scaled));
+      response.status(201).json({ id, picture: scaled.picture });
+    } finally {
+      await rm(file.path, { force: true });
+    }
   });
 
-  router.patch('/sites/:site/pictures/:picture', async (request, response) => {
-    const site = await siteFor(service, request, parameter(request, 'site'));
+  router.patch('/sites/:site/pictures/:picture', body('20kb'), async (request, response) => {
+    const site = await reachSite(service, request, parameter(request, 'site'));
     const { name, alt } = read(Facts, request.body);
     const id = parameter(request, 'picture');
     const picture = await service.database.transaction(async (manager): Promise<Picture> => {
-      const row = await manager
-        .getRepository(Sites)
-        .findOneOrFail({ where: { id: site.id }, lock: { mode: 'pessimistic_write' } });
+      const row = await lockSite(manager, site, 'alone');
       const known = Object.hasOwn(row.document.pictures, id) ? row.document.pictures[id] : undefined;
       if (!known) throw notFound();
       const changed = { ...known, ...(name !== undefined && { name }), ...(alt !== undefined && { alt }) };
       await manager
         .getRepository(Sites)
         .update(
-          { id: site.id },
+          { id: site },
           { document: jsonColumn({ ...row.document, pictures: { ...row.document.pictures, [id]: changed } }) },
         );
       return changed;
@@ -84,15 +124,16 @@ export function pictureRoutes(service: Service): Router {
   });
 
   router.get('/sites/:site/files/:file', async (request, response) => {
-    const site = await siteFor(service, request, parameter(request, 'site'));
-    const row = await service.database
-      .getRepository(PictureFiles)
-      .findOneBy({ site: site.id, file: parameter(request, 'file') });
+    const site = await reachSite(service, request, parameter(request, 'site'));
+    const file = FileName.safeParse(request.params['file']);
+    const row = file.success
+      ? await service.database.getRepository(PictureFiles).findOneBy({ site, file: file.data })
+      : null;
     if (!row) throw notFound();
     response
       .set({
         'cache-control': 'private, max-age=31536000, immutable',
-        'content-security-policy': "default-src 'none'; style-src 'unsafe-inline'",
+        'content-security-policy': "default-src 'none'; style-src 'unsafe-inline'; sandbox",
       })
       .type(contentTypes[row.file.split('.').at(-1) ?? ''] ?? 'application/octet-stream')
       .send(row.bytes);

@@ -1,11 +1,21 @@
 import { createHash } from 'node:crypto';
-import sharp from 'sharp';
+import { open, readFile } from 'node:fs/promises';
+import sharp, { type Metadata, type OutputInfo, type Sharp } from 'sharp';
 import type { Picture } from '@core/document/site';
 import { Refusal } from '../http/answer';
 import { cleanSvg } from './clean-svg';
 
+/** The widths in px a picture is kept in, as far as it is as wide itself. */
 const widths = [400, 800, 1200, 1600, 2400];
-const mostPixels = 60_000_000;
+/** More than a photograph has, and few enough that reading one takes seconds and not gigabytes. */
+const mostPixels = 120_000_000;
+/** No side is longer: neither does WebP keep longer ones, nor does a photograph have them. */
+const longestSide = 30_000;
+const mostSvgBytes = 2_000_000;
+const seconds = 40;
+
+sharp.cache(false);
+sharp.concurrency(1);
 
 /** A picture made ready for the library: what the site says of it, and the files to keep. */
 export interface Scaled {
@@ -17,10 +27,12 @@ const types = {
   png: 'image/png',
   jpeg: 'image/jpeg',
   webp: 'image/webp',
+  gif: 'image/gif',
   avif: 'image/avif',
   heif: 'image/avif',
   svg: 'image/svg+xml',
 } as const;
+const kinds = 'Pictures are PNG, JPEG, WebP, AVIF, GIF or SVG.';
 
 const isKnown = (format: string | undefined): format is keyof typeof types =>
   format !== undefined && Object.hasOwn(types, format);
@@ -37,54 +49,172 @@ function cleanName(name: string): string {
   return printable.slice(0, 200) || 'picture';
 }
 
-/**
- * Reads an uploaded picture and makes its files in several widths, as WebP; an SVG is cleaned and kept as one file.
- * @throws Refusal with the reason when the file is no picture, damaged or too large
- */
-export async function scalePicture(name: string, bytes: Buffer): Promise<Scaled> {
-  if (bytes.length === 0) throw new Refusal(400, 'This file is empty, not a picture.');
-  const source = looksLikeSvg(bytes) ? Buffer.from(cleanSvg(bytes.toString('utf8'))) : bytes;
-  const read = sharp(source, { limitInputPixels: mostPixels, failOn: 'error' });
-  const facts = await read.metadata().catch((error: Error) => {
+/** A file or bytes that hold a picture. */
+type Source = string | Buffer;
+
+const reading = (source: Source, animated = false): Sharp =>
+  sharp(source, { limitInputPixels: mostPixels, failOn: 'error', sequentialRead: true, animated }).timeout({ seconds });
+
+async function factsOf(source: Source): Promise<Metadata> {
+  return sharp(source, { limitInputPixels: false, failOn: 'error' })
+    .metadata()
+    .catch(() => {
+      throw new Refusal(400, `This file is not a picture that can be read. ${kinds}`);
+    });
+}
+
+/** Refuses what would take too long or too much memory to read. @throws Refusal */
+function checkSize(facts: Metadata): void {
+  const { width, height } = facts;
+  const frames = facts.pages ?? 1;
+  const frame = facts.pageHeight ?? height;
+  if (width === 0 || frame === 0) throw new Refusal(400, 'The picture has no size.');
+  if (Math.max(width, frame) > longestSide)
     throw new Refusal(
       400,
-      /pixel/i.test(error.message)
-        ? 'The picture has more than 60 million pixels.'
-        : 'This file is not a picture that can be read: PNG, JPEG, WebP, AVIF or SVG.',
+      `The picture is ${Math.max(width, frame).toLocaleString('en')} px long. The longest side may have ${longestSide.toLocaleString('en')} px.`,
     );
-  });
-  if (!isKnown(facts.format) || (facts.format === 'heif' && facts.compression !== 'av1'))
-    throw new Refusal(400, 'Pictures are PNG, JPEG, WebP, AVIF or SVG.');
-  const turned = (facts.orientation ?? 1) >= 5;
-  const width = (turned ? facts.height : facts.width) ?? 0;
-  const height = (turned ? facts.width : facts.height) ?? 0;
-  if (width === 0 || height === 0) throw new Refusal(400, 'The picture has no size.');
-  const base = { name: cleanName(name), alt: '', width, height, type: types[facts.format] };
-  if (facts.format === 'svg') {
-    const file = nameFor(source, 'svg');
-    return { picture: { ...base, files: [{ width, file }] }, files: [{ file, bytes: source }] };
-  }
-  const targets = [...widths.filter((one) => one < width), Math.min(width, widths.at(-1)!)];
-  const made = await Promise.all(targets.map((target) => scaled(source, target)));
-  return { picture: { ...base, files: made.map(({ width: at, file }) => ({ width: at, file })) }, files: made };
+  if (width * frame > mostPixels)
+    throw new Refusal(
+      400,
+      `The picture has ${Math.round((width * frame) / 1e6)} million pixels. It may have ${mostPixels / 1e6} million.`,
+    );
+  if (width * frame * frames > mostPixels)
+    throw new Refusal(
+      400,
+      `The film has ${frames} pictures with ${Math.round((width * frame * frames) / 1e6)} million pixels in all. It may have ${mostPixels / 1e6} million: shorten it, or upload it as a video.`,
+    );
 }
 
-async function scaled(source: Buffer, width: number): Promise<{ width: number; file: string; bytes: Buffer }> {
-  const bytes = await sharp(source, { limitInputPixels: mostPixels, failOn: 'error' })
-    .rotate()
-    .resize({ width })
-    .webp({ quality: 82 })
+/**
+ * Reads an uploaded picture and makes its files in several widths, as WebP in sRGB, upright as its camera was held; an SVG is cleaned and kept as one file.
+ * What moves goes on moving. Memory and time are bounded by the sizes it accepts.
+ * @throws Refusal with the reason when the file is no picture, damaged or too large
+ */
+export async function scalePicture(name: string, source: Source): Promise<Scaled> {
+  const facts = await factsOf(source);
+  if (!isKnown(facts.format) || (facts.format === 'heif' && facts.compression !== 'av1')) throw new Refusal(400, kinds);
+  if (facts.format === 'svg') return drawing(cleanName(name), source);
+  checkSize(facts);
+  const turned = (facts.orientation ?? 1) >= 5;
+  const frame = facts.pageHeight ?? facts.height;
+  const [width, height] = turned ? [frame, facts.width] : [facts.width, frame];
+  const files = await allWidths(source, {
+    width,
+    height,
+    turned,
+    orientation: facts.orientation ?? 1,
+    animated: (facts.pages ?? 1) > 1,
+  });
+  return {
+    picture: {
+      name: cleanName(name),
+      alt: '',
+      width,
+      height,
+      type: types[facts.format],
+      files: files.map(({ width: at, file }) => ({ width: at, file })),
+    },
+    files,
+  };
+}
+
+/** A drawing without anything that runs or leads elsewhere, as one file; drawn once, to see that it can be. */
+async function drawing(name: string, source: Source): Promise<Scaled> {
+  const bytes = typeof source === 'string' ? await readUpTo(source, mostSvgBytes) : source;
+  if (bytes.length > mostSvgBytes) throw new Refusal(400, `An SVG has at most ${mostSvgBytes / 1e6} MB.`);
+  const clean = Buffer.from(cleanSvg(bytes.toString('utf8')));
+  const facts = await factsOf(clean);
+  if (facts.format !== 'svg') throw new Refusal(400, 'There is nothing to draw in this SVG.');
+  checkSize(facts);
+  await reading(clean)
+    .resize({ width: 64, height: 64, fit: 'inside' })
+    .png()
     .toBuffer()
     .catch(() => {
-      throw new Refusal(400, 'The picture is damaged: it could not be read to its end.');
+      throw new Refusal(400, 'The SVG could not be drawn.');
     });
-  return { width, bytes, file: nameFor(bytes, 'webp') };
+  const file = nameFor(clean, 'svg');
+  const { width, height } = facts;
+  return {
+    picture: { name, alt: '', width, height, type: 'image/svg+xml', files: [{ width, file }] },
+    files: [{ file, bytes: clean }],
+  };
 }
 
-const looksLikeSvg = (bytes: Buffer): boolean =>
-  /^\s*(?:<\?xml[^>]*>\s*)?(?:<!--[\s\S]*?-->\s*)*(?:<!DOCTYPE[^>]*>\s*)?<svg[\s>]/i.test(
-    bytes
-      .subarray(0, 4096)
-      .toString('utf8')
-      .replace(/^\uFEFF/, ''),
-  );
+async function readUpTo(path: string, most: number): Promise<Buffer> {
+  const file = await open(path);
+  const { size } = await file.stat().finally(() => file.close());
+  if (size > most) throw new Refusal(400, `An SVG has at most ${most / 1e6} MB.`);
+  return readFile(path);
+}
+
+interface Shape {
+  /** Its size in px, upright. */
+  readonly width: number;
+  readonly height: number;
+  /** It lies on its side in the file. */
+  readonly turned: boolean;
+  /** How the camera was held: EXIF's tag 274, from 1 to 8. */
+  readonly orientation: number;
+  readonly animated: boolean;
+}
+
+interface Made {
+  readonly width: number;
+  readonly file: string;
+  readonly bytes: Buffer;
+}
+
+/** Pixels in memory, in sRGB, with how they lie there. */
+interface Pixels {
+  readonly data: Buffer;
+  readonly info: OutputInfo;
+}
+
+const pixelsOf = (picture: Sharp): Promise<Pixels> =>
+  picture.toColourspace('srgb').raw().toBuffer({ resolveWithObject: true });
+const from = ({ data, info }: Pixels): Sharp =>
+  sharp(data, {
+    raw: { width: info.width, height: info.height, channels: info.channels },
+    limitInputPixels: false,
+  }).timeout({ seconds });
+
+/** Pixels turned upright (EXIF 2.32, tag Orientation): first by quarters, then mirrored, which one pass would do the other way round. */
+async function upright(pixels: Pixels, orientation: number): Promise<Pixels> {
+  const angle = { 3: 180, 4: 180, 5: 90, 6: 90, 7: 270, 8: 270 }[orientation] ?? 0;
+  const turned = angle === 0 ? pixels : await pixelsOf(from(pixels).rotate(angle));
+  return [2, 4, 5, 7].includes(orientation) ? pixelsOf(from(turned).flop()) : turned;
+}
+
+function damaged(error: unknown): never {
+  if (error instanceof Error && /timeout/i.test(error.message))
+    throw new Refusal(400, 'The picture takes too long to read. Save it in a simpler format and upload it again.');
+  throw new Refusal(400, 'The picture is damaged: it could not be read to its end.');
+}
+
+/** The picture in every width it is kept in. It is read once, line by line, into its largest copy; the smaller ones are made from that. */
+async function allWidths(source: Source, shape: Shape): Promise<Made[]> {
+  const largest = Math.min(shape.width, widths.at(-1)!);
+  const targets = [...widths.filter((one) => one < largest), largest];
+  const height = (width: number): number => Math.max(1, Math.round((shape.height * width) / shape.width));
+  const across = shape.turned
+    ? { width: height(largest), height: largest }
+    : { width: largest, height: height(largest) };
+  const large = shape.animated
+    ? undefined
+    : await pixelsOf(reading(source).resize({ ...across, fit: 'fill' }))
+        .then((pixels) => upright(pixels, shape.orientation))
+        .catch(damaged);
+  const made: Made[] = [];
+  for (const width of targets) {
+    const picture = large ? from(large) : reading(source, true);
+    const bytes = await picture
+      .resize({ width, height: height(width), fit: 'fill' })
+      .webp({ quality: 82 })
+      .toBuffer()
+      .catch(damaged);
+    made.push({ width, bytes, file: nameFor(bytes, 'webp') });
+  }
+  return made;
+}

@@ -1,9 +1,10 @@
 import { createHash } from 'node:crypto';
-import { mkdir, readFile, rename, rm, writeFile } from 'node:fs/promises';
+import { mkdir, readdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import { In, type EntityManager } from 'typeorm';
 import { compile, type Compiled } from '@core/compile/compile';
+import { policyOf } from '@core/compile/policy';
 import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
 import { PictureFiles } from '../database/entities';
@@ -35,7 +36,7 @@ export const servedHtml = (site: Site, page: Page): string => compiled(site, pag
 
 /**
  * Writes pages as plain files that any static host can serve: an `index.html` a page, and everything they need,
- * under names that hold its hash, in `files`. `manifest.json` lists what there is.
+ * under names that hold its hash, in `files`. `manifest.json` lists what there is, and the policy each page is to be served under.
  */
 export async function writeFolder(
   manager: EntityManager,
@@ -46,6 +47,7 @@ export async function writeFolder(
   const pictures = new Set<string>();
   const fonts = new Set<string>();
   const manifest: Record<string, string> = {};
+  const policies: Record<string, string> = {};
   await mkdir(join(folder, 'files'), { recursive: true });
   for (const page of pages) {
     const made = compiled(site, page);
@@ -54,13 +56,14 @@ export async function writeFolder(
     await writeFile(join(folder, file), made.html);
     await writeFile(join(folder, made.stylesheet), made.css);
     manifest[page.path] = hashOf(made.html);
+    policies[page.path] = policyOf(page);
     made.files.pictures.forEach((one) => pictures.add(one));
     made.files.fonts.forEach((one) => fonts.add(one));
   }
   const rows = await manager.getRepository(PictureFiles).findBy({ site: site.id, file: In([...pictures]) });
   for (const { file, bytes } of rows) await writeFile(join(folder, 'files', file), bytes);
   for (const file of fonts) await writeFile(join(folder, 'files', file), await readFile(fontPath(file)));
-  await writeFile(join(folder, 'manifest.json'), JSON.stringify({ site: site.id, pages: manifest }, null, 2));
+  await writeFile(join(folder, 'manifest.json'), JSON.stringify({ site: site.id, pages: manifest, policies }, null, 2));
 }
 
 /** Writes a folder beside its place and moves it there, so that it is never seen half made. An existing one is replaced. */
@@ -85,4 +88,30 @@ export async function writePointer(file: string, text: string): Promise<void> {
   const unfinished = `${file}.${hashOf(String(Math.random()))}`;
   await writeFile(unfinished, text);
   await rename(unfinished, file);
+}
+
+/** A moment after which nobody can still be at work on an unfinished folder. */
+const forsaken = 3_600_000;
+
+/**
+ * Removes versions of a site or preview that are kept no more, oldest first, and what a server that was killed left unfinished.
+ * The one its pointer names always stays.
+ */
+export async function pruneVersions(root: string, keep: number, log: (error: unknown) => void): Promise<void> {
+  const folder = join(root, 'releases');
+  const current = await readFile(join(root, 'current'), 'utf8').catch(() => '');
+  const names = await readdir(folder).catch(() => []);
+  const found = await Promise.all(
+    names.map(async (name) => ({
+      name,
+      made: await stat(join(folder, name)).then(
+        (one) => one.mtimeMs,
+        () => 0,
+      ),
+    })),
+  );
+  const whole = found.filter(({ name }) => !name.includes('.')).sort((a, b) => b.made - a.made);
+  const gone = whole.slice(keep).filter(({ name }) => name !== current);
+  const left = found.filter(({ name, made }) => name.includes('.') && Date.now() - made > forsaken);
+  for (const { name } of [...gone, ...left]) await rm(join(folder, name), { recursive: true, force: true }).catch(log);
 }

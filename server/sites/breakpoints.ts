@@ -12,7 +12,7 @@ import { titleOf } from '@core/document/page';
 import type { Site } from '@core/document/site';
 import { Batches, Pages, Sites } from '../database/entities';
 import { jsonColumn } from '../database/json-column';
-import { notFound } from '../http/answer';
+import { lockPages, lockSite } from '../database/locks';
 import type { Service } from '../http/service';
 
 /** What is set at breakpoints that would go, in one place. */
@@ -40,12 +40,9 @@ export async function changeBreakpoints(
   change: BreakpointChange,
 ): Promise<Site> {
   const { site, pages } = await service.database.transaction(async (manager) => {
-    const row = await manager.getRepository(Sites).findOne({ where: { id }, lock: { mode: 'pessimistic_write' } });
-    if (!row) throw notFound();
+    const row = await lockSite(manager, id, 'alone');
     const after = siteWith(row.document, change);
-    const all = await manager
-      .getRepository(Pages)
-      .find({ where: { site: id }, order: { id: 'ASC' }, lock: { mode: 'pessimistic_write' } });
+    const all = await lockPages(manager, id);
     for (const page of all) {
       const edits = leavingEdits(row.document, page.document, change);
       if (edits.length === 0) continue;

@@ -1,22 +1,24 @@
 import { Router } from 'express';
 import { In } from 'typeorm';
 import * as z from 'zod';
-import { newIdentifier } from '@core/document/identifier';
+import { Identifier, newIdentifier } from '@core/document/identifier';
 import { blankPage, PagePath, titleOf } from '@core/document/page';
 import { BreakpointChange } from '@core/document/commands/breakpoints';
-import { Memberships, Pages, Releases, Sites, type PageRow, type SiteRow } from '../database/entities';
+import { Memberships, Pages, Releases, Sites, type SiteRow } from '../database/entities';
 import { copyOfPage } from '@core/document/commands/shared';
 import { menuPaths } from '@core/document/menus';
 import { jsonColumn } from '../database/json-column';
-import { read, Refusal } from '../http/answer';
-import { accountOf, pageFor, parameter, siteFor } from '../http/guard';
+import { lockSite } from '../database/locks';
+import { notFound, read, Refusal } from '../http/answer';
+import { body } from '../http/body';
+import { accountOf, parameter, reachPage, reachSite, siteFor } from '../http/guard';
 import type { Service } from '../http/service';
 import { changeBreakpoints, leavingBy } from './breakpoints';
 
 const NewPage = z.strictObject({
   title: z.string().trim().min(1, 'A page needs a title.').max(200),
   path: PagePath,
-  copyOf: z.string().max(40).optional(),
+  copyOf: Identifier.optional(),
 });
 
 /** The message PostgreSQL's unique violation becomes. */
@@ -36,6 +38,8 @@ async function listed(service: Service, site: SiteRow): Promise<object[]> {
     id: page.id,
     title: titleOf(page.document),
     path: page.path,
+    former: page.formerPaths,
+    livePath: release?.content.pages[page.id]?.document.path ?? null,
     changed: page.changed,
     revision: page.revision,
     live: release?.content.pages[page.id]?.revision ?? null,
@@ -70,35 +74,47 @@ export function siteRoutes(service: Service): Router {
     });
   });
 
-  router.put('/sites/:site/breakpoints', async (request, response) => {
-    const site = await siteFor(service, request, parameter(request, 'site'));
+  router.put('/sites/:site/breakpoints', body('100kb'), async (request, response) => {
+    const site = await reachSite(service, request, parameter(request, 'site'));
     const { trial, ...change } = read(BreakpointChange.extend({ trial: z.boolean() }), request.body);
     response.json(
       trial
-        ? { leaving: await leavingBy(service, site.id, change) }
-        : { site: await changeBreakpoints(service, site.id, accountOf(request), change) },
+        ? { leaving: await leavingBy(service, site, change) }
+        : { site: await changeBreakpoints(service, site, accountOf(request), change) },
     );
   });
 
-  router.post('/sites/:site/pages', async (request, response) => {
-    const site = await siteFor(service, request, parameter(request, 'site'));
+  router.post('/sites/:site/pages', body('20kb'), async (request, response) => {
+    const site = await reachSite(service, request, parameter(request, 'site'));
     const { title, path, copyOf } = read(NewPage, request.body);
-    const original = copyOf === undefined ? undefined : await pageFor(service, request, copyOf);
-    if (original && original.site.id !== site.id) throw new Refusal(400, 'Copy a page of the same site.');
+    if (copyOf !== undefined && (await reachPage(service, request, copyOf)).site !== site)
+      throw new Refusal(400, 'Copy a page of the same site.');
     const id = newIdentifier();
-    const row: Omit<PageRow, 'changed'> = {
-      id,
-      site: site.id,
-      path,
-      revision: 0,
-      document: original
-        ? copyOfPage(site.document, original.page.document, { id, title, path })
-        : blankPage(id, title, path),
-    };
-    await pages.insert({ ...row, document: jsonColumn(row.document) }).catch((error: unknown) => {
+    await makePage(service, site, { id, title, path }, copyOf).catch((error: unknown) => {
       throw isUniqueViolation(error) ? pathTaken(path) : error;
     });
     response.status(201).json({ id, title, path });
   });
   return router;
+}
+
+/** Makes a page, blank or as a copy of one of the same site as it is at that moment. @throws Refusal 404 when the original has gone */
+async function makePage(
+  service: Service,
+  site: string,
+  facts: { id: string; title: string; path: string },
+  copyOf: string | undefined,
+): Promise<void> {
+  await service.database.transaction(async (manager) => {
+    const row = await lockSite(manager, site, 'shared');
+    const original =
+      copyOf === undefined ? undefined : await manager.getRepository(Pages).findOneBy({ id: copyOf, site });
+    if (original === null) throw notFound();
+    const document = original
+      ? copyOfPage(row.document, original.document, facts)
+      : blankPage(facts.id, facts.title, facts.path);
+    await manager
+      .getRepository(Pages)
+      .insert({ id: facts.id, site, path: facts.path, revision: 0, document: jsonColumn(document) });
+  });
 }

@@ -1,13 +1,18 @@
 import { Router } from 'express';
+import type { EntityManager } from 'typeorm';
 import { keptFrom } from '@core/document/commands/shared';
 import { Identifier, newIdentifier } from '@core/document/identifier';
 import { KeptSection } from '@core/document/kept-section';
+import { titleOf } from '@core/document/page';
 import { Problem } from '@core/document/problem';
 import type { Site } from '@core/document/site';
+import { subtree } from '@core/document/tree';
 import { Pages, Sites } from '../database/entities';
 import { jsonColumn } from '../database/json-column';
+import { lockPages, lockSite } from '../database/locks';
 import { notFound, read, Refusal } from '../http/answer';
-import { pageFor, parameter, siteFor } from '../http/guard';
+import { body } from '../http/body';
+import { parameter, reachPage, reachSite, siteFor } from '../http/guard';
 import type { Service } from '../http/service';
 
 const Keep = KeptSection.pick({ name: true, purpose: true, shared: true }).extend({ part: Identifier });
@@ -17,12 +22,11 @@ const most = 200;
 async function changeSections(
   service: Service,
   id: string,
-  change: (site: Site) => KeptSection[] | Promise<KeptSection[]>,
+  change: (site: Site, manager: EntityManager) => KeptSection[] | Promise<KeptSection[]>,
 ): Promise<KeptSection[]> {
   const sections = await service.database.transaction(async (manager) => {
-    const row = await manager.getRepository(Sites).findOne({ where: { id }, lock: { mode: 'pessimistic_write' } });
-    if (!row) throw notFound();
-    const next = await change(row.document);
+    const row = await lockSite(manager, id, 'alone');
+    const next = await change(row.document, manager);
     await manager.getRepository(Sites).update({ id }, { document: jsonColumn({ ...row.document, sections: next }) });
     return next;
   });
@@ -40,26 +44,41 @@ export function sectionRoutes(service: Service): Router {
     response.json({ sections: site.document.sections ?? [] });
   });
 
-  router.post('/pages/:page/sections', async (request, response) => {
-    const { page, site } = await pageFor(service, request, parameter(request, 'page'));
+  router.post('/pages/:page/sections', body('20kb'), async (request, response) => {
+    const { page, site } = await reachPage(service, request, parameter(request, 'page'));
     const { part, ...facts } = read(Keep, request.body);
-    const sections = await changeSections(service, site.id, (now) => {
+    const sections = await changeSections(service, site, async (now, manager) => {
+      const all = await lockPages(manager, site); // as they are now: edits that were under way have ended, later ones wait
+      const document = all.find((one) => one.id === page)?.document;
+      if (!document) throw notFound();
+      const taken =
+        facts.shared &&
+        all.find(
+          (one) => one.id !== page && subtree(document, part).some((id) => Object.hasOwn(one.document.parts, id)),
+        );
+      if (taken)
+        throw new Problem(
+          `“${titleOf(taken.document)}” has parts under the ids of this section already. Duplicate the section, and share the copy.`,
+          { part },
+        );
       const kept = now.sections ?? [];
       if (kept.length >= most) throw new Refusal(400, `A site keeps at most ${most} sections.`);
       if (facts.shared && kept.some((one) => one.shared && one.root === part))
         throw new Problem('This section is shared already.', { part });
-      return [...kept, keptFrom(page.document, part, { ...facts, id: newIdentifier() })];
+      return [...kept, keptFrom(document, part, { ...facts, id: newIdentifier() })];
     });
     response.status(201).json({ sections });
   });
 
   router.delete('/sites/:site/sections/:section', async (request, response) => {
-    const site = await siteFor(service, request, parameter(request, 'site'));
+    const site = await reachSite(service, request, parameter(request, 'site'));
     const id = parameter(request, 'section');
-    if (!(site.document.sections ?? []).some((one) => one.id === id)) throw notFound();
-    response.json({
-      sections: await changeSections(service, site.id, (now) => (now.sections ?? []).filter((one) => one.id !== id)),
-    });
+    const without = (now: Site): KeptSection[] => {
+      const kept = now.sections ?? [];
+      if (!kept.some((one) => one.id === id)) throw notFound();
+      return kept.filter((one) => one.id !== id);
+    };
+    response.json({ sections: await changeSections(service, site, without) });
   });
   return router;
 }

@@ -3,10 +3,11 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { request } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { join, resolve } from 'node:path';
 import type { Express } from 'express';
 import { nanoid } from 'nanoid';
-import { pino } from 'pino';
+import pLimit from 'p-limit';
+import { pino, type Logger } from 'pino';
 import { DataSource } from 'typeorm';
 import type { Edit } from '@core/document/edits/edit';
 import type { Page } from '@core/document/page';
@@ -14,6 +15,8 @@ import type { Site } from '@core/document/site';
 import { openDatabase } from '../database/open';
 import { loadDemo } from '../demo/load';
 import { editorApp } from '../http/app';
+import { OneByOne } from '../http/one-by-one';
+import { OpenStreams } from '../http/open-streams';
 import { PageFeed } from '../pages/feed';
 import { FollowingPreviews } from '../previews/previews';
 import type { Service } from '../http/service';
@@ -121,6 +124,16 @@ export class Client {
   store = async (page: string, edits: readonly Edit[], base?: number, id = nanoid()): Promise<Answer> =>
     this.call('POST', `/pages/${page}/edits`, { id, base: base ?? (await this.open(page)).revision, edits });
 
+  /** Makes a page of a site, blank or as a copy; its id. */
+  newPage = async (site: string, path: string, copyOf?: string): Promise<string> =>
+    (
+      await this.call('POST', `/sites/${site}/pages`, {
+        title: 'A page',
+        path,
+        ...(copyOf !== undefined && { copyOf }),
+      })
+    ).json<{ id: string }>().id;
+
   /** Uploads a file the way a form does. */
   upload(path: string, name: string, type: string, bytes: Buffer): Promise<Answer> {
     const head = `--edge\r\ncontent-disposition: form-data; name="file"; filename="${name}"\r\ncontent-type: ${type}\r\n\r\n`;
@@ -138,19 +151,34 @@ export interface Running {
   stop(): Promise<void>;
 }
 
-export async function runServer(): Promise<Running> {
+/** Starts a server; `through` may lead its connections to the database another way. */
+export async function runServer(
+  through: (address: string) => Promise<string> = (address) => Promise.resolve(address),
+  log: Logger = pino({ level: 'silent' }),
+): Promise<Running> {
   const folder = mkdtempSync(join(tmpdir(), 'fold-trial-'));
-  const url = await freshDatabase();
+  const url = await through(await freshDatabase());
   const database = await openDatabase(url);
   const config = {
     database: url,
     port: 0,
     livePort: 4300,
     liveFolder: join(folder, 'live'),
-    webFolder: 'dist/web/browser',
+    uploadFolder: join(folder, 'uploads'),
+    webFolder: resolve('dist/web/browser'),
     secret: 's'.repeat(40),
+    keepReleases: 50,
+    sessionLasts: 86_400_000,
   };
-  const service = { config, database, feed: new PageFeed(), log: pino({ level: 'silent' }) };
+  const service = {
+    config,
+    database,
+    feed: new PageFeed(),
+    log,
+    writing: new OneByOne(2),
+    scaling: pLimit(2),
+    streams: new OpenStreams(),
+  };
   await loadDemo(service);
   const previews = new FollowingPreviews(service);
   const probe = await serving(editorApp(service, previews));

@@ -1,0 +1,28 @@
+import { json, type RequestHandler } from 'express';
+import { Refusal } from './answer';
+
+/** How deep brackets may stand in one another in a request; the deepest document has about fifteen. */
+const mostBrackets = 100;
+
+/** Refuses brackets nested deeper than anything the editor sends, before they are parsed. @throws Refusal */
+export function checkNesting(bytes: Buffer): void {
+  let depth = 0;
+  let quoted = false;
+  for (let at = 0; at < bytes.length; at++) {
+    const byte = bytes[at];
+    if (quoted) {
+      if (byte === 0x5c) at++;
+      else if (byte === 0x22) quoted = false;
+    } else if (byte === 0x22) quoted = true;
+    else if (byte === 0x5b || byte === 0x7b) {
+      if (++depth > mostBrackets) throw new Refusal(400, 'The request is nested too deeply.');
+    } else if (byte === 0x5d || byte === 0x7d) depth--;
+  }
+}
+
+/**
+ * Reads a request's JSON of at most so many bytes. Compressed bodies are not taken: the editor sends none, and a small one may unfold to a huge one.
+ * Stands in a route after the check of who asks.
+ */
+export const body = (limit: string): RequestHandler =>
+  json({ limit, inflate: false, verify: (_request, _response, bytes) => checkNesting(bytes) });

@@ -1,0 +1,25 @@
+import { liveApp } from '../../live/app';
+import { Client, runServer, serving, type Running } from './running';
+
+/** A server with its live host, and Ada, who is signed in. */
+export interface WithServer {
+  running: Running;
+  live: Awaited<ReturnType<typeof serving>>;
+  ada: Client;
+}
+
+/** Arranges a server of its own around the specs of the suite that calls it. */
+export function withServer(): WithServer {
+  const at = {} as WithServer; // filled before any spec runs
+  beforeAll(async () => {
+    at.running = await runServer();
+    at.live = await serving(liveApp(at.running.service.config.liveFolder));
+    at.ada = new Client(at.running.port);
+    await at.ada.signIn('ada@studio.example', 'paper-and-ink');
+  });
+  afterAll(async () => {
+    await at.live.stop();
+    await at.running.stop();
+  });
+  return at;
+}
