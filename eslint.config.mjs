@@ -26,11 +26,19 @@ export default tseslint.config(
     processor: angular.processInlineTemplates,
     rules: {
       '@angular-eslint/prefer-on-push-component-change-detection': 'error',
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: 'TSAsExpression > MemberExpression.expression[property.name=/^(target|currentTarget)$/]',
+          message: 'Ask web/theme/from-event for what an event comes from.',
+        },
+      ],
       '@angular-eslint/component-selector': ['error', { type: 'element', prefix: 'fold', style: 'kebab-case' }],
     },
   },
   {
     files: ['web/**/*.html'],
     extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility],
+    rules: { '@angular-eslint/template/no-any': 'error' },
   },
 );

@@ -32,7 +32,7 @@ describe('Every breakpoint', () => {
       'typing on the phone’s leaf did not reach its own wording',
     );
     expect(await texts('h1')).toEqual([wide!, wide!, 'Six sailings']);
-    await (await visit.hands.button('Take back the text at Phone')).click();
+    await (await visit.hands.button('Reset the text at Phone')).click();
     await visit.hands.until(async () => new Set(await texts('h1')).size === 1, 'the wording was not taken back');
     await visit.hands.saved();
   });
@@ -92,7 +92,7 @@ describe('Every breakpoint', () => {
       'other rows stand there than the four that are set',
     );
     await (await visit.hands.find('[data-own="phone"]')).click();
-    await visit.hands.menuItem('Take back all');
+    await visit.hands.menuItem('Reset all');
     await visit.hands.until(
       async () => (await visit.hands.computed('phone', 'h1', 'font-size')) === '60px',
       'the phone kept its size',
@@ -104,7 +104,7 @@ describe('Every breakpoint', () => {
     await visit.hands.setCell('margin-top', 'phone', '9px');
     await visit.hands.until(async () => (await visit.hands.computed('phone', 'h1', 'margin-top')) === '9px');
     await (await visit.hands.find('[data-own="phone"]')).click();
-    await visit.hands.menuItem('Take back 1 in Space at Phone');
+    await visit.hands.menuItem('Reset 1 in Space at Phone');
     await visit.hands.until(
       async () => (await visit.hands.computed('phone', 'h1', 'margin-top')) === '0px',
       'the group was not taken back',
@@ -123,7 +123,7 @@ describe('Every breakpoint', () => {
         (await visit.hands.computed('tablet', 'h1', 'font-size')) === '76px',
     );
     await visit.hands.chord(Key.CONTROL, 'z');
-    await visit.hands.cellMenu('font-size', 'wide', 'Phone says 42px: take that back');
+    await visit.hands.cellMenu('font-size', 'wide', 'Phone sets 42px: reset it');
     await visit.hands.until(
       async () => (await visit.hands.computed('phone', 'h1', 'font-size')) === '60px',
       'the override below was not taken back',
@@ -140,7 +140,7 @@ describe('Every breakpoint', () => {
       );
     await visit.hands.setCell('font-style', 'tablet', 'normal');
     const before = await boxes();
-    await visit.hands.chord(Key.ALT, 't');
+    await visit.hands.chord(Key.ALT, Key.SHIFT, 'y');
     const clean = await visit.hands.find('[data-clean] button, button[data-clean]');
     await visit.hands.until(() => clean.isEnabled());
     await visit.hands.until(
@@ -207,7 +207,7 @@ describe('Every breakpoint', () => {
     await visit.hands.group('Box');
     await visit.hands.setCell('width', 'phone', '500px');
     await (await visit.hands.find('[data-sweep]')).click();
-    await visit.hands.clickOn('wide', 'h1'); // one goes on working
+    await visit.hands.pick('wide', 'h1', 'Title'); // one goes on working
     await visit.hands.until(async () => (await (await visit.hands.find('.path')).getText()).includes('Title'));
     const state = await visit.hands.find('[data-sweep-state]');
     await visit.browser.driver.wait(
@@ -293,7 +293,7 @@ describe('Every breakpoint', () => {
     await visit.browser.driver.executeScript('document.querySelector(".groups [role=tab]:last-child").click()');
     await visit.hands.until(
       async () =>
-        /on Wide, where it is hardest to read over Opening.*An overlay of black at \d+ % on Opening suffices/s.test(
+        /where it is hardest to read over Opening.*An overlay of black at \d+ % on Opening suffices/s.test(
           await told('text contrast'),
         ),
       'the overlay that suffices is not named',
@@ -301,12 +301,12 @@ describe('Every breakpoint', () => {
     await (
       await visit.browser.driver.findElement(
         By.xpath(
-          "//*[@data-check='text contrast'][contains(., 'Eyebrow') and contains(., 'on Wide')]//*[contains(@class, 'cure')]//button",
+          "//*[@data-check='text contrast'][contains(., 'Eyebrow') and contains(., 'Wide')]//*[contains(@class, 'cure')]//button",
         ),
       )
     ).click(); // the text that needs most
     await visit.hands.until(
-      async () => (await ground()).includes('rgba(0, 0, 0') && !(await told('text contrast')).includes('on Wide'),
+      async () => (await ground()).includes('rgba(0, 0, 0') && !(await told('text contrast')).includes('Wide'),
       'the words cannot be read with the overlay that suffices',
     );
     await visit.hands.group('Fill');
@@ -345,13 +345,13 @@ describe('Every breakpoint', () => {
       );
     await visit.hands.until(async () => (await look()).includes('3px'));
     const before = await look();
-    await visit.hands.chord(Key.ALT, 'b');
+    await visit.hands.chord(Key.ALT, Key.SHIFT, 'g');
     await (await visit.hands.button('Add a wider one')).click();
     await (await visit.hands.button('Remove Tablet')).click();
     const lost = async (): Promise<string> => (await visit.hands.find('.lost')).getText();
     await visit.hands.choose('.gone select', '');
     await visit.hands.until(
-      async () => /letter-spacing 3px at Tablet: goes/.test(await lost()),
+      async () => /letter-spacing 3px at Tablet: is deleted/.test(await lost()),
       'it is not said which values would go',
     );
     await visit.hands.choose('.gone select', 'phone');
@@ -359,7 +359,7 @@ describe('Every breakpoint', () => {
       async () => /letter-spacing 3px at Tablet: moves to Phone/.test(await lost()),
       'it is not said that the values move',
     );
-    await (await visit.hands.button('Keep these')).click();
+    await (await visit.hands.button('Save')).click();
     await visit.hands.noDialog();
     await visit.hands.until(
       async () =>

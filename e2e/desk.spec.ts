@@ -63,7 +63,7 @@ describe('A client’s desk', () => {
       (await (await visit.hands.find('.problem')).getText()).includes('begins with /'),
     );
     expect(await (await visit.hands.find('#page-title')).getAttribute('value')).toBe('Another home');
-    await (await visit.hands.button('Leave it')).click();
+    await (await visit.hands.button('Cancel')).click();
     await settled();
   });
 

@@ -25,6 +25,14 @@ export class Hands {
       `no button “${label}”`,
     );
 
+  /** Clicks what a locator finds, once it can be clicked: what has just appeared may be drawn anew between being found and being clicked. */
+  private press(by: By, what: string): Promise<void> {
+    return this.until(async () => {
+      await this.driver.findElement(by).click();
+      return true;
+    }, what);
+  }
+
   async signIn(email: string, password: string, then = '/'): Promise<void> {
     await this.driver.get(`${this.house.editor}/sign-in?then=${then}`);
     await (await this.find('#email')).sendKeys(email);
@@ -212,7 +220,7 @@ export class Hands {
   async publish(): Promise<void> {
     await this.saved();
     await (await this.button('Publish')).click();
-    await (await this.button('Go live')).click();
+    await (await this.find('[data-go-live] button')).click();
     await this.find('[data-live-address]');
     await (await this.button('Close')).click();
     await this.noDialog();
@@ -245,14 +253,14 @@ export class Hands {
 
   /** Chooses from the menu of what is selected. */
   async partMenu(item: string): Promise<void> {
-    await this.chord(Key.ALT, 'm');
+    await this.chord(Key.ALT, Key.SHIFT, 'm');
     await this.menuItem(item);
   }
 
   /** Chooses from the menu that is open. */
   async menuItem(words: string): Promise<void> {
     const item = By.xpath(`//*[@role='menuitem'][contains(normalize-space(), '${words}')]`);
-    await (await this.driver.wait(until.elementLocated(item), patience, `no “${words}” in the menu`)).click();
+    await this.press(item, `no “${words}” in the menu`);
   }
 
   /** Chooses from a list by the value of its option. */
@@ -265,28 +273,40 @@ export class Hands {
   }
 
   async group(word: string): Promise<void> {
-    await (await this.driver.findElement(By.xpath(`//*[@role='tab'][normalize-space()='${word}']`))).click();
+    await this.press(By.xpath(`//*[@role='tab'][normalize-space()='${word}']`), `no tab “${word}”`);
   }
 
   /** Types a value into a ledger cell and presses Enter. */
   async setCell(property: string, leaf: LeafName, value: string): Promise<void> {
-    await (await this.find(`[data-cell="${property}@${leaf}"]`)).click();
-    const field = await this.find('fold-ledger-cell .field');
-    await field.sendKeys(Key.chord(Key.CONTROL, 'a'), value, Key.ENTER);
+    const name = leaf.charAt(0).toUpperCase() + leaf.slice(1);
+    const field = By.css(`fold-ledger-cell .field[aria-label="${property} at ${name}"]`);
+    await this.until(async () => {
+      const [open] = await this.driver.findElements(field);
+      if (!open) await this.driver.findElement(By.css(`[data-cell="${property}@${leaf}"]`)).click();
+      else await open.sendKeys(Key.chord(Key.CONTROL, 'a'), value, Key.ENTER);
+      return open !== undefined;
+    }, `${property} at ${leaf} could not be typed`);
   }
 
   cellText = async (property: string, leaf: LeafName): Promise<string> =>
     (await (await this.find(`[data-cell="${property}@${leaf}"]`)).getAttribute('title')) ?? '';
 
   async cellMenu(property: string, leaf: LeafName, item: string): Promise<void> {
-    const cell = await this.find(`[data-cell="${property}@${leaf}"]`);
-    await this.driver.executeScript('arguments[0].closest("fold-ledger-cell").querySelector(".menu").click()', cell);
-    await (
-      await this.driver.wait(
-        until.elementLocated(By.xpath(`//li[@role='menuitem'][normalize-space()='${item}']//a`)),
-        patience,
-      )
-    ).click();
+    const cell = `[data-cell="${property}@${leaf}"]`;
+    const found = By.xpath(`//li[@role='menuitem'][normalize-space()='${item}']//a`);
+    await this.find(cell);
+    await this.until(async () => {
+      const [shown] = await this.driver.findElements(found);
+      if (shown) await shown.click();
+      else {
+        await this.driver.executeScript(
+          'document.querySelector(arguments[0]).closest("fold-ledger-cell").querySelector(".menu").click()',
+          cell,
+        );
+        await this.driver.sleep(400); // it says what holds when it opens: opened too soon, it is opened again
+      }
+      return shown !== undefined;
+    }, `no “${item}” in the cell’s menu`);
   }
 
   async keys(...keys: string[]): Promise<void> {
@@ -296,8 +316,11 @@ export class Hands {
       .perform();
   }
 
-  async chord(held: string, key: string): Promise<void> {
-    await this.driver.actions().keyDown(held).sendKeys(key).keyUp(held).perform();
+  /** Presses the last key while the others are held. */
+  async chord(...keys: string[]): Promise<void> {
+    const held = keys.slice(0, -1);
+    const actions = held.reduce((sofar, one) => sofar.keyDown(one), this.driver.actions()).sendKeys(keys.at(-1)!);
+    await held.reduceRight((sofar, one) => sofar.keyUp(one), actions).perform();
   }
 
   saveState = async (): Promise<string> =>

@@ -34,7 +34,7 @@ describe('Layouts by mouse', () => {
     await sizeTo(visit.browser.driver, 1280, 800);
   }
 
-  // Common practice (needs 6.4): an offset equal to the section's top padding, 100, keeps the place it had.
+  // Common practice: an offset equal to the section's top padding, 100, keeps the place it had.
   it('a sticky box beside long content: its travel is shown, and the live page sticks and stops there', async () => {
     await visit.hands.freshPage('tidewick', 'Sticky', '/sticky');
     await visit.hands.addPart('columns');
@@ -77,9 +77,12 @@ describe('Layouts by mouse', () => {
       'the padding is not 100 px',
     );
 
-    await visit.hands.clickOn('wide', 'h2');
+    await visit.hands.pick('wide', 'h2', 'Heading');
     await up(1);
-    await visit.hands.until(async () => (await path()).endsWith('Container'));
+    await visit.hands.until(
+      async () => (await path()).endsWith('Container'),
+      'the path does not lead to the container',
+    );
     await visit.hands.group('Place');
     await visit.hands.clickDrawing('wide', '[data-position=sticky]');
     await visit.hands.until(
@@ -358,7 +361,7 @@ describe('Layouts by mouse', () => {
   it('the boxed text block again, by keyboard alone', async () => {
     await visit.hands.freshPage('tidewick', 'By key', '/by-key');
     await visit.browser.driver.executeScript('document.body.focus()');
-    await visit.hands.keys('/');
+    await visit.hands.chord(Key.ALT, Key.SHIFT, 'f');
     await visit.hands.keys('text', Key.ENTER);
     await visit.hands.until(async () => (await structure('wide')) === 'main(section(p))');
     await visit.hands.keys(Key.ESCAPE);
@@ -367,7 +370,7 @@ describe('Layouts by mouse', () => {
         'return document.activeElement.dataset.boxed ?? document.activeElement.dataset.row ?? ""',
       );
     for (let count = 0; count < 40 && !(await focused()); count++) await visit.hands.keys(Key.TAB);
-    await visit.hands.chord(Key.ALT, '2');
+    await visit.hands.chord(Key.ALT, Key.SHIFT, '2');
     await visit.hands.find('[data-boxed="980"]');
     for (let count = 0; count < 60 && (await focused()) !== '980'; count++) await visit.hands.keys(Key.TAB);
     await visit.hands.keys(Key.ENTER);

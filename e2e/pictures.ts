@@ -122,7 +122,7 @@ try {
   await hands.setCell('color', 'phone', '#f3c98b');
   await (await hands.button('Publish')).click();
   await shoot('publish');
-  await (await hands.button('Not yet')).click();
+  await (await hands.button('Cancel')).click();
   await browser.driver.sleep(600);
   await hands.setCell('line-height', 'tablet', 'tall');
   await shoot('bad-value');

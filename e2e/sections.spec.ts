@@ -93,10 +93,10 @@ describe('Whole sections', () => {
     const before = await sections();
     await visit.hands.clickOn('wide', 'main > section:nth-of-type(1)');
     await visit.browser.driver.executeScript('document.querySelector(".path button:nth-of-type(2)").click()');
-    await visit.hands.chord(Key.ALT, 'k');
+    await visit.hands.chord(Key.ALT, Key.SHIFT, 'k');
     await visit.hands.until(async () => (await sections()).length === before.length - 1, 'it is still on the page');
     expect(await (await visit.hands.find('fold-outline .off')).getText()).toContain('off');
-    await visit.hands.chord(Key.ALT, 'k');
+    await visit.hands.chord(Key.ALT, Key.SHIFT, 'k');
     await visit.hands.until(
       async () => (await sections()).join() === before.join(),
       'it did not come back to its place',
@@ -147,7 +147,7 @@ describe('Whole sections', () => {
   it('one shares a section, and a change of it shows on the other page', async () => {
     await visit.hands.clickOn('wide', 'details');
     await visit.browser.driver.executeScript('document.querySelector(".path button:nth-of-type(2)").click()');
-    await visit.hands.partMenu('Keep this section');
+    await visit.hands.partMenu('Save or share this section');
     await (await visit.hands.find('[data-keep-shared]')).click();
     await (await visit.hands.find('button[data-keep], [data-keep] button')).click();
     await visit.hands.noDialog();
@@ -193,7 +193,7 @@ describe('Whole sections', () => {
       async () => (await (await visit.hands.find('[data-publish-others] + ul')).getText()).includes('(/fares)'),
       'it is not said which other live page changes',
     );
-    await (await visit.hands.button('Go live')).click();
+    await (await visit.hands.find('[data-go-live] button')).click();
     await visit.hands.find('[data-live-address]');
     await visit.browser.driver.get(visit.house.site('tidewick', '/fares'));
     expect(
@@ -201,7 +201,7 @@ describe('Whole sections', () => {
     ).toBe('Whose umbrella is this?');
     await visit.hands.openPage('tidewick-fares');
     await visit.hands.clickOn('wide', 'details');
-    await visit.hands.partMenu('Stop sharing here');
+    await visit.hands.partMenu('Stop sharing on this page');
     await visit.hands.until(async () => (await visit.browser.driver.findElements(By.css('.shared'))).length === 0);
     await visit.hands.saved();
   });

@@ -52,7 +52,7 @@ export class Desk {
     } catch (error) {
       const failure = failureOf(error);
       this.failure.set(
-        failure.status === 404 ? 'There is no site at this address, or it is not yours to open.' : failure.problem,
+        failure.status === 404 ? 'There is no site at this address, or you don’t have access.' : failure.problem,
       );
     }
   }

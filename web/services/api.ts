@@ -28,6 +28,10 @@ export interface PageEntry {
   readonly changed: string;
   readonly revision: number;
   readonly live: number | null;
+  /** Paths it had before. */
+  readonly former: readonly string[];
+  /** The path it is live at. */
+  readonly livePath: string | null;
 }
 
 export interface DeskFacts {

@@ -18,6 +18,16 @@ interface Step {
   readonly merge: string | undefined;
 }
 
+/** At most so many edits are sent as one batch: fewer than the server takes. */
+const editsABatch = 1000;
+
+function batchesOf(edits: readonly Edit[]): (readonly Edit[])[] {
+  if (edits.length <= editsABatch) return [edits];
+  return Array.from({ length: Math.ceil(edits.length / editsABatch) }, (_, at) =>
+    edits.slice(at * editsABatch, (at + 1) * editsABatch),
+  );
+}
+
 /** What happened to the page shown: edits to patch in, or a wholly new state. */
 export interface Turn {
   readonly before: Page;
@@ -91,7 +101,8 @@ export class PageSession implements OnDestroy {
   async reopen(): Promise<void> {
     const before = this.page();
     if (!before) return;
-    const facts = await firstValueFrom(this.api.page(before.id));
+    const facts = await firstValueFrom(this.api.page(before.id)).catch((error: unknown) => this.unreachable(error));
+    if (!facts) return;
     this.site.set(facts.site);
     this.confirmed = facts.page;
     this.revision = facts.revision;
@@ -99,14 +110,23 @@ export class PageSession implements OnDestroy {
     this.undone.set([]);
     this.page.set(facts.page);
     this.rebuild();
+    this.catchUp(); // what was stored while the answer was on its way
+  }
+
+  /** A page that somebody else has deleted is said to be; whatever else keeps it from being read passes. */
+  private unreachable(error: unknown): undefined {
+    if (failureOf(error).status === 404)
+      this.notices.next(
+        'This page has been deleted, or you no longer have access to its site. What you change here can’t be saved any more.',
+      );
   }
 
   ngOnDestroy(): void {
     this.running.unsubscribe();
   }
 
-  /** Makes edits: shown at once, kept in the browser, sent. Edits with the same `merge` in quick succession are one step of undo. */
-  apply(edits: readonly Edit[], merge?: string): boolean {
+  /** Makes edits: shown at once, kept in the browser, sent. Edits with the same `merge`, each within so many ms of the last, are one step of undo. */
+  apply(edits: readonly Edit[], merge?: string, within = 1200): boolean {
     const inverses = this.show(edits);
     if (!inverses) return false;
     const last = this.done().at(-1);
@@ -114,7 +134,7 @@ export class PageSession implements OnDestroy {
     const step: Step = joins
       ? { edits: [...last.edits, ...edits], inverses: [...inverses, ...last.inverses], merge }
       : { edits, inverses, merge };
-    this.mergeUntil = Date.now() + 1200;
+    this.mergeUntil = Date.now() + within;
     this.done.update((steps) => [...(joins ? steps.slice(0, -1) : steps), step].slice(-500));
     this.undone.set([]);
     return true;
@@ -166,10 +186,11 @@ export class PageSession implements OnDestroy {
     }
   }
 
+  /** Puts edits on their way, in as many batches as the server takes them. */
   private enqueue(page: string, edits: readonly Edit[]): void {
-    const waiting: Waiting = { id: nanoid(), page, order: this.order++, edits };
-    this.waiting.update((list) => [...list, waiting]);
-    void this.outbox.keep(waiting).finally(() => this.send());
+    const fresh = batchesOf(edits).map((some): Waiting => ({ id: nanoid(), page, order: this.order++, edits: some }));
+    this.waiting.update((list) => [...list, ...fresh]);
+    void Promise.all(fresh.map((waiting) => this.outbox.keep(waiting))).finally(() => this.send());
   }
 
   private async send(): Promise<void> {
@@ -194,7 +215,8 @@ export class PageSession implements OnDestroy {
       this.waiting.update((list) => list.filter((one) => one.id !== next.id));
     } catch (error) {
       const failure = failureOf(error);
-      if (failure.reached && [400, 404, 413, 422].includes(failure.status)) return this.refused(next, failure.problem);
+      if (failure.reached && [400, 404, 413, 415, 422].includes(failure.status))
+        return this.refused(next, failure.problem);
       this.reached.set(false);
       this.problem.set(
         failure.status === 401 ? 'You are signed out. Sign in again in another tab: nothing is lost.' : failure.problem,

@@ -1,15 +1,24 @@
 /// <reference lib="webworker" />
+import { pasteText } from '@core/document/commands/clip';
+import { Problem } from '@core/document/problem';
 import { overridesOf } from '@core/review/idle-overrides';
 import { Reviewer } from '@core/review/review';
-import type { Ask } from './reviewer';
+import type { Answer, Ask, Question } from './reviewer';
 
 const reviewer = new Reviewer();
 
+function answerTo(question: Question): unknown {
+  if (question.what === 'paste') return pasteText(question.site, question.page, question.text, question.selection);
+  if (question.what === 'overrides') return overridesOf(question.reviewed.site, question.reviewed.page);
+  return reviewer.review(question.reviewed);
+}
+
 /** Answers what is asked of a page, away from the page that is worked on. */
 addEventListener('message', ({ data }: MessageEvent<Ask>) => {
-  postMessage({
-    id: data.id,
-    answer:
-      data.what === 'overrides' ? overridesOf(data.reviewed.site, data.reviewed.page) : reviewer.review(data.reviewed),
-  });
+  const say = (answer: Answer): void => postMessage(answer);
+  try {
+    say({ id: data.id, answer: answerTo(data.question) });
+  } catch (error) {
+    say({ id: data.id, problem: error instanceof Problem ? error.message : 'This could not be worked out.' });
+  }
 });

@@ -1,15 +1,33 @@
 import { Injectable } from '@angular/core';
+import type { pasteText } from '@core/document/commands/clip';
 import type { Page } from '@core/document/page';
+import { Problem } from '@core/document/problem';
 import type { Site } from '@core/document/site';
 import type { Reviewed } from '@core/review/check';
 import type { Finding } from '@core/review/finding';
 import type { Override } from '@core/review/idle-overrides';
 
-/** A question to the worker. */
+/** What is asked of the worker. */
+export type Question =
+  | { readonly what: 'overrides' | 'review'; readonly reviewed: Reviewed }
+  | {
+      readonly what: 'paste';
+      readonly site: Site;
+      readonly page: Page;
+      readonly text: string;
+      readonly selection: string | undefined;
+    };
+
 export interface Ask {
   readonly id: number;
-  readonly what: 'overrides' | 'review';
-  readonly reviewed: Reviewed;
+  readonly question: Question;
+}
+
+/** The worker's answer, or why there is none. */
+export interface Answer {
+  readonly id: number;
+  readonly answer?: unknown;
+  readonly problem?: string;
 }
 
 /** Long questions about a page, answered by a worker so that the page worked on never waits. */
@@ -17,25 +35,36 @@ export interface Ask {
 export class Reviewer {
   private worker: Worker | undefined;
   private count = 0;
-  private readonly waiting = new Map<number, (answer: unknown) => void>();
+  private readonly waiting = new Map<number, (answer: Answer) => void>();
 
   overrides = (site: Site, page: Page): Promise<readonly Override[]> =>
-    this.ask<readonly Override[]>('overrides', { site, page });
-  review = (reviewed: Reviewed): Promise<readonly Finding[]> => this.ask<readonly Finding[]>('review', reviewed);
+    this.ask<readonly Override[]>({ what: 'overrides', reviewed: { site, page } });
+  review = (reviewed: Reviewed): Promise<readonly Finding[]> =>
+    this.ask<readonly Finding[]>({ what: 'review', reviewed });
+  /** The edits that paste a text. @throws Problem */
+  paste = (
+    site: Site,
+    page: Page,
+    text: string,
+    selection: string | undefined,
+  ): Promise<ReturnType<typeof pasteText>> =>
+    this.ask<ReturnType<typeof pasteText>>({ what: 'paste', site, page, text, selection });
 
-  private ask<T>(what: Ask['what'], reviewed: Reviewed): Promise<T> {
+  private ask<T>(question: Question): Promise<T> {
     const id = ++this.count;
-    return new Promise((answered) => {
-      this.waiting.set(id, (answer) => answered(answer as T)); // the worker answers each question in its own kind
-      this.running().postMessage({ id, what, reviewed } satisfies Ask);
+    return new Promise((answered, failed) => {
+      this.waiting.set(id, ({ answer, problem }) =>
+        problem === undefined ? answered(answer as T) : failed(new Problem(problem)),
+      ); // the worker answers each question in its own kind
+      this.running().postMessage({ id, question } satisfies Ask);
     });
   }
 
   private running(): Worker {
     if (this.worker) return this.worker;
     const worker = new Worker(new URL('./review.worker', import.meta.url), { type: 'module' });
-    worker.addEventListener('message', ({ data }: MessageEvent<{ id: number; answer: unknown }>) => {
-      this.waiting.get(data.id)?.(data.answer);
+    worker.addEventListener('message', ({ data }: MessageEvent<Answer>) => {
+      this.waiting.get(data.id)?.(data);
       this.waiting.delete(data.id);
     });
     return (this.worker = worker);

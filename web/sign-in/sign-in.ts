@@ -16,7 +16,7 @@ import { firstValueFrom } from 'rxjs';
         <h1>Fold Line</h1>
         <p>Every breakpoint side by side, and under each page its values.</p>
         <form (ngSubmit)="signIn()">
-          <label for="email">Mail address</label>
+          <label for="email">Email address</label>
           <input
             pInputText
             id="email"

@@ -21,7 +21,7 @@ import type { Drop } from '@core/geometry/drop-target';
 import type { Group } from '@core/style/properties';
 import { canvasAddresses } from '../services/addresses';
 import { PageSession } from '../services/page-session';
-import { tryWays } from './trial';
+import { tryWays, type Tried } from './trial';
 
 export const leafGap = 14;
 export type LedgerGroup = Group | 'content' | 'screen' | 'findings';
@@ -52,6 +52,23 @@ export interface Foretaste {
 /** Most edits leave the selection as it is: then nothing that hangs on it alone is done anew. */
 export const sameList = (a: readonly string[], b: readonly string[]): boolean =>
   a.length === b.length && a.every((one, index) => one === b[index]);
+
+/** The ways to do something, and what follows once one is taken. */
+interface Choice {
+  readonly ways: readonly Way[];
+  readonly boxless?: Way | undefined;
+  readonly then: () => void;
+}
+
+/** A dialog of the workbench that can be asked for from several places. */
+export type DialogName = 'plan' | 'values' | 'sections' | 'keep' | 'refit' | 'breakpoints';
+
+/** A point of the window, and the parts that lie there, from the top down. */
+export interface MenuPoint {
+  readonly x: number;
+  readonly y: number;
+  readonly pile: readonly string[];
+}
 
 /** What is selected, shown and dragged on the workbench, and the commands on it. */
 @Injectable()
@@ -89,25 +106,19 @@ export class Bench {
   readonly working = signal('');
   /** A held key asks for the distances between the selection and what is pointed at. */
   readonly measuring = signal(false);
-  /** The menu of the selection, asked for at a point of the window. */
   /** Words the outline is searched by. */
   readonly outlineQuery = signal('');
-  readonly planAsked = signal(0);
-  readonly overridesAsked = signal(0);
-  readonly sectionsAsked = signal(0);
-  readonly refitAsked = signal(0);
-  readonly keepAsked = signal(0);
-  /** A part the leaves are asked to scroll to. */
-  readonly revealed = signal<{ readonly part: string } | undefined>(undefined);
-  readonly breakpointsAsked = signal(0);
-  readonly menuAt = signal<{ readonly x: number; readonly y: number; readonly pile: readonly string[] } | undefined>(
-    undefined,
-  );
+  /** Dialogs, as they are asked for. */
+  readonly dialogs = new Subject<DialogName>();
+  /** Parts the leaves are asked to scroll to. */
+  readonly reveals = new Subject<string>();
+  /** Points of the window at which the menu of the selection is asked for. */
+  readonly menus = new Subject<MenuPoint>();
   /** Parts that a click on a leaf passes by, and parts out of sight: in the editor alone, kept in this browser. */
   readonly locked = signal<ReadonlySet<string>>(new Set());
   readonly unseen = signal<ReadonlySet<string>>(new Set());
-  /** Asks the leaf of the breakpoint to open the selection for writing. */
-  readonly writeRequest = signal(0);
+  /** Parts that are asked to be opened for writing, in the leaf of a breakpoint. */
+  readonly writings = new Subject<{ readonly part: string; readonly breakpoint: string }>();
 
   readonly breakpoints = computed<readonly Breakpoint[]>(() => {
     const site = this.session.site();
@@ -273,48 +284,73 @@ export class Bench {
 
   /** Puts the selection into a container: in the way that moves nothing at any breakpoint, and if there is none, only after asking. */
   async wrap(): Promise<void> {
-    const now = this.now();
-    if (!now || !canWrap(now.page, this.chosen())) return;
-    const { made, ways } = waysToWrap(now.site, now.page, this.chosen());
-    await this.choose(now, ways, 'Wrapping', new Set(), () => this.select(made), ways.at(-1));
+    const ids = this.chosen();
+    await this.choose('Wrapping', new Set(), (site, page) => {
+      if (!canWrap(page, ids)) return undefined;
+      const { made, ways } = waysToWrap(site, page, ids);
+      return { ways, boxless: ways.at(-1), then: () => this.select(made) };
+    });
   }
 
   /** Takes a box away and keeps what it holds, in the way that moves nothing at any breakpoint; if there is none, only after asking. */
   async unwrap(): Promise<void> {
-    const now = this.now();
     const id = this.selected()?.id;
-    if (!now || id === undefined || !canUnwrap(now.page, id)) return;
-    const { lifted, ways } = waysToUnwrap(now.site, now.page, id);
-    await this.choose(now, ways, 'Taking this box away', new Set([id]), () => this.selectAll(lifted));
+    if (id === undefined) return;
+    await this.choose('Unwrapping', new Set([id]), (site, page) => {
+      if (!Object.hasOwn(page.parts, id) || !canUnwrap(page, id)) return undefined;
+      const { lifted, ways } = waysToUnwrap(site, page, id);
+      return { ways, then: () => this.selectAll(lifted) };
+    });
   }
 
+  /**
+   * Measures the ways to do something and takes one that moves nothing, or asks. What was measured holds for the page it was measured on alone:
+   * where that has changed meanwhile, by whomever, it is measured again.
+   */
   private async choose(
-    now: { site: Site; page: Page },
-    ways: readonly Way[],
     what: string,
     except: ReadonlySet<string>,
-    then: () => void,
-    boxless?: Way,
+    waysOn: (site: Site, page: Page) => Choice | undefined,
   ): Promise<void> {
-    this.working.set(`${what}: measuring that nothing moves …`);
-    const tried = await tryWays(now.site, now.page, ways, canvasAddresses(now.site.id), except).finally(() =>
-      this.working.set(''),
-    );
-    const exact = tried.find((one) => one.moved.length === 0);
+    this.working.set(`${what}: checking that nothing moves …`);
+    const found = await this.measured(except, waysOn).finally(() => this.working.set(''));
+    if (!found) return;
+    const { now, choice, tried } = found;
     const go = (way: Way): void => {
-      if (this.attempt(() => way.edits)) then();
+      if (this.attempt(() => way.edits)) choice.then();
     };
+    const exact = tried.find((one) => one.moved.length === 0);
     if (exact) {
       go(exact.way);
-      if (exact.way === boxless)
+      if (exact.way === choice.boxless)
         this.session.notices.next(
-          'A container with a box of its own would have moved something, so it has none (display: contents). Give it display flex to make it one.',
+          'A container with its own box would have moved something, so this one has display: contents. Set display to flex to give it a box.',
         );
       return;
     }
     const least = [...tried].sort((a, b) => a.moved.length - b.moved.length)[0];
+    const still = (): boolean => this.session.page() === now.page && this.session.site() === now.site;
     if (least)
-      this.doubt.set({ title: `${what} changes what stands where`, moved: least.moved, go: () => go(least.way) });
+      this.doubt.set({
+        title: `${what} will move parts`,
+        moved: least.moved,
+        go: () => (still() ? go(least.way) : void this.choose(what, except, waysOn)),
+      });
+  }
+
+  private async measured(
+    except: ReadonlySet<string>,
+    waysOn: (site: Site, page: Page) => Choice | undefined,
+  ): Promise<{ now: { site: Site; page: Page }; choice: Choice; tried: readonly Tried[] } | undefined> {
+    for (let tries = 0; tries < 5; tries++) {
+      const now = this.now();
+      const choice = now && waysOn(now.site, now.page);
+      if (!now || !choice) return undefined;
+      const tried = await tryWays(now.site, now.page, choice.ways, canvasAddresses(now.site.id), except);
+      if (this.session.page() === now.page && this.session.site() === now.site) return { now, choice, tried };
+    }
+    this.session.notices.next('The page goes on changing while it is measured. Try again in a moment.');
+    return undefined;
   }
 
   step(way: Step): void {
@@ -361,9 +397,15 @@ export class Bench {
     this.attempt((site, page) => toggleShown(site, page, id, breakpoint));
   }
 
+  /** Opens the selection for writing in the leaf worked in. */
+  write(): void {
+    const id = this.selected()?.id;
+    if (id !== undefined) this.writings.next({ part: id, breakpoint: this.active() });
+  }
+
   /** Brings a part into view on every leaf. */
   reveal(part: string): void {
-    this.revealed.set({ part });
+    this.reveals.next(part);
   }
 
   /** The shared section the selection stands in. */

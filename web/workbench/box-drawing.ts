@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { boxedWidth, commonWidths, setBoxed } from '@core/document/commands/boxed';
 import { Bench } from './bench';
+import { valueOf } from '../theme/from-event';
 
 /** Whether the selection is full or keeps to a width at one breakpoint, and how it is sized against the screen. */
 @Component({
@@ -69,7 +70,7 @@ export class BoxDrawing {
   }
 
   protected typed(event: Event): void {
-    const text = (event.target as HTMLInputElement).value.trim(); // the width's field
+    const text = valueOf(event).trim();
     this.box(text === '' ? undefined : Number.parseFloat(text));
   }
 }

@@ -1,4 +1,5 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { firstValueFrom } from 'rxjs';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
@@ -7,6 +8,7 @@ import { Breakpoints, outwards, reachOf, type Breakpoint } from '@core/document/
 import { heirOf, type BreakpointChange } from '@core/document/commands/breakpoints';
 import { Api, failureOf, type LeavingPlace } from '../services/api';
 import { Bench } from './bench';
+import { valueOf } from '../theme/from-event';
 
 /** The site's own set of breakpoints: added, renamed, changed, removed; before one goes it is said what is set at it, and where that may go. */
 @Component({
@@ -66,9 +68,7 @@ export class BreakpointsDialog {
   );
 
   constructor() {
-    effect(() => {
-      if (this.bench.breakpointsAsked() > 0) untracked(() => this.show());
-    });
+    this.bench.dialogs.pipe(takeUntilDestroyed()).subscribe((name) => name === 'breakpoints' && this.show());
   }
 
   private show(): void {
@@ -83,16 +83,16 @@ export class BreakpointsDialog {
     this.draft.update((list) => list.map((one, at) => (at === index ? { ...one, ...change } : one)));
   }
   protected setName(index: number, event: Event): void {
-    this.set(index, { name: (event.target as HTMLInputElement).value }); // a name's field
+    this.set(index, { name: valueOf(event) });
   }
   protected setLimit(index: number, event: Event): void {
-    this.set(index, { limit: Math.round(Number((event.target as HTMLInputElement).value)) }); // a limit's field
+    this.set(index, { limit: Math.round(Number(valueOf(event))) });
   }
   protected setPreview(index: number, side: 'width' | 'height', event: Event): void {
     const one = this.draft()[index];
     if (one)
       this.set(index, {
-        preview: { ...one.preview, [side]: Math.round(Number((event.target as HTMLInputElement).value)) },
+        preview: { ...one.preview, [side]: Math.round(Number(valueOf(event))) },
       }); // a size's field
   }
 
@@ -139,7 +139,7 @@ export class BreakpointsDialog {
   }
 
   protected setHeir(id: string, event: Event): void {
-    const heir = (event.target as HTMLSelectElement).value; // the list of heirs
+    const heir = valueOf(event);
     this.heirs.update(({ [id]: _before, ...others }) => (heir === '' ? others : { ...others, [id]: heir }));
     void this.look();
   }

@@ -1,16 +1,25 @@
 import { inject, Injectable, type OnDestroy } from '@angular/core';
 import { Subscription } from 'rxjs';
-import { clipOf, clipOfText, paste, pasteStyle, readClip, type Clip } from '@core/document/commands/clip';
+import { clipOf, pasteStyle, pasteText, readClip, type Clip } from '@core/document/commands/clip';
 import { Problem } from '@core/document/problem';
+import { Reviewer } from '../services/reviewer';
 import { Bench } from './bench';
 
+/** Texts longer than this, in characters, are read by a worker. */
+const longText = 20_000;
+/** So many paragraphs are put in between two frames. */
+const editsAFrame = 100;
+/** More parts than these are not selected at once after a paste. */
+const mostSelected = 500;
 const own = 'web application/x-fold-line';
 
 /** Copy, cut and paste of parts through the system's clipboard: between pages, sites and windows. */
 @Injectable()
 export class Clipboard implements OnDestroy {
   private readonly bench = inject(Bench);
+  private readonly reviewer = inject(Reviewer);
   private readonly heard = new Subscription();
+  private pasting = false;
 
   constructor() {
     this.heard.add(this.bench.clipped.subscribe((event) => this.handle(event)));
@@ -37,7 +46,7 @@ export class Clipboard implements OnDestroy {
     if (event.defaultPrevented || !event.clipboardData) return;
     if (event.type === 'paste') {
       event.preventDefault();
-      this.take(event.clipboardData.getData(own) || event.clipboardData.getData('text/plain'));
+      void this.take(event.clipboardData.getData(own) || event.clipboardData.getData('text/plain'));
       return;
     }
     const text = this.text();
@@ -56,27 +65,59 @@ export class Clipboard implements OnDestroy {
     return JSON.stringify(clipOf(site, page, this.bench.chosen()));
   }
 
-  private take(text: string): void {
-    const clip = this.read(text);
-    if (!clip) return;
-    let made: string[] = [];
-    const done = this.bench.attempt((site, page) => {
-      const result = paste(site, page, clip, this.bench.selected()?.id);
-      made = result.made;
-      return result.edits;
-    });
-    if (done) this.bench.selectAll(made);
-  }
-
-  private read(text: string): Clip | undefined {
-    const site = this.bench.session.site();
-    if (!site) return undefined;
+  /** Pastes what the clipboard holds: all of it, or nothing and a word why. What is long is worked out by a worker. */
+  private async take(text: string): Promise<void> {
+    if (this.pasting) return this.bench.session.notices.next('Something is being pasted already.');
+    this.pasting = true;
     try {
-      return readClip(text) ?? clipOfText(site, text);
+      const result = text.length > longText ? await this.workedOut(text) : this.readNow(text);
+      if (result) await this.putIn(result);
     } catch (error) {
       if (!(error instanceof Problem)) throw error;
       this.bench.session.notices.next(error.message);
-      return undefined;
+    } finally {
+      this.pasting = false;
+      this.bench.working.set('');
+    }
+  }
+
+  private readNow(text: string): ReturnType<typeof pasteText> {
+    const [site, page] = [this.bench.session.site(), this.bench.session.page()];
+    return site && page ? pasteText(site, page, text, this.bench.selected()?.id) : undefined;
+  }
+
+  /** What pasting a long text does to the page as it is when that is known: asked again where somebody changed it meanwhile. */
+  private async workedOut(text: string): Promise<ReturnType<typeof pasteText>> {
+    this.bench.working.set('Reading what is pasted …');
+    for (;;) {
+      const [site, page] = [this.bench.session.site(), this.bench.session.page()];
+      if (!site || !page) return undefined;
+      const result = await this.reviewer.paste(site, page, text, this.bench.selected()?.id);
+      if (this.bench.session.page() === page && this.bench.session.site() === site) return result;
+    }
+  }
+
+  /** Puts in what is pasted, a long text a few paragraphs a frame; Escape stops it and takes back what is in. All of it is one step of undo. */
+  private async putIn({ edits, made }: NonNullable<ReturnType<typeof pasteText>>): Promise<void> {
+    const step = `paste ${made[0]}`;
+    let stopped = false;
+    const stop = (event: KeyboardEvent): void => {
+      if (event.key === 'Escape') stopped = true;
+    };
+    window.addEventListener('keydown', stop, { capture: true });
+    try {
+      for (let at = 0; at < edits.length; at += editsAFrame) {
+        if (stopped) return this.bench.session.undo();
+        if (!this.bench.session.apply(edits.slice(at, at + editsAFrame), step, Infinity)) return;
+        if (edits.length <= editsAFrame) break;
+        this.bench.working.set(
+          `Pasting: ${Math.min(at + editsAFrame, edits.length)} of ${edits.length} paragraphs. Escape stops it.`,
+        );
+        await new Promise((go) => requestAnimationFrame(go));
+      }
+      this.bench.selectAll(made.slice(0, mostSelected));
+    } finally {
+      window.removeEventListener('keydown', stop, { capture: true });
     }
   }
 
@@ -97,16 +138,25 @@ export class Clipboard implements OnDestroy {
 
   async paste(): Promise<void> {
     const text = await this.asked();
-    if (text !== '') this.take(text);
+    if (text !== '') await this.take(text);
+  }
+
+  /** Parts that were copied, or nothing. */
+  private copied(text: string): Clip | undefined {
+    try {
+      return readClip(text);
+    } catch (error) {
+      if (!(error instanceof Problem)) throw error;
+      return undefined;
+    }
   }
 
   /** Gives the selection the style of what was copied, and nothing else of it. */
   async pasteStyle(): Promise<void> {
     const text = await this.asked();
     if (text === '') return;
-    const clip = this.read(text);
-    if (clip && text.includes('fold-line/clip'))
-      this.bench.attempt((site, page) => pasteStyle(site, page, clip, this.bench.chosen()));
+    const clip = this.copied(text);
+    if (clip) this.bench.attempt((site, page) => pasteStyle(site, page, clip, this.bench.chosen()));
     else this.bench.session.notices.next('Copy a part first: its style is what is pasted.');
   }
 }

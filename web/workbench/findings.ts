@@ -1,6 +1,9 @@
-import { computed, effect, inject, Injectable, signal, untracked, type OnDestroy } from '@angular/core';
-import { firstValueFrom } from 'rxjs';
+import { computed, inject, Injectable, signal } from '@angular/core';
+import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
+import { catchError, debounceTime, defer, EMPTY, firstValueFrom, Observable, retry, switchMap, tap } from 'rxjs';
 import { menuPaths } from '@core/document/menus';
+import type { Page } from '@core/document/page';
+import type { Site } from '@core/document/site';
 import type { LeafFacts } from '@core/review/check';
 import type { Finding } from '@core/review/finding';
 import { Api, type DeskFacts } from '../services/api';
@@ -15,9 +18,16 @@ const calmFor = 900;
 /** The longest it works without letting others, in ms. */
 const turn = 8;
 
+/** What a review looks at. */
+interface Basis {
+  readonly site: Site | undefined;
+  readonly page: Page | undefined;
+  readonly swept: ReturnType<Sweeper['swept']>;
+}
+
 /** What the checks say of the page, kept up to date as it changes: measured on the leaves between frames, judged in a worker. */
 @Injectable()
-export class Findings implements OnDestroy {
+export class Findings {
   private readonly bench = inject(Bench);
   private readonly leaves = inject(Leaves);
   private readonly sweeper = inject(Sweeper);
@@ -33,35 +43,44 @@ export class Findings implements OnDestroy {
   readonly busy = signal(true);
   readonly errors = computed(() => this.list().filter((one) => one.severity === 'error').length);
   private desk: Pick<DeskFacts, 'pages' | 'menus'> | undefined;
-  private due: ReturnType<typeof setTimeout> | undefined;
-  private asked = 0;
+  /** What a review looks at: another one begins when any of it is another. */
+  private readonly basis = computed(() => ({
+    site: this.bench.session.site(),
+    page: this.bench.session.page(),
+    leaves: this.bench.leaves(),
+    swept: this.sweeper.swept(),
+    structures: this.bench.breakpoints().map((one) => this.leaves.structure(one.id)),
+  }));
 
   constructor() {
-    effect(() => {
-      this.bench.session.page();
-      this.bench.leaves();
-      this.sweeper.swept();
-      for (const one of this.bench.breakpoints()) this.leaves.structure(one.id);
-      untracked(() => this.soon());
+    toObservable(this.basis)
+      .pipe(
+        tap(() => this.busy.set(true)),
+        debounceTime(calmFor),
+        switchMap((basis) => this.reviewed(basis)),
+        takeUntilDestroyed(),
+      )
+      .subscribe();
+  }
+
+  /** A review that ends where nobody waits for it any more. */
+  private readonly reviewed = (basis: Basis): Observable<void> =>
+    new Observable<void>((heard) => {
+      const over = new AbortController();
+      // A leaf may be drawn anew while it is looked at: then it is looked at again.
+      const done = defer(() => this.review(basis, over.signal))
+        .pipe(
+          retry({ count: 5, delay: calmFor }),
+          catchError(() => EMPTY),
+        )
+        .subscribe(heard);
+      return () => {
+        over.abort();
+        done.unsubscribe();
+      };
     });
-  }
 
-  ngOnDestroy(): void {
-    clearTimeout(this.due);
-    this.asked++;
-  }
-
-  private soon(): void {
-    this.busy.set(true);
-    this.asked++;
-    clearTimeout(this.due);
-    this.due = setTimeout(() => void this.review(), calmFor);
-  }
-
-  private async review(): Promise<void> {
-    const mine = ++this.asked;
-    const site = this.bench.session.site();
-    const page = this.bench.session.page();
+  private async review({ site, page, swept }: Basis, over: AbortSignal): Promise<void> {
     if (!site || !page) return;
     let worked = performance.now();
     const calm = async (): Promise<void> => {
@@ -72,7 +91,7 @@ export class Findings implements OnDestroy {
     const leaves = new Map<string, LeafFacts>();
     for (const { id } of site.breakpoints) {
       await calm();
-      if (mine !== this.asked) return;
+      if (over.aborted) return;
       const view = this.leaves.view(id);
       const measured = this.leaves.whole(id);
       if (!view?.document || !measured) continue;
@@ -83,16 +102,21 @@ export class Findings implements OnDestroy {
     }
     this.desk = await firstValueFrom(this.api.desk(site.id)).catch(() => this.desk); // pages come and go meanwhile
     const menus = this.desk && [...this.desk.menus, ...menuPaths([page])];
-    const swept = this.sweeper.swept();
     const found = await this.reviewer.review({
       site,
       page,
-      paths: this.desk?.pages.map((one) => one.path),
+      pages: this.desk?.pages.map(({ id, title, path, former, livePath }) => ({
+        id,
+        title,
+        path,
+        former,
+        live: livePath,
+      })),
       menus,
       leaves,
       swept: swept?.done && !this.sweeper.stale() ? swept.faults : undefined,
     });
-    if (mine !== this.asked) return;
+    if (over.aborted) return;
     this.found.set(found);
     this.busy.set(false);
   }

@@ -1,16 +1,25 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  effect,
-  inject,
-  signal,
-  untracked,
-  type OnDestroy,
-} from '@angular/core';
+  animationFrameScheduler,
+  concatMap,
+  debounce,
+  defer,
+  delay,
+  EMPTY,
+  finalize,
+  from,
+  map,
+  race,
+  switchMap,
+  timer,
+  toArray,
+  type Observable,
+} from 'rxjs';
 import { outwards, type Breakpoint } from '@core/document/breakpoint';
 import { nameOf } from '@core/document/kinds/registry';
 import type { Page } from '@core/document/page';
+import type { Site } from '@core/document/site';
 import { pathTo } from '@core/document/tree';
 import { firstScreen, type FirstScreen, type Placed } from '@core/geometry/first-screen';
 import { canvasAddresses } from '../services/addresses';
@@ -36,6 +45,15 @@ interface Column {
   readonly sections: readonly { readonly part: string; readonly name: string; readonly cut: boolean }[];
 }
 
+interface Basis {
+  readonly site: Site | undefined;
+  readonly page: Page | undefined;
+}
+interface Seen {
+  readonly page: Page;
+  readonly screens: ReadonlyMap<string, FirstScreen>;
+}
+
 /** What stands above the fold of each screen, a column under each leaf: looked at on leaves nobody sees, so that it holds however far the others are scrolled. */
 @Component({
   selector: 'fold-first-screen',
@@ -43,14 +61,14 @@ interface Column {
   styleUrl: './first-screen-panel.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class FirstScreenPanel implements OnDestroy {
+export class FirstScreenPanel {
   protected readonly bench = inject(Bench);
   protected readonly gap = leafGap;
-  private readonly seen = signal<
-    { readonly page: Page; readonly screens: ReadonlyMap<string, FirstScreen> } | undefined
-  >(undefined);
-  private due: ReturnType<typeof setTimeout> | undefined;
-  private asked = 0;
+  private readonly seen = signal<Seen | undefined>(undefined);
+  private readonly basis = computed((): Basis => ({
+    site: this.bench.session.site(),
+    page: this.bench.session.page(),
+  }));
 
   protected readonly columns = computed<Column[]>(() => {
     const seen = this.seen();
@@ -88,19 +106,13 @@ export class FirstScreenPanel implements OnDestroy {
   });
 
   constructor() {
-    effect(() => {
-      this.bench.session.page();
-      this.bench.session.site();
-      untracked(() => {
-        clearTimeout(this.due);
-        this.due = setTimeout(() => void this.look(), this.seen() ? calmFor : 0);
-      });
-    });
-  }
-
-  ngOnDestroy(): void {
-    clearTimeout(this.due);
-    this.asked++;
+    toObservable(this.basis)
+      .pipe(
+        debounce(() => timer(this.seen() ? calmFor : 0)),
+        switchMap((basis) => this.looked(basis)),
+        takeUntilDestroyed(),
+      )
+      .subscribe((seen) => this.seen.set(seen));
   }
 
   private line(page: Page, what: string, placed: Placed | undefined, { preview }: Breakpoint): Line {
@@ -115,32 +127,33 @@ export class FirstScreenPanel implements OnDestroy {
     return { part: placed.part, what, says, good: placed.fold === 'above' };
   }
 
-  private async look(): Promise<void> {
-    const mine = ++this.asked;
-    const site = this.bench.session.site();
-    const page = this.bench.session.page();
-    if (!site || !page) return;
-    const screens = new Map<string, FirstScreen>();
-    for (const { id, preview } of outwards(site.breakpoints)) {
+  /** The screens of a page one after the other; what is looked at for nobody any more is let go. */
+  private looked({ site, page }: Basis): Observable<Seen> {
+    if (!site || !page) return EMPTY;
+    return from(outwards(site.breakpoints)).pipe(
+      concatMap((breakpoint) => this.screenOf(site, page, breakpoint)),
+      toArray(),
+      map((screens) => ({ page, screens: new Map(screens) })),
+    );
+  }
+
+  private screenOf(site: Site, page: Page, { id, preview }: Breakpoint): Observable<readonly [string, FirstScreen]> {
+    return defer(() => {
       const leaf = hiddenLeaf(site, page, preview, canvasAddresses(site.id));
-      try {
-        await Promise.race([leaf.painter.document.fonts.ready, new Promise((go) => setTimeout(go, 800))]);
-        if (mine !== this.asked) return;
-        const sections = new Set(page.parts[page.root]!.children);
-        screens.set(
-          id,
+      const sections = new Set(page.parts[page.root]!.children);
+      return race(leaf.painter.document.fonts.ready, timer(800)).pipe(
+        map(() =>
           firstScreen(measurePage(leaf.painter.document), (part) =>
             Object.hasOwn(page.parts, part)
               ? { kind: this.kindOf(page, part), section: sections.has(part) }
               : undefined,
           ),
-        );
-      } finally {
-        leaf.remove();
-      }
-      await new Promise((go) => requestAnimationFrame(go));
-    }
-    this.seen.set({ page, screens });
+        ),
+        map((screen) => [id, screen] as const),
+        finalize(() => leaf.remove()),
+        delay(0, animationFrameScheduler),
+      );
+    });
   }
 
   /** A link of the header or a menu is no call to do something. */

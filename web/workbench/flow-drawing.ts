@@ -9,6 +9,7 @@ import { flexStory, sizeOfFr } from '@core/geometry/space-shared';
 import { resolve } from '@core/style/cascade';
 import { Bench } from './bench';
 import { Leaves } from './leaves';
+import { listenerOf, valueOf } from '../theme/from-event';
 
 const directions = [
   { value: 'row', arrow: '→' },
@@ -186,7 +187,7 @@ export class FlowDrawing {
 
   private pointOf(event: PointerEvent): { x: number; y: number } | undefined {
     const cells = this.cells();
-    const rect = (event.currentTarget as Element).getBoundingClientRect(); // the small grid
+    const rect = listenerOf(event).getBoundingClientRect();
     return (
       cells && {
         x: cells.origin.left + (event.clientX - rect.left) / cells.scale.x,
@@ -198,7 +199,7 @@ export class FlowDrawing {
   protected press(event: PointerEvent): void {
     if (this.cells()?.own !== false) return;
     event.preventDefault();
-    (event.currentTarget as Element).setPointerCapture(event.pointerId); // the small grid
+    listenerOf(event).setPointerCapture(event.pointerId);
     this.from = this.pointOf(event);
     this.show(event);
   }
@@ -235,7 +236,7 @@ export class FlowDrawing {
   });
 
   protected setArea(event: Event): void {
-    const name = (event.target as HTMLSelectElement).value; // one of the names
+    const name = valueOf(event);
     const value = name === '' ? 'auto' : name;
     this.set({ 'grid-row-start': value, 'grid-row-end': value, 'grid-column-start': value, 'grid-column-end': value });
   }
@@ -275,7 +276,7 @@ export class FlowDrawing {
 
   protected setSides(event: Event): void {
     const chosen = this.bench.selected();
-    const way = (event.target as HTMLSelectElement).value; // one of sideWays
+    const way = valueOf(event);
     if (chosen)
       this.bench.setContent(chosen.id, 'sides', {
         ...(chosen.part.content.base['sides'] as Record<string, string>),

@@ -58,6 +58,20 @@ describe('What lies behind a text', () => {
     frame.remove();
   });
 
+  it('is as faded as a picture behind the words is (CSS Color 4, §13: half of white over black is the grey between)', async () => {
+    const frame = frameWith(
+      `<div data-part="box" style="position:relative;isolation:isolate;background:#000;width:300px"><div data-part="veil" style="position:absolute;inset:0;opacity:0.5;z-index:-1"><div data-part="sheet" style="height:100%;background:#fff"></div></div><p data-part="text" style="margin:0">Words</p></div>`,
+    );
+    const grounds = await groundsOf(
+      frame.document,
+      measurePage(frame.document),
+      (id) => frame.document.querySelector<HTMLElement>(`[data-part="${id}"]`),
+      () => Promise.resolve(),
+    );
+    const { r } = grounds.find((one) => one.part === 'text')!.samples[0]!;
+    frame.remove();
+    expect(Math.abs(r - 127.5)).toBeLessThan(2);
+  });
   it('takes a gradient at the place of the words', async () => {
     const box = (align: string): string =>
       `<div data-part="box" style="width:400px;background:linear-gradient(90deg,#000 50%,#fff 50%)"><p data-part="text" style="text-align:${align};color:#888">Words</p></div>`;

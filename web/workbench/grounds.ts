@@ -1,5 +1,5 @@
 import type { Box } from '@core/geometry/box';
-import type { MeasuredPage } from '@core/geometry/measured';
+import type { Measured, MeasuredPage } from '@core/geometry/measured';
 import { paintOrder, pileAt } from '@core/geometry/paint-order';
 import { over, type Colour } from '@core/review/contrast';
 import type { TextGround } from '@core/review/text-ground';
@@ -112,6 +112,98 @@ function pixelAt({ box, width, height, data }: Painted, x: number, y: number): C
   return { r: data[at]!, g: data[at + 1]!, b: data[at + 2]!, a: data[at + 3]! / 255 };
 }
 
+const faded = (colour: Colour, opacity: number): Colour =>
+  opacity === 1 ? colour : { ...colour, a: colour.a * opacity };
+
+/** How solid an element stands behind a text: its own opacity and that of what it stands in, as far as the text does not stand in it too (CSS Color 4, §13). */
+function opacityBehind(view: Window, element: Element, text: Element): number {
+  let opacity = 1;
+  for (let at: Element | null = element; at && !at.contains(text); at = at.parentElement)
+    opacity *= Number(view.getComputedStyle(at).opacity);
+  return opacity;
+}
+
+/** One thing painted behind a text. */
+interface Layer {
+  readonly colour: Colour;
+  readonly pixels: Painted | undefined;
+  readonly opacity: number;
+  readonly id: string;
+}
+
+/** A measured document whose texts are judged: what its parts paint is read once each. */
+class Ground {
+  private readonly colours = new Colours();
+  private readonly order = paintOrder(this.page);
+  private readonly painted = new Map<string, Promise<Painted | undefined>>();
+
+  constructor(
+    private readonly view: Window & typeof globalThis,
+    private readonly page: MeasuredPage,
+    private readonly elementOf: (id: string) => HTMLElement | null,
+  ) {}
+
+  /** What lies behind a part's text, as pixels; undefined where nobody sees it. */
+  async of(part: Measured): Promise<TextGround | undefined> {
+    const element = this.elementOf(part.id);
+    const middle = part.lines[0]!;
+    const point = { x: middle.left + middle.width / 2, y: middle.top + middle.height / 2 };
+    const pile = pileAt(this.page, point, this.order);
+    if (!element || !pile.includes(part.id)) return undefined;
+    const layers = await this.layersOf(pile.slice(pile.indexOf(part.id)), element);
+    const style = this.view.getComputedStyle(element);
+    return {
+      part: part.id,
+      colour: this.colours.read(style.color),
+      fontSize: Number.parseFloat(style.fontSize),
+      bold: Number(style.fontWeight) >= 700,
+      samples: part.lines.flatMap((line) => samplesOf(line, layers)),
+      painter: layers.filter((one) => one.pixels).at(-1)?.id,
+    };
+  }
+
+  /** What the parts of a pile paint, the lowest first. */
+  private async layersOf(pile: readonly string[], text: Element): Promise<Layer[]> {
+    const layers: Layer[] = [];
+    for (const id of pile) {
+      const element = this.elementOf(id);
+      const box = this.page.parts.get(id)?.box;
+      if (!element || !box || box.width === 0 || box.height === 0) continue;
+      const style = this.view.getComputedStyle(element);
+      const paints = style.backgroundImage !== 'none' || element.localName === 'img';
+      const pixels = paints ? await this.pixelsOf(id, element, box) : undefined;
+      const opacity = opacityBehind(this.view, element, text);
+      layers.unshift({ colour: this.colours.read(style.backgroundColor), pixels, opacity, id });
+    }
+    return layers;
+  }
+
+  private pixelsOf(id: string, element: HTMLElement, box: Box): Promise<Painted | undefined> {
+    let known = this.painted.get(id);
+    if (!known) {
+      known =
+        element instanceof this.view.HTMLImageElement
+          ? Promise.resolve(paintedPicture(this.view, element, box))
+          : paintedBackground(this.view, element, box).catch(() => undefined); // a picture that cannot be read is judged by what lies behind it
+      this.painted.set(id, known);
+    }
+    return known;
+  }
+}
+
+/** The colours behind a line of text, at nine places across and three down. */
+function samplesOf(line: Box, layers: readonly Layer[]): Colour[] {
+  return [0.15, 0.5, 0.85].flatMap((down) =>
+    Array.from({ length: 9 }, (_, index) => {
+      const [x, y] = [line.left + (line.width * (index + 0.5)) / 9, line.top + line.height * down];
+      return layers.reduce((ground, { colour, pixels, opacity }) => {
+        const painted = over(faded(colour, opacity), ground);
+        return pixels ? over(faded(pixelAt(pixels, x, y), opacity), painted) : painted;
+      }, white);
+    }),
+  );
+}
+
 /** What lies behind the texts of a measured document, as pixels; waits between texts so that nothing else does. */
 export async function groundsOf(
   inside: Document,
@@ -119,61 +211,14 @@ export async function groundsOf(
   elementOf: (id: string) => HTMLElement | null,
   calm: () => Promise<void>,
 ): Promise<TextGround[]> {
-  const view = inside.defaultView;
-  if (!view) return [];
-  const colours = new Colours();
-  const order = paintOrder(page);
-  const painted = new Map<string, Promise<Painted | undefined>>();
-  const layer = (id: string, element: HTMLElement, box: Box): Promise<Painted | undefined> => {
-    let known = painted.get(id);
-    if (!known) {
-      known =
-        element instanceof view.HTMLImageElement
-          ? Promise.resolve(paintedPicture(view, element, box))
-          : paintedBackground(view, element, box).catch(() => undefined); // a picture that cannot be read is judged by what lies behind it
-      painted.set(id, known);
-    }
-    return known;
-  };
+  if (!inside.defaultView) return [];
+  const ground = new Ground(inside.defaultView, page, elementOf);
   const grounds: TextGround[] = [];
   for (const part of page.parts.values()) {
     if (part.lines.length === 0 || part.style.visibility !== 'visible') continue;
     await calm();
-    const element = elementOf(part.id);
-    const middle = part.lines[0]!;
-    const pile = pileAt(page, { x: middle.left + middle.width / 2, y: middle.top + middle.height / 2 }, order);
-    if (!element || !pile.includes(part.id)) continue;
-    const layers: { colour: Colour; pixels: Painted | undefined; id: string }[] = [];
-    for (const id of pile.slice(pile.indexOf(part.id))) {
-      const one = elementOf(id);
-      const box = page.parts.get(id)?.box;
-      if (!one || !box || box.width === 0 || box.height === 0) continue;
-      const style = view.getComputedStyle(one);
-      const pixels =
-        style.backgroundImage !== 'none' || one.localName === 'img' ? await layer(id, one, box) : undefined;
-      layers.unshift({ colour: colours.read(style.backgroundColor), pixels, id });
-    }
-    const style = view.getComputedStyle(element);
-    const samples = part.lines.flatMap((line) =>
-      [0.15, 0.5, 0.85].flatMap((down) =>
-        Array.from({ length: 9 }, (_, index) => {
-          const [x, y] = [line.left + (line.width * (index + 0.5)) / 9, line.top + line.height * down];
-          return layers.reduce(
-            (ground, { colour, pixels }) =>
-              pixels ? over(pixelAt(pixels, x, y), over(colour, ground)) : over(colour, ground),
-            white,
-          );
-        }),
-      ),
-    );
-    grounds.push({
-      part: part.id,
-      colour: colours.read(style.color),
-      fontSize: Number.parseFloat(style.fontSize),
-      bold: Number(style.fontWeight) >= 700,
-      samples,
-      painter: layers.filter((one) => one.pixels).at(-1)?.id,
-    });
+    const found = await ground.of(part);
+    if (found) grounds.push(found);
   }
   return grounds;
 }

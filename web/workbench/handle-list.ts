@@ -58,22 +58,18 @@ function gaps(part: Measured, children: readonly Measured[], least: number): Han
   const box = contentBox(part);
   if (lines) {
     return [
-      ...lines.columns
-        .slice(0, -1)
-        .map((track): Handle => ({
-          kind: 'gap',
-          axis: 'column',
-          px: column,
-          box: { left: track.start + track.size, top: box.top, width: Math.max(column, least), height: box.height },
-        })),
-      ...lines.rows
-        .slice(0, -1)
-        .map((track): Handle => ({
-          kind: 'gap',
-          axis: 'row',
-          px: row,
-          box: { left: box.left, top: track.start + track.size, width: box.width, height: Math.max(row, least) },
-        })),
+      ...lines.columns.slice(0, -1).map((track): Handle => ({
+        kind: 'gap',
+        axis: 'column',
+        px: column,
+        box: { left: track.start + track.size, top: box.top, width: Math.max(column, least), height: box.height },
+      })),
+      ...lines.rows.slice(0, -1).map((track): Handle => ({
+        kind: 'gap',
+        axis: 'row',
+        px: row,
+        box: { left: box.left, top: track.start + track.size, width: box.width, height: Math.max(row, least) },
+      })),
     ];
   }
   if (!/flex$/.test(part.style.display)) return [];

@@ -27,9 +27,16 @@ describe('Keys', () => {
     expect(written(press('z', { ctrlKey: true }))).toBe('Ctrl+Z');
     expect(written(press('Z', { metaKey: true, shiftKey: true }))).toBe('Ctrl+Shift+Z');
     expect(written(press('ArrowUp', { altKey: true }))).toBe('Alt+ArrowUp');
+    expect(written(press('Î', { altKey: true, shiftKey: true, code: 'KeyD' }))).toBe('Alt+Shift+D'); // as a Mac types it
+    expect(written(press('°', { altKey: true, shiftKey: true, code: 'Digit8' }))).toBe('Alt+Shift+8');
     expect(written(press('?', { shiftKey: true }))).toBe('?');
     expect(written(press('/'))).toBe('/');
-    expect(['Alt+ArrowUp', 'Shift+ArrowLeft', 'Ctrl+Z'].map(arrowed)).toEqual(['Alt+↑', 'Shift+←', 'Ctrl+Z']);
+    expect(['Alt+ArrowUp', 'Shift+ArrowLeft', 'Ctrl+Z'].map((one) => arrowed(one, false))).toEqual([
+      'Alt+↑',
+      'Shift+←',
+      'Ctrl+Z',
+    ]);
+    expect(arrowed('Alt+Shift+ArrowUp', true)).toBe('Option+Shift+↑');
   });
 
   it('can all be pressed: one character or a named key after what is held', () => {
@@ -44,8 +51,34 @@ describe('Keys', () => {
     });
     for (const { keys } of TestBed.inject(Keys).commands)
       expect(keys).toMatch(
-        /^(Ctrl\+)?(Shift\+)?(Alt\+)?([A-Z0-9/?]|Enter|Escape|Delete|F2|Arrow(Up|Down|Left|Right))$/,
+        /^(Ctrl\+)?(Alt\+)?(Shift\+)?([A-Z0-9/?]|Enter|Escape|Delete|F2|Arrow(Up|Down|Left|Right))$/,
       );
+  });
+
+  // Common practice: what Chromium, Firefox and Safari keep for themselves on Windows, macOS and Linux, from their lists of shortcuts (from memory).
+  it('are none that a browser or system keeps: no Alt with a letter, digit or side arrow, which open menus, go back or change tabs', () => {
+    TestBed.configureTestingModule({
+      providers: [
+        provideZonelessChangeDetection(),
+        Keys,
+        { provide: Bench, useValue: {} },
+        { provide: Clipboard, useValue: {} },
+        { provide: Leaves, useValue: {} },
+      ],
+    });
+    const kept = [
+      /^Alt\+[A-Z0-9]$/,
+      /^Alt\+Arrow(Left|Right)$/,
+      /^Alt\+Shift\+[ABIT]$/,
+      /^Ctrl\+[NTWLKREDFGHJOPSU]$/,
+      /^Ctrl\+Shift\+[NTWIJCBOPKDR]$/,
+      /^\/$/,
+      /^F(1|3|5|6|7|11|12)$/,
+    ];
+    for (const { keys } of TestBed.inject(Keys).commands)
+      expect(kept.filter((one) => one.test(keys)))
+        .withContext(keys)
+        .toEqual([]);
   });
 
   it('each belong to one command, which runs; typing is left alone', () => {
@@ -69,7 +102,7 @@ describe('Keys', () => {
     expect(new Set(all).size).toBe(all.length);
     expect(keys.handle(press('z', { ctrlKey: true }))).toBeTrue();
     expect(keys.handle(press('Delete'))).toBeTrue();
-    expect(keys.handle(press('d', { altKey: true }))).toBeTrue();
+    expect(keys.handle(press('D', { altKey: true, shiftKey: true, code: 'KeyD' }))).toBeTrue();
     expect(keys.handle(press('q'))).toBeFalse();
     const field = document.createElement('input');
     document.body.append(field);

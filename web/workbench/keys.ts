@@ -4,6 +4,7 @@ import { pileAt } from '@core/geometry/paint-order';
 import { Bench, type LedgerGroup } from './bench';
 import { Clipboard } from './clipboard';
 import { Leaves } from './leaves';
+import { isElement } from '../theme/from-event';
 
 interface Command {
   readonly keys: string;
@@ -25,15 +26,25 @@ export const ledgerGroups: readonly { readonly id: LedgerGroup; readonly word: s
 ];
 
 const arrows: Readonly<Record<string, string>> = { ArrowUp: '↑', ArrowDown: '↓', ArrowLeft: '←', ArrowRight: '→' };
+const onMac = /mac/i.test(navigator.platform);
 
-/** Keys as people read them: arrows as arrows. */
-export const arrowed = (keys: string): string => keys.replace(/Arrow(?:Up|Down|Left|Right)/g, (key) => arrows[key]!);
+/** Keys as people read them on their keyboard: arrows as arrows, and on a Mac its own words. */
+export function arrowed(keys: string, mac = onMac): string {
+  const drawn = keys.replace(/Arrow(?:Up|Down|Left|Right)/g, (key) => arrows[key]!);
+  return mac ? drawn.replace('Ctrl', 'Cmd').replace('Alt', 'Option') : drawn;
+}
+
+/** The key itself: with Alt held by its place, since on a Mac Alt types other letters. */
+function keyOf({ key, code, altKey }: KeyboardEvent): string {
+  const placed = altKey ? /^(?:Key([A-Z])|Digit(\d))$/.exec(code) : null;
+  if (placed) return placed[1] ?? placed[2]!;
+  return key === ' ' ? 'Space' : key.length === 1 ? key.toUpperCase() : key;
+}
 
 /** A keyboard event as it is written in the list: `Ctrl+Shift+Z`. */
 export function written(event: KeyboardEvent): string {
-  const key = event.key === ' ' ? 'Space' : event.key.length === 1 ? event.key.toUpperCase() : event.key;
-  const shifted = event.shiftKey && (event.key.length > 1 || /[A-Z]/i.test(event.key));
-  return [event.ctrlKey || event.metaKey ? 'Ctrl' : '', event.altKey ? 'Alt' : '', shifted ? 'Shift' : '', key]
+  const shifted = event.shiftKey && (event.altKey || event.key.length > 1 || /[A-Z]/i.test(event.key));
+  return [event.ctrlKey || event.metaKey ? 'Ctrl' : '', event.altKey ? 'Alt' : '', shifted ? 'Shift' : '', keyOf(event)]
     .filter((part) => part !== '')
     .join('+');
 }
@@ -48,72 +59,84 @@ export class Keys {
   readonly commands: readonly Command[] = [
     { keys: 'Ctrl+Z', says: 'Undo', run: () => this.bench.session.undo() },
     { keys: 'Ctrl+Shift+Z', says: 'Redo', run: () => this.bench.session.redo() },
-    {
-      keys: 'Enter',
-      says: 'Write in the selected text',
-      run: () => this.bench.writeRequest.update((count) => count + 1),
-    },
-    { keys: 'Escape', says: 'Select what holds the selection', run: () => this.selectParent() },
+    { keys: 'Enter', says: 'Write in the selected text', run: () => this.bench.write() },
+    { keys: 'Escape', says: 'Select parent', run: () => this.selectParent() },
     { keys: 'Delete', says: 'Delete the selection', run: () => this.bench.remove() },
-    { keys: 'Alt+D', says: 'Duplicate the selection', run: () => this.bench.duplicate() },
-    { keys: 'Alt+W', says: 'Wrap the selection in a container', run: () => this.bench.wrap() },
-    { keys: 'Alt+U', says: 'Unwrap: take the box away, keep what it holds', run: () => this.bench.unwrap() },
-    { keys: 'Alt+H', says: 'Hide or show the selection at this breakpoint', run: () => this.hide() },
+    { keys: 'Alt+Shift+D', says: 'Duplicate the selection', run: () => this.bench.duplicate() },
+    { keys: 'Alt+Shift+W', says: 'Wrap the selection in a container', run: () => this.bench.wrap() },
+    { keys: 'Alt+Shift+U', says: 'Unwrap: take the box away, keep what it holds', run: () => this.bench.unwrap() },
+    { keys: 'Alt+Shift+H', says: 'Hide or show the selection at this breakpoint', run: () => this.hide() },
     {
-      keys: 'Alt+K',
+      keys: 'Alt+Shift+K',
       says: 'Switch the selection off everywhere, and keep it; or on again',
       run: () => this.bench.toggleOff(),
     },
-    { keys: 'Alt+L', says: 'Lock the selection against clicks, or unlock it', run: () => this.bench.toggleLocked() },
     {
-      keys: 'Alt+O',
+      keys: 'Alt+Shift+L',
+      says: 'Lock the selection against clicks, or unlock it',
+      run: () => this.bench.toggleLocked(),
+    },
+    {
+      keys: 'Alt+Shift+O',
       says: 'Take the selection out of sight in the editor, or bring it back',
       run: () => this.bench.toggleUnseen(),
     },
-    { keys: 'Alt+V', says: 'Paste the style alone of what was copied', run: () => void this.clipboard.pasteStyle() },
     {
-      keys: 'Alt+P',
+      keys: 'Alt+Shift+V',
+      says: 'Paste the style alone of what was copied',
+      run: () => void this.clipboard.pasteStyle(),
+    },
+    {
+      keys: 'Alt+Shift+P',
       says: 'Plan the page: lay a skeleton of sections',
-      run: () => this.bench.planAsked.update((count) => count + 1),
+      run: () => this.bench.dialogs.next('plan'),
     },
     {
-      keys: 'Alt+R',
+      keys: 'Alt+Shift+S',
       says: 'Ready-made sections, and those this site keeps',
-      run: () => this.bench.sectionsAsked.update((count) => count + 1),
+      run: () => this.bench.dialogs.next('sections'),
     },
     {
-      keys: 'Alt+N',
+      keys: 'Alt+Shift+N',
       says: 'Unroll the leaves to the height of their pages, or roll them up',
       run: () => this.bench.unrolled.update((now) => !now),
     },
     {
-      keys: 'Alt+F',
+      keys: 'Alt+Shift+R',
       says: 'Refit: propose overrides for the smaller screens',
-      run: () => this.bench.refitAsked.update((count) => count + 1),
+      run: () => this.bench.dialogs.next('refit'),
     },
     {
-      keys: 'Alt+T',
+      keys: 'Alt+Shift+Y',
       says: 'The table of all values set on this page’s parts',
-      run: () => this.bench.overridesAsked.update((count) => count + 1),
+      run: () => this.bench.dialogs.next('values'),
+    },
+    { keys: 'Alt+Shift+G', says: 'The breakpoints of this site', run: () => this.bench.dialogs.next('breakpoints') },
+    { keys: 'Alt+Shift+M', says: 'The menu of the selection, and what lies there', run: () => this.menu() },
+    {
+      keys: 'Alt+Shift+ArrowUp',
+      says: 'Move the selection before the previous part',
+      run: () => this.bench.step('before'),
     },
     {
-      keys: 'Alt+B',
-      says: 'The breakpoints of this site',
-      run: () => this.bench.breakpointsAsked.update((count) => count + 1),
+      keys: 'Alt+Shift+ArrowDown',
+      says: 'Move the selection after the next part',
+      run: () => this.bench.step('after'),
     },
-    { keys: 'Alt+M', says: 'The menu of the selection, and what lies there', run: () => this.menu() },
-    { keys: 'Alt+ArrowUp', says: 'Move the selection before its neighbour', run: () => this.bench.step('before') },
-    { keys: 'Alt+ArrowDown', says: 'Move the selection behind its neighbour', run: () => this.bench.step('after') },
-    { keys: 'Alt+ArrowRight', says: 'Move the selection into the box before it', run: () => this.bench.step('in') },
-    { keys: 'Alt+ArrowLeft', says: 'Move the selection out of its box', run: () => this.bench.step('out') },
     {
-      keys: '/',
+      keys: 'Alt+Shift+ArrowRight',
+      says: 'Move the selection into the box before it',
+      run: () => this.bench.step('in'),
+    },
+    { keys: 'Alt+Shift+ArrowLeft', says: 'Move the selection out of its box', run: () => this.bench.step('out') },
+    {
+      keys: 'Alt+Shift+F',
       says: 'Find a part to add',
       run: () => document.querySelector<HTMLElement>('[data-parts-search]')?.focus(),
     },
     { keys: '?', says: 'Show this list', run: () => this.bench.helpOpen.set(true) },
     ...ledgerGroups.map(({ id, word }, index) => ({
-      keys: `Alt+${(index + 1) % 10}`,
+      keys: `Alt+Shift+${(index + 1) % 10}`,
       says: `Ledger: ${word}`,
       run: () => this.bench.group.set(id),
     })),
@@ -132,16 +155,14 @@ export class Keys {
   }
 
   private isTyping(event: KeyboardEvent): boolean {
-    const target = event.target as Element | null; // events of the frames too
-    return (
-      target?.closest?.('input:not([type=checkbox]), textarea, select, [contenteditable]') !== null &&
-      target?.closest !== undefined
-    );
+    const fields = 'input:not([type=checkbox]), textarea, select, [contenteditable]';
+    return isElement(event.target) && event.target.closest(fields) !== null;
   }
 
   private isControl(event: KeyboardEvent): boolean {
-    const target = event.target as Element | null; // as above
-    return Boolean(target?.closest?.('button, a, [role=dialog], [role=menu]')) && target?.ownerDocument === document;
+    const { target } = event;
+    if (!isElement(target) || target.ownerDocument !== document) return false;
+    return target.closest('button, a, [role=dialog], [role=menu]') !== null;
   }
 
   /** Opens the menu at the middle of the selection, with what lies there. */
@@ -153,7 +174,7 @@ export class Keys {
     const page = this.leaves.whole(this.bench.active());
     if (!box || !rect || !view || !page) return;
     const at = { x: box.left + box.width / 2, y: box.top + box.height / 2 };
-    this.bench.menuAt.set({
+    this.bench.menus.next({
       x: rect.left + at.x * view.scale(),
       y: rect.top + at.y * view.scale(),
       pile: pileAt(page, at),

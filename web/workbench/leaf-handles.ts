@@ -15,6 +15,7 @@ import { resolve } from '@core/style/cascade';
 import { Bench } from './bench';
 import { handlesOf, type Handle } from './handle-list';
 import { Leaves } from './leaves';
+import { elementOf } from '../theme/from-event';
 
 /** A drag under way: where it began and what was measured then. */
 interface Drag {
@@ -141,7 +142,7 @@ export class LeafHandles {
     if (!page || !part || event.button !== 0) return;
     event.preventDefault();
     event.stopPropagation();
-    (event.target as Element).setPointerCapture(event.pointerId); // the handle itself
+    elementOf(event).setPointerCapture(event.pointerId);
     const others = [...page.parts.values()].filter(
       (one) => one.id !== part.id && !chosen!.part.children.includes(one.id) && one.style.display !== 'none',
     );
@@ -159,7 +160,7 @@ export class LeafHandles {
     if (!outcome) return;
     this.bench.foretaste.set({ breakpoint: this.breakpoint(), values: new Map([[outcome.part, outcome.values]]) });
     this.met.set(outcome.met ?? { x: undefined, y: undefined });
-    const host = (event.target as Element).parentElement!.getBoundingClientRect(); // the layer over the leaf
+    const host = elementOf(event).parentElement!.getBoundingClientRect();
     this.label.set({ x: event.clientX - host.left + 14, y: event.clientY - host.top + 14, words: outcome.label });
   }
 

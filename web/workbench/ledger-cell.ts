@@ -15,11 +15,15 @@ import type { LedgerCell as Cell } from '@core/style/ledger';
 import { lengthUnits } from '@core/geometry/units';
 import { propertyOf } from '@core/style/properties';
 import { severalValues } from '@core/style/several';
+import type { Site } from '@core/document/site';
+import { unknownFamilies } from '@core/style/layers';
 import { checkValue } from '@core/style/value';
 import { styleEdit } from '@core/document/commands/style';
 import { Bench } from './bench';
+import { colourHex, withAlpha } from './colour-hex';
 import { Leaves } from './leaves';
 import { stepped } from './stepped';
+import { valueOf } from '../theme/from-event';
 
 /** One value of the ledger: text until it is focused, then a field. A bad value stays in it, marked, and is not stored. */
 @Component({
@@ -115,12 +119,25 @@ export class LedgerCell {
 
   protected left(event: Event): void {
     if (!this.editing()) return;
-    this.commit((event.target as HTMLInputElement).value); // the cell's field
+    this.commit(valueOf(event));
     this.editing.set(false);
   }
 
+  /** The colour the field opens at: the value's own, or what the leaf shows where the value is none by itself. */
+  protected readonly picked = signal({ hex: '#000000', alpha: 1 });
+  protected look(): void {
+    const id = this.bench.selected()?.id;
+    const element = id === undefined ? null : this.leaves.view(this.breakpoint())?.element(id);
+    const seen = element
+      ? (element.ownerDocument.defaultView?.getComputedStyle(element).getPropertyValue(this.property()) ?? '')
+      : '';
+    this.picked.set(
+      colourHex(this.cell().own ? this.swatch() : seen) ?? colourHex(seen) ?? { hex: '#000000', alpha: 1 },
+    );
+  }
+
   protected pickColour(event: Event): void {
-    this.commit((event.target as HTMLInputElement).value); // the colour field
+    this.commit(withAlpha(valueOf(event), this.picked().alpha));
   }
 
   private close(): void {
@@ -149,10 +166,13 @@ export class LedgerCell {
     const checked = checkValue(site, this.property(), text);
     const value = checked.ok ? checked.value : '';
     if (!checked.ok || !(value.includes('var(') || value.includes('url(') || CSS.supports(this.property(), value))) {
-      this.problem.set(checked.ok ? `The browser does not know “${value}” for ${this.property()}.` : checked.problem);
+      this.problem.set(
+        checked.ok ? `This browser doesn’t support “${value}” for ${this.property()}.` : checked.problem,
+      );
       this.rejected.set(text);
       return false;
     }
+    if (this.property() === 'font-family') this.sayUnknown(site, value);
     if (value !== this.cell().value || !this.cell().own) this.bench.setStyle(this.breakpoint(), this.property(), value);
     this.accept();
     return true;
@@ -192,6 +212,15 @@ export class LedgerCell {
     this.bench.setStyle(this.breakpoint(), this.property(), next);
     this.accept();
     return true;
+  }
+
+  /** A face nobody has is taken, since a visitor may have it, but not without a word. */
+  private sayUnknown(site: Site, value: string): void {
+    const unknown = unknownFamilies(value, site.fonts);
+    if (unknown.length > 0)
+      this.bench.session.notices.next(
+        `“${unknown.join('”, “')}” isn’t one of this site’s typefaces (${site.fonts.join(', ')}). Visitors who don’t have it see the next one in the list.`,
+      );
   }
 
   private accept(): void {

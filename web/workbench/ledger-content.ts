@@ -9,6 +9,7 @@ import { Attributes, type Part } from '@core/document/page';
 import { ClassName, type Site } from '@core/document/site';
 import { canvasAddresses } from '../services/addresses';
 import { Bench, leafGap } from './bench';
+import { checkedOf, valueOf } from '../theme/from-event';
 
 interface Shown {
   readonly name: string;
@@ -96,7 +97,7 @@ export class LedgerContent {
 
   /** Writes a field everywhere, or at one breakpoint; what equals the wording above is no wording of its own. */
   protected setField(event: Event, key: string, at = 'base', above?: string): void {
-    const value = (event.target as HTMLInputElement).value; // a field of this form
+    const value = valueOf(event);
     const shown = this.shown();
     if (!shown || value === String(shown.part.content[at]?.[key] ?? (at === 'base' ? '' : above)))
       return this.problem.set(undefined);
@@ -125,34 +126,42 @@ export class LedgerContent {
   }
 
   protected setTag(event: Event): void {
-    const tag = (event.target as HTMLSelectElement).value; // the tag's list
+    const tag = valueOf(event);
     const shown = this.shown();
     if (shown) this.bench.attempt(() => [{ do: 'set', part: shown.id, field: ['tag'], value: tag }]);
   }
 
   protected setName(event: Event): void {
-    const value = (event.target as HTMLInputElement).value.trim(); // the name's field
+    const value = valueOf(event).trim();
     const shown = this.shown();
     if (shown && value !== (shown.part.name ?? ''))
       this.bench.attempt(() => [{ do: 'set', part: shown.id, field: ['name'], ...(value !== '' && { value }) }]);
   }
 
   protected setClasses(event: Event): void {
-    const names = (event.target as HTMLInputElement).value.split(/[\s,.]+/).filter((name) => name !== ''); // the classes' field
+    const names = valueOf(event)
+      .split(/[\s,.]+/)
+      .filter((name) => name !== '');
     const wrong = names.find((name) => !ClassName.safeParse(name).success);
     const shown = this.shown();
     if (wrong !== undefined)
       return this.problem.set({
         key: 'classes',
-        sentence: `“${wrong}” is no class name: a letter, then letters, digits or hyphens.`,
+        sentence: `“${wrong}” isn’t a valid class name: a letter, then letters, digits or hyphens.`,
       });
     this.problem.set(undefined);
+    const known = this.bench.session.site()?.classes.map((one) => one.name) ?? [];
+    const strange = names.filter((name) => !known.includes(name) && !shown?.part.classes.includes(name));
+    if (strange.length > 0)
+      this.bench.session.notices.next(
+        `This site has no class “${strange.join('”, “')}”. It is written into the page, but changes nothing.`,
+      );
     if (shown && names.join() !== shown.part.classes.join())
       this.bench.attempt(() => [{ do: 'set', part: shown.id, field: ['classes'], value: names }]);
   }
 
   protected setId(event: Event): void {
-    const value = (event.target as HTMLInputElement).value.trim(); // the id's field
+    const value = valueOf(event).trim();
     const shown = this.shown();
     if (!shown) return;
     if (value !== '' && !(/^[A-Za-z][\w-]*$/.test(value) && Attributes.safeParse({ id: value }).success))
@@ -168,7 +177,7 @@ export class LedgerContent {
   }
 
   protected setSwitch(event: Event, key: string): void {
-    const on = (event.target as HTMLInputElement).checked; // a switch of this form
+    const on = checkedOf(event);
     const shown = this.shown();
     if (shown) this.bench.setContent(shown.id, key, on ? true : undefined);
   }

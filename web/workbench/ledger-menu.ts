@@ -51,7 +51,7 @@ export class LedgerMenu {
     );
     const nameOf = (id: string): string => site.breakpoints.find((one) => one.id === id)?.name ?? id;
     return [
-      this.item('Take back', 'pi pi-undo', values, () => takeBack(values)),
+      this.item('Reset', 'pi pi-undo', values, () => takeBack(values)),
       ...this.carrying(values, breakpoint),
       { separator: true },
       ...(overriders.length === 0
@@ -59,13 +59,13 @@ export class LedgerMenu {
             {
               label:
                 below(site.breakpoints, breakpoint.id).length === 0
-                  ? 'Nothing lies below'
-                  : 'Nothing below overrides this',
+                  ? 'No smaller breakpoint'
+                  : 'No smaller breakpoint overrides this',
               disabled: true,
             },
           ]
         : overriders.map((one) => ({
-            label: `${nameOf(one.breakpoint)} says ${one.value}: take that back`,
+            label: `${nameOf(one.breakpoint)} sets ${one.value}: reset it`,
             icon: 'pi pi-undo',
             command: () => this.bench.attempt(() => takeBack([one])),
           }))),
@@ -83,10 +83,8 @@ export class LedgerMenu {
       : ownValues(chosen.page, chosen.id, breakpoint.id, new Set(ledgerRows[group].flatMap((row) => row.properties)));
     const word = isApart(group) ? '' : group.charAt(0).toUpperCase() + group.slice(1);
     return [
-      this.item(`Take back ${among.length} in ${word} at ${breakpoint.name}`, 'pi pi-undo', among, () =>
-        takeBack(among),
-      ),
-      this.item(`Take back all ${all.length} at ${breakpoint.name}`, 'pi pi-undo', all, () => takeBack(all)),
+      this.item(`Reset ${among.length} in ${word} at ${breakpoint.name}`, 'pi pi-undo', among, () => takeBack(among)),
+      this.item(`Reset all ${all.length} at ${breakpoint.name}`, 'pi pi-undo', all, () => takeBack(all)),
       { separator: true },
       { label: `All ${all.length}:`, disabled: true },
       ...this.carrying(all, breakpoint),

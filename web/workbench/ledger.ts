@@ -11,6 +11,8 @@ import { Problem } from '@core/document/problem';
 import { statesOf } from '@core/document/kinds/registry';
 import { parentOf } from '@core/document/tree';
 import { ledgerCell, ledgerRows, type LedgerCell as Cell, type LedgerRow } from '@core/style/ledger';
+import { resolve } from '@core/style/cascade';
+import { withPicture } from '@core/style/layers';
 import { groups, propertyOf } from '@core/style/properties';
 import { Bench, isApart, leafGap } from './bench';
 import { BoxDrawing } from './box-drawing';
@@ -24,6 +26,7 @@ import { PictureLibrary } from './picture-library';
 import { PlaceDrawing } from './place-drawing';
 import { PropertyHelp } from './property-help';
 import { SpaceDrawing } from './space-drawing';
+import { valueOf } from '../theme/from-event';
 
 interface ShownCell {
   readonly property: string;
@@ -174,18 +177,17 @@ export class Ledger {
         folded,
         text: one
           ? shares?.[index] === undefined
-            ? 'no share'
+            ? 'no width set'
             : `${shares[index]}%`
-          : (shares?.join(' / ') ?? 'own tracks'),
+          : (shares?.join(' / ') ?? 'custom columns'),
       };
     });
     return { one, columns };
   });
 
   protected setShares(event: Event, breakpoint: string): void {
-    const field = event.target as HTMLInputElement; // the shares' field
     const shown = this.shares();
-    const typed = field.value.trim();
+    const typed = valueOf(event).trim();
     const chosen = this.bench.selected();
     const site = this.bench.session.site();
     if (!shown || !chosen || !site || typed === shown.columns.find((one) => one.breakpoint.id === breakpoint)?.text)
@@ -220,7 +222,7 @@ export class Ledger {
   }
 
   protected setState(event: Event): void {
-    this.bench.state.set(State.parse((event.target as HTMLSelectElement).value)); // the list of states
+    this.bench.state.set(State.parse(valueOf(event)));
   }
 
   protected openColumn(event: Event, breakpoint: Breakpoint): void {
@@ -232,7 +234,7 @@ export class Ledger {
     this.library().choose((picture) => {
       const chosen = this.bench.selected();
       if (!chosen) return;
-      this.bench.attempt((_site, page) => {
+      this.bench.attempt((site, page) => {
         const set = (property: string, value: string) =>
           styleEdit(chosen.id, breakpoint, this.bench.state(), property, value);
         const sized = ownValue(page, chosen.id, breakpoint, 'normal', 'background-size') !== undefined;
@@ -241,7 +243,8 @@ export class Ledger {
           set('background-position-x', 'center'),
           set('background-position-y', 'center'),
         ];
-        return [set('background-image', `url("picture:${picture}")`), ...(sized ? [] : fits)];
+        const present = resolve(site, page, chosen.id, breakpoint, this.bench.state(), 'background-image').value;
+        return [set('background-image', withPicture(present, picture)), ...(sized ? [] : fits)];
       });
     });
   }

@@ -20,6 +20,7 @@ import { pathTo } from '@core/document/tree';
 import { Bench, sameList } from './bench';
 import { Dragging, type Surface } from './dragging';
 import { Glyph } from './glyph';
+import { valueOf } from '../theme/from-event';
 
 interface Row {
   readonly id: string;
@@ -248,7 +249,7 @@ export class Outline implements OnDestroy, Surface {
     event.preventDefault();
     if (!this.bench.chosen().includes(id)) this.bench.select(id);
     const row = this.rowElement(id)?.getBoundingClientRect();
-    this.bench.menuAt.set({
+    this.bench.menus.next({
       x: event.clientX || (row?.left ?? 0) + 40,
       y: event.clientY || (row?.bottom ?? 0),
       pile: [],
@@ -263,7 +264,7 @@ export class Outline implements OnDestroy, Surface {
   protected rename(event: Event, id: string): void {
     if (this.renaming() !== id) return;
     this.renaming.set(undefined);
-    const value = (event.target as HTMLInputElement).value.trim(); // the field of the row
+    const value = valueOf(event).trim();
     const now = this.bench.session.page()?.parts[id]?.name ?? '';
     if (value !== now)
       this.bench.attempt(() => [{ do: 'set', part: id, field: ['name'], ...(value !== '' && { value }) }]);

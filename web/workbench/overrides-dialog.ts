@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
 import { DialogFocus } from '../theme/dialog-focus';
@@ -31,6 +32,11 @@ export class OverridesDialog {
   protected readonly bench = inject(Bench);
   private readonly reviewer = inject(Reviewer);
   protected readonly open = signal(false);
+  protected readonly choices = [
+    { id: 'below', word: 'Overridden at some breakpoint' },
+    { id: 'idle', word: 'Redundant: no difference' },
+    { id: 'all', word: 'All' },
+  ] as const;
   protected readonly which = signal<'below' | 'idle' | 'all'>('below');
   private readonly found = signal<readonly Override[] | undefined>(undefined);
   protected readonly busy = computed(() => this.found() === undefined);
@@ -69,9 +75,7 @@ export class OverridesDialog {
   });
 
   constructor() {
-    effect(() => {
-      if (this.bench.overridesAsked() > 0) this.open.set(true);
-    });
+    this.bench.dialogs.pipe(takeUntilDestroyed()).subscribe((name) => name === 'values' && this.open.set(true));
     effect(() => {
       const page = this.bench.session.page();
       const site = this.bench.session.site();

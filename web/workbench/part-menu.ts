@@ -1,8 +1,9 @@
-import { ChangeDetectionStrategy, Component, effect, ElementRef, inject, signal, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, ElementRef, inject, signal, viewChild } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { addColumn } from '@core/document/commands/columns';
 import { nameOf } from '@core/document/kinds/registry';
 import { pileWithReasons } from '@core/geometry/paint-order';
-import { Bench } from './bench';
+import { Bench, type MenuPoint } from './bench';
 import { Clipboard } from './clipboard';
 import { Leaves } from './leaves';
 
@@ -31,15 +32,14 @@ export class PartMenu {
     readonly { readonly id: string; readonly name: string; readonly because: string; readonly here: boolean }[]
   >([]);
   protected readonly open = signal(false);
+  private openedAt = { x: 0, y: 0 };
 
   constructor() {
-    effect(() => {
-      const at = this.bench.menuAt();
-      if (at) this.show(at.x, at.y, at.pile);
-    });
+    this.bench.menus.pipe(takeUntilDestroyed()).subscribe((point) => this.show(point));
   }
 
-  private show(x: number, y: number, pile: readonly string[]): void {
+  private show({ x, y, pile }: MenuPoint): void {
+    this.openedAt = { x, y };
     this.items.set(this.itemsNow());
     this.pile.set(this.reasons(pile));
     this.place.set('opacity:0'); // hidden would take no focus
@@ -74,78 +74,91 @@ export class PartMenu {
 
   /** The point of the leaf the menu was opened on. */
   private pointIn(): { x: number; y: number } {
-    const at = this.bench.menuAt();
+    const at = this.openedAt;
     const view = this.leaves.view(this.bench.active());
     const rect = view?.document?.defaultView?.frameElement?.getBoundingClientRect();
-    return at && view && rect
+    return view && rect
       ? { x: (at.x - rect.left) / view.scale(), y: (at.y - rect.top) / view.scale() }
       : { x: 0, y: 0 };
   }
 
   private itemsNow(): Item[] {
-    const can = this.bench.can();
-    const chosen = this.bench.selected();
-    const id = chosen?.id;
-    const column = chosen?.part.kind === 'column';
-    const none = this.bench.chosen().length === 0;
-    const another = (what: 'copy' | 'empty'): void => {
-      let made: string | undefined;
-      if (
-        id !== undefined &&
-        this.bench.attempt((site, page) => {
-          const result = addColumn(site, page, id, what);
-          made = result.made;
-          return result.edits;
-        })
-      )
-        this.bench.select(made);
-    };
+    const { remove } = this.bench.can();
+    return [
+      ...this.clipboardItems(),
+      ...this.columnItems(),
+      ...this.boxItems(),
+      ...this.visibilityItems(),
+      ...this.sectionItems(),
+      { label: 'Delete', keys: 'Delete', off: !remove, run: () => this.bench.remove() },
+    ];
+  }
+
+  private readonly none = (): boolean => this.bench.chosen().length === 0;
+
+  private clipboardItems(): Item[] {
+    const none = this.none();
     return [
       { label: 'Copy', keys: 'Ctrl+C', off: none, run: () => this.clipboard.copy() },
       { label: 'Cut', keys: 'Ctrl+X', off: none, run: () => this.clipboard.copy(true) },
       { label: 'Paste', keys: 'Ctrl+V', run: () => this.clipboard.paste() },
-      { label: 'Paste style alone', keys: 'Alt+V', off: none, run: () => this.clipboard.pasteStyle() },
-      { label: 'Duplicate', keys: 'Alt+D', off: !can.duplicate, run: () => this.bench.duplicate() },
-      ...(column
-        ? [
-            { label: 'Another column, a full copy', run: () => another('copy') },
-            { label: 'Another column, empty', run: () => another('empty') },
-          ]
-        : []),
-      { label: 'Wrap in a container', keys: 'Alt+W', off: !can.wrap, run: () => this.bench.wrap() },
-      { label: 'Unwrap', keys: 'Alt+U', off: !can.unwrap, run: () => this.bench.unwrap() },
+      { label: 'Paste style only', keys: 'Alt+Shift+V', off: none, run: () => this.clipboard.pasteStyle() },
       {
-        label: 'Hide or show at this breakpoint',
-        keys: 'Alt+H',
-        off: none,
-        run: () => id !== undefined && this.bench.toggleShown(id, this.bench.active()),
+        label: 'Duplicate',
+        keys: 'Alt+Shift+D',
+        off: !this.bench.can().duplicate,
+        run: () => this.bench.duplicate(),
       },
-      {
-        label: chosen?.part.off ? 'Switch on again' : 'Switch off everywhere, and keep',
-        keys: 'Alt+K',
-        off: none,
-        run: () => this.bench.toggleOff(),
-      },
-      {
-        label: id !== undefined && this.bench.locked().has(id) ? 'Unlock' : 'Lock against clicks',
-        keys: 'Alt+L',
-        off: none,
-        run: () => this.bench.toggleLocked(),
-      },
-      {
-        label: id !== undefined && this.bench.unseen().has(id) ? 'Bring back into sight' : 'Out of sight in the editor',
-        keys: 'Alt+O',
-        off: none,
-        run: () => this.bench.toggleUnseen(),
-      },
-      ...(chosen?.part.kind === 'section' && !this.bench.sharedHere()
-        ? [{ label: 'Keep this section, or share it …', run: () => this.bench.keepAsked.update((count) => count + 1) }]
-        : []),
-      ...(this.bench.sharedHere()
-        ? [{ label: 'Stop sharing here: make it this page’s own', run: () => this.bench.unshare() }]
-        : []),
-      { label: 'Delete', keys: 'Delete', off: !can.remove, run: () => this.bench.remove() },
     ];
+  }
+
+  private columnItems(): Item[] {
+    const chosen = this.bench.selected();
+    if (chosen?.part.kind !== 'column') return [];
+    const another = (what: 'copy' | 'empty'): void => {
+      let made: string | undefined;
+      const added = this.bench.attempt((site, page) => {
+        const result = addColumn(site, page, chosen.id, what);
+        made = result.made;
+        return result.edits;
+      });
+      if (added) this.bench.select(made);
+    };
+    return [
+      { label: 'Add a column: full copy', run: () => another('copy') },
+      { label: 'Add a column: empty', run: () => another('empty') },
+    ];
+  }
+
+  private boxItems(): Item[] {
+    const { wrap, unwrap } = this.bench.can();
+    return [
+      { label: 'Wrap in a container', keys: 'Alt+Shift+W', off: !wrap, run: () => this.bench.wrap() },
+      { label: 'Unwrap', keys: 'Alt+Shift+U', off: !unwrap, run: () => this.bench.unwrap() },
+    ];
+  }
+
+  private visibilityItems(): Item[] {
+    const [chosen, off] = [this.bench.selected(), this.none()];
+    const id = chosen?.id ?? '';
+    const item = (label: string, keys: string, run: () => void): Item => ({ label, keys, off, run });
+    const hide = (): void => this.bench.toggleShown(id, this.bench.active());
+    return [
+      item('Hide at this breakpoint', 'Alt+Shift+H', hide),
+      item(chosen?.part.off ? 'Turn on' : 'Turn off (keep, don’t publish)', 'Alt+Shift+K', () =>
+        this.bench.toggleOff(),
+      ),
+      item(this.bench.locked().has(id) ? 'Unlock' : 'Lock', 'Alt+Shift+L', () => this.bench.toggleLocked()),
+      item(this.bench.unseen().has(id) ? 'Show in editor' : 'Hide in editor only', 'Alt+Shift+O', () =>
+        this.bench.toggleUnseen(),
+      ),
+    ];
+  }
+
+  private sectionItems(): Item[] {
+    if (this.bench.sharedHere()) return [{ label: 'Stop sharing on this page', run: () => this.bench.unshare() }];
+    if (this.bench.selected()?.part.kind !== 'section') return [];
+    return [{ label: 'Save or share this section …', run: () => this.bench.dialogs.next('keep') }];
   }
 
   protected run(item: Item): void {
@@ -160,7 +173,6 @@ export class PartMenu {
 
   protected close(): void {
     this.open.set(false);
-    this.bench.menuAt.set(undefined);
   }
 
   protected keyed(event: KeyboardEvent): void {

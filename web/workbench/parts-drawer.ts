@@ -1,9 +1,10 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal, type WritableSignal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { newThing } from '@core/document/commands/thing';
 import { kinds } from '@core/document/kinds/registry';
 import { Bench } from './bench';
 import { Dragging } from './dragging';
 import { Glyph } from './glyph';
+import { valueOf } from '../theme/from-event';
 
 /** What can be added, searched by typing: a click adds by the selection, a drag lands where it is dropped. */
 @Component({
@@ -45,14 +46,14 @@ import { Glyph } from './glyph';
             <fold-glyph [kind]="kind.kind" />{{ kind.word }}
           </button>
         } @empty {
-          <p>No part is called that.</p>
+          <p>No matching parts</p>
         }
         <button
           type="button"
           class="whole"
           aria-label="Plan the page …"
-          title="Lay a whole skeleton of sections in one step (Alt+P)"
-          (click)="ask(bench.planAsked)"
+          title="Lay a whole skeleton of sections in one step (Alt+Shift+P)"
+          (click)="bench.dialogs.next('plan')"
         >
           <i class="pi pi-list"></i>Plan
         </button>
@@ -60,8 +61,8 @@ import { Glyph } from './glyph';
           type="button"
           class="whole"
           aria-label="Sections …"
-          title="Ready-made sections, and those this site keeps (Alt+R)"
-          (click)="ask(bench.sectionsAsked)"
+          title="Ready-made sections, and those this site keeps (Alt+Shift+S)"
+          (click)="bench.dialogs.next('sections')"
         >
           <i class="pi pi-objects-column"></i>Sections
         </button>
@@ -146,17 +147,13 @@ export class PartsDrawer {
   protected readonly unfolded = signal(localStorage.getItem('fold drawer') !== 'folded');
   private dragged = false;
 
-  protected ask(dialog: WritableSignal<number>): void {
-    dialog.update((count) => count + 1);
-  }
-
   protected toggle(): void {
     this.unfolded.update((now) => !now);
     localStorage.setItem('fold drawer', this.unfolded() ? 'unfolded' : 'folded');
   }
 
   protected search(event: Event): void {
-    this.query.set((event.target as HTMLInputElement).value); // the search field
+    this.query.set(valueOf(event));
   }
 
   protected addFirst(): void {

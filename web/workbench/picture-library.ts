@@ -7,6 +7,7 @@ import type { Picture } from '@core/document/site';
 import { Api, failureOf } from '../services/api';
 import { canvasAddresses } from '../services/addresses';
 import { Bench } from './bench';
+import { valueOf } from '../theme/from-event';
 
 /** The site's pictures: search, upload, describe, choose. */
 @Component({
@@ -48,11 +49,12 @@ export class PictureLibrary {
   }
 
   protected search(event: Event): void {
-    this.query.set((event.target as HTMLInputElement).value); // the search field
+    this.query.set(valueOf(event));
   }
 
   protected async upload(event: Event): Promise<void> {
-    const field = event.target as HTMLInputElement; // the file field
+    const field = event.target;
+    if (!(field instanceof HTMLInputElement)) return;
     const files = [...(field.files ?? [])];
     this.problem.set(undefined);
     for (const file of files) {
@@ -76,7 +78,7 @@ export class PictureLibrary {
 
   protected async describe(event: Event, id: string): Promise<void> {
     const site = this.bench.session.site();
-    const alt = (event.target as HTMLInputElement).value; // the picture's own field
+    const alt = valueOf(event);
     if (!site) return;
     try {
       const { picture } = await firstValueFrom(this.api.describe(site.id, id, alt));

@@ -13,6 +13,7 @@ import { lengthUnits, unitOf, type LengthUnit } from '@core/geometry/units';
 import { resolve } from '@core/style/cascade';
 import { Bench } from './bench';
 import { Leaves } from './leaves';
+import { valueOf } from '../theme/from-event';
 
 const standings: readonly { readonly value: Standing; readonly word: string }[] = [
   { value: 'flow', word: 'in the flow' },
@@ -119,7 +120,7 @@ export class PlaceDrawing {
 
   protected setUnit(event: Event): void {
     const now = this.shown();
-    if (now) this.pin(now.pinned, (event.target as HTMLSelectElement).value as LengthUnit); // one of the units offered
+    if (now) this.pin(now.pinned, valueOf(event) as LengthUnit);
   }
 
   private pin(pinned: readonly Edge[], unit: LengthUnit): void {
@@ -155,7 +156,7 @@ export class PlaceDrawing {
 
   protected stand(event: Event): void {
     const chosen = this.bench.selected();
-    const standing = (event.target as HTMLSelectElement).value as Standing; // one of those offered
+    const standing = valueOf(event) as Standing;
     if (chosen) this.bench.attempt((site, page) => standSection(site, page, chosen.id, this.breakpoint(), standing));
   }
 }

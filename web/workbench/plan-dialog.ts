@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
 import { DialogFocus } from '../theme/dialog-focus';
@@ -14,6 +15,7 @@ import {
 import { commonSplits } from '@core/document/shares';
 import { Problem } from '@core/document/problem';
 import { Bench } from './bench';
+import { valueOf } from '../theme/from-event';
 
 const splits = commonSplits.map(({ name, shares }) => ({
   name,
@@ -68,6 +70,10 @@ export class PlanDialog {
       return one;
     });
   });
+  constructor() {
+    this.bench.dialogs.pipe(takeUntilDestroyed()).subscribe((name) => name === 'plan' && this.show());
+  }
+
   protected readonly total = computed(() => this.plan().reduce((sum, one) => sum + one.height, 0));
 
   show(): void {
@@ -83,7 +89,7 @@ export class PlanDialog {
     this.plan.update((plan) => plan.map((one, at) => (at === index ? { ...one, ...what } : one)));
   }
 
-  protected text = (event: Event): string => (event.target as HTMLInputElement).value; // a field of the plan
+  protected text = (event: Event): string => valueOf(event);
   protected number = (event: Event): number => Number.parseInt(this.text(event), 10) || 0;
   protected filling = (event: Event): Filling => fillings.find((one) => one === this.text(event)) ?? 'nothing';
 

@@ -51,9 +51,7 @@ import { PageSession } from '../services/page-session';
         }
         @if (others().length > 0) {
           <p data-publish-others>
-            {{
-              others().length === 1 ? 'Another live page changes' : others().length + ' other live pages change'
-            }}
+            {{ others().length === 1 ? 'Another live page changes' : others().length + ' other live pages change' }}
             with it:
           </p>
           <ul>
@@ -67,7 +65,7 @@ import { PageSession } from '../services/page-session';
         }
         @if (troubles().length > 0) {
           <p data-publish-findings>
-            Before it does: {{ findings.errors() }} {{ findings.errors() === 1 ? 'error' : 'errors' }} and
+            Before you publish: {{ findings.errors() }} {{ findings.errors() === 1 ? 'error' : 'errors' }} and
             {{ findings.list().length - findings.errors() }} other findings.
             <button type="button" class="link" (click)="look()">See them</button>
           </p>
@@ -83,13 +81,13 @@ import { PageSession } from '../services/page-session';
       }
       <ng-template #footer>
         <p-button
-          [label]="done() ? 'Close' : 'Not yet'"
+          [label]="done() ? 'Close' : 'Cancel'"
           severity="secondary"
           [text]="true"
           (onClick)="open.set(false)"
         />
         @if (!done()) {
-          <p-button label="Go live" [loading]="busy()" (onClick)="publish()" data-go-live />
+          <p-button label="Publish" [loading]="busy()" (onClick)="publish()" data-go-live />
         }
       </ng-template>
     </p-dialog>
@@ -136,7 +134,7 @@ export class PublishReview {
     const page = this.session.page();
     return this.findings
       .list()
-      .filter((one) => one.severity === 'error' || one.check === 'in no menu')
+      .filter((one) => one.severity === 'error' || one.check === 'in no menu' || one.elsewhere !== undefined)
       .slice(0, 8)
       .map((one) => `${nameOf(page!.parts[one.part]!)}: ${one.reason}`);
   });
@@ -160,7 +158,7 @@ export class PublishReview {
     if (count === 0)
       return this.also().site
         ? 'Nothing was edited on this page since it was published.'
-        : 'Nothing has changed since the page was published. Publishing again makes a new release of the same.';
+        : 'Nothing has changed since the page was published. Publishing again makes an identical release.';
     return `${count} ${count === 1 ? 'change goes' : 'changes go'} live:`;
   });
 

@@ -1,14 +1,5 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  effect,
-  ElementRef,
-  inject,
-  signal,
-  untracked,
-  viewChild,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal, viewChild } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
 import { DialogFocus } from '../theme/dialog-focus';
@@ -20,6 +11,7 @@ import { canvasAddresses } from '../services/addresses';
 import { Bench } from './bench';
 import { RefitLayout } from './refit-layout';
 import { RefitPage } from './refit-page';
+import { checkedOf } from '../theme/from-event';
 
 /** The longest the search works without letting others, in ms: less than a frame. */
 const turn = 9;
@@ -78,9 +70,7 @@ export class RefitDialog {
   protected readonly name = computed(() => this.bench.breakpointOf(this.at()).name);
 
   constructor() {
-    effect(() => {
-      if (this.bench.refitAsked() > 0) untracked(() => this.show());
-    });
+    this.bench.dialogs.pipe(takeUntilDestroyed()).subscribe((name) => name === 'refit' && this.show());
   }
 
   private show(): void {
@@ -142,7 +132,7 @@ export class RefitDialog {
   }
 
   protected setOverwrite(event: Event): void {
-    this.overwrite.set((event.target as HTMLInputElement).checked); // the switch
+    this.overwrite.set(checkedOf(event));
     void this.search();
   }
 

@@ -135,7 +135,7 @@ describe('Layouts tried one after the other', () => {
   });
 });
 
-describe('Refit (needs 7.4)', () => {
+describe('Refit', () => {
   const site = blankSite('s', 'Site', 'site');
   const pages: readonly (readonly [string, Site, Page])[] = [
     ...readyMade.map((one): [string, Site, Page] => [

@@ -12,7 +12,7 @@ import { sliceOf } from './slicing';
 
 const site = blankSite('s', 'Site', 'site');
 
-describe('Ready-made sections (needs 2.9)', () => {
+describe('Ready-made sections', () => {
   it('are there for every purpose, each found by its name, its purpose and other words for it', () => {
     expect([...new Set(readyMade.map((one) => one.purpose))]).toEqual([...purposes]);
     for (const one of readyMade)

@@ -1,4 +1,5 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { firstValueFrom } from 'rxjs';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
@@ -17,6 +18,7 @@ import type { Site } from '@core/document/site';
 import { PageDrawing } from '../drawing/page-drawing';
 import { Api, failureOf } from '../services/api';
 import { Bench } from './bench';
+import { checkedOf, valueOf } from '../theme/from-event';
 
 interface Offer {
   readonly id: string;
@@ -74,12 +76,20 @@ export class SectionsDialog {
   });
 
   constructor() {
-    effect(() => {
-      if (this.bench.sectionsAsked() > 0) this.open.set(true);
+    this.bench.dialogs.pipe(takeUntilDestroyed()).subscribe((name) => {
+      if (name === 'sections') this.open.set(true);
+      if (name === 'keep') this.beginKeeping();
     });
-    effect(() => {
-      if (this.bench.keepAsked() > 0) untracked(() => this.beginKeeping());
-    });
+  }
+
+  protected setName(event: Event): void {
+    this.name.set(valueOf(event));
+  }
+  protected setPurpose(event: Event): void {
+    this.keptAs.set(purposes.find((one) => one === valueOf(event)) ?? 'introduction');
+  }
+  protected setShared(event: Event): void {
+    this.shared.set(checkedOf(event));
   }
 
   private offerOf(section: KeptSection): Offer {
@@ -99,7 +109,7 @@ export class SectionsDialog {
   }
 
   protected search(event: Event): void {
-    this.query.set((event.target as HTMLInputElement).value); // the search field
+    this.query.set(valueOf(event));
   }
 
   protected add(offer: Offer): void {

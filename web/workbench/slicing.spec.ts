@@ -23,7 +23,7 @@ const told = (faults: readonly Fault[]): string[] =>
   faults.map((one) => [one.kind, one.part, one.other].filter(Boolean).join(' '));
 const words = 'Every evening the last boat waits for whoever is still on the quay with a bicycle. ';
 
-describe('The width sweep (needs 7.3)', () => {
+describe('The width sweep', () => {
   it('finds a page too wide exactly when Chromium lets it be pushed sideways', () => {
     fc.assert(
       fc.property(fc.integer(), fc.integer({ min: 320, max: 1400 }), (seed, width) => {

@@ -12,7 +12,7 @@ import {
 import type { Breakpoint } from '@core/document/breakpoint';
 import { ownCount } from '@core/document/commands/style';
 import { Bench, leafGap } from './bench';
-import { Leaf } from './leaf';
+import { Leaf } from './leaf/leaf';
 import { ScrollStep } from './scroll-step';
 import { WidthRuler } from './width-ruler';
 

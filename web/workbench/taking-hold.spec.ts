@@ -10,7 +10,7 @@ const html = `
     <div data-part="grid" style="display:grid;grid-template-columns:1fr 1fr;grid-template-rows:30px 30px;gap:10px"><i data-part="c">c</i><i data-part="d">d</i></div>
   </section>`;
 
-describe('Handles of a selected part (needs 3.2)', () => {
+describe('Handles of a selected part', () => {
   const of = (id: string, kind: string, children: string[], group: LedgerGroup): Handle[] => {
     const frame = frameWith(html);
     const list = handlesOf(measurePage(frame.document), id, kind, children, group, 0.5);
@@ -61,7 +61,7 @@ describe('Handles of a selected part (needs 3.2)', () => {
   });
 });
 
-describe('A sweep with Shift (needs 3.1)', () => {
+describe('A sweep with Shift', () => {
   it('takes widgets it touches and boxes it holds whole, without what is in them', () => {
     const frame = frameWith(html);
     const page = measurePage(frame.document);

@@ -49,7 +49,7 @@ function expectNothingMoved(site: Site, before: Page, after: Page, what: string)
 
 const first = (tried: readonly Tried[]): Way | undefined => tried.find((one) => one.moved.length === 0)?.way;
 
-describe('Wrap and unwrap (needs 2.6)', () => {
+describe('Wrap and unwrap', () => {
   // Chromium: every part's box in the published page before and after, at all three breakpoints.
   it('move no box and lose no value on random pages; where they would, it is said before', async () => {
     let exact = 0;

@@ -43,6 +43,7 @@ import { RefitDialog } from './refit-dialog';
 import { SectionsDialog } from './sections-dialog';
 import { PublishReview } from './publish-review';
 import { Spread } from './spread';
+import { elementOf, listenerOf, valueOf } from '../theme/from-event';
 
 const leastLedger = 120;
 
@@ -87,7 +88,6 @@ export class Workbench implements OnInit, OnDestroy {
   private readonly messages = inject(MessageService);
   private readonly title = inject(Title);
   private readonly review = viewChild(PublishReview);
-  private readonly planner = viewChild(PlanDialog);
 
   protected readonly groups = ledgerGroups;
   protected readonly failure = signal<string | undefined>(undefined);
@@ -112,17 +112,9 @@ export class Workbench implements OnInit, OnDestroy {
     return `${count} ${count === 1 ? 'change' : 'changes'} not live yet`;
   });
   protected readonly more = computed<MenuItem[]>(() => [
-    { label: 'Plan the page …', icon: 'pi pi-list', command: () => this.planner()?.show() },
-    {
-      label: 'Table of values …',
-      icon: 'pi pi-table',
-      command: () => this.bench.overridesAsked.update((count) => count + 1),
-    },
-    {
-      label: 'Breakpoints …',
-      icon: 'pi pi-sliders-h',
-      command: () => this.bench.breakpointsAsked.update((count) => count + 1),
-    },
+    { label: 'Plan the page …', icon: 'pi pi-list', command: () => this.bench.dialogs.next('plan') },
+    { label: 'Table of values …', icon: 'pi pi-table', command: () => this.bench.dialogs.next('values') },
+    { label: 'Breakpoints …', icon: 'pi pi-sliders-h', command: () => this.bench.dialogs.next('breakpoints') },
     {
       label: 'View live',
       icon: 'pi pi-external-link',
@@ -138,9 +130,6 @@ export class Workbench implements OnInit, OnDestroy {
   private resizing: { readonly y: number; readonly height: number } | undefined;
 
   constructor() {
-    effect(() => {
-      if (this.bench.planAsked() > 0) this.planner()?.show();
-    });
     effect(() => this.title.setTitle(`${this.pageTitle()} · Fold Line`));
   }
 
@@ -157,7 +146,7 @@ export class Workbench implements OnInit, OnDestroy {
       .catch((error: unknown) => {
         const failure = failureOf(error);
         this.failure.set(
-          failure.status === 404 ? 'There is no page at this address, or it is not yours to open.' : failure.problem,
+          failure.status === 404 ? 'There is no page at this address, or you don’t have access.' : failure.problem,
         );
       });
   }
@@ -191,9 +180,9 @@ export class Workbench implements OnInit, OnDestroy {
   }
 
   protected foldLinePressed(event: PointerEvent): void {
-    if (event.target !== event.currentTarget && !(event.target as Element).classList.contains('grip')) return; // the bar or its grip
+    if (event.target !== event.currentTarget && !elementOf(event).classList.contains('grip')) return;
     event.preventDefault();
-    (event.currentTarget as Element).setPointerCapture(event.pointerId); // the bar itself
+    listenerOf(event).setPointerCapture(event.pointerId);
     document.querySelector<HTMLElement>('.fold .grip')?.focus({ preventScroll: true });
     this.resizing = { y: event.clientY, height: this.ledgerHeight() };
   }
@@ -253,7 +242,7 @@ export class Workbench implements OnInit, OnDestroy {
   }
 
   protected searchOutline(event: Event): void {
-    this.bench.outlineQuery.set((event.target as HTMLInputElement).value); // the search field
+    this.bench.outlineQuery.set(valueOf(event));
   }
 
   protected publish(): void {

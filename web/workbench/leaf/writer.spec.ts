@@ -3,9 +3,9 @@ import { pageOfSection } from '@core/document/kept-section';
 import { planted } from '@core/document/planting';
 import type { Page } from '@core/document/page';
 import { blankSite } from '@core/document/site';
-import { frameWith, type TrialFrame } from '../trial/frame';
-import type { Bench } from './bench';
-import type { LeafPainter } from './leaf-painter';
+import { frameWith, type TrialFrame } from '../../trial/frame';
+import type { Bench } from '../bench';
+import type { LeafPainter } from '../leaf-painter';
 import { Writer } from './writer';
 
 describe('Writing on the page', () => {

@@ -1,7 +1,7 @@
 import { contentFrom } from '@core/document/content';
 import { kindOf } from '@core/document/kinds/registry';
-import type { Bench } from './bench';
-import type { LeafPainter } from './leaf-painter';
+import type { Bench } from '../bench';
+import type { LeafPainter } from '../leaf-painter';
 
 /** Typing straight on the page: one part at a time becomes editable, and what is typed becomes edits. */
 export class Writer {
@@ -17,6 +17,8 @@ export class Writer {
     private readonly painter: LeafPainter,
     private readonly bench: Bench,
     private readonly breakpoint: string,
+    /** Called when writing has ended. */
+    private readonly ended: () => void = () => undefined,
   ) {}
 
   get isWriting(): boolean {
@@ -60,6 +62,7 @@ export class Writer {
     element.focus();
     this.painter.document.getSelection()?.selectAllChildren(element);
     element.addEventListener('input', this.typed);
+    element.addEventListener('paste', this.pasted);
     element.addEventListener('blur', this.left);
   }
 
@@ -78,16 +81,31 @@ export class Writer {
     if (!element) return;
     this.flush();
     element.removeEventListener('input', this.typed);
+    element.removeEventListener('paste', this.pasted);
     element.removeEventListener('blur', this.left);
     this.element = undefined;
     this.painter.writing = undefined;
     element.removeAttribute('contenteditable');
     this.painter.document.getSelection()?.removeAllRanges();
+    this.ended();
   }
 
   private readonly typed = (): void => {
     clearTimeout(this.due);
     this.due = setTimeout(() => this.flush(), 150);
+  };
+
+  /** What would make the text too long for its part is refused before any of it is in. */
+  private readonly pasted = (event: ClipboardEvent): void => {
+    const part = this.bench.session.page()?.parts[this.id];
+    const more = event.clipboardData?.getData('text/plain') ?? '';
+    if (!this.element || !part || more.length < 1000) return;
+    const { content, word } = kindOf(part.kind);
+    if (content.safeParse({ ...part.content.base, [this.key]: this.element.innerText + more }).success) return;
+    event.preventDefault();
+    this.bench.session.notices.next(
+      `This is too long for one ${word.toLowerCase()} (${more.length.toLocaleString('en')} characters). Leave the text with Escape and paste on the page: each paragraph becomes a part of its own.`,
+    );
   };
 
   private readonly left = (): void => this.end();

@@ -1,0 +1,50 @@
+import { By, Key } from 'selenium-webdriver';
+import { visiting } from './visit';
+
+describe('Values by eye and by name', () => {
+  const visit = visiting(async ({ hands }) => {
+    await hands.signIn('ada@studio.example', 'paper-and-ink');
+    await hands.openPage('tidewick-fares');
+  });
+
+  const said = async (words: string): Promise<void> =>
+    visit.hands.until(
+      async () =>
+        (
+          await visit.browser.driver.findElements(
+            By.xpath(`//*[contains(@class, 'p-toast') and contains(., '${words}')]`),
+          )
+        ).length > 0,
+      `“${words}” was not said`,
+    );
+  /** The colour a cell's colour field opens at. */
+  const opensAt = (leaf: string): Promise<string> =>
+    visit.browser.driver.executeScript<string>(
+      `const field = document.querySelector('[aria-label="Pick color at ${leaf}"]'); field.dispatchEvent(new PointerEvent('pointerdown')); return new Promise((go) => setTimeout(() => go(field.value), 100))`,
+    );
+
+  it('a colour field opens at the colour there is, and what is picked keeps its opacity', async () => {
+    await visit.hands.clickOn('wide', 'h1');
+    await visit.hands.group('Type');
+    await visit.hands.setCell('color', 'wide', '#4d6b3c80');
+    await visit.hands.until(async () => (await opensAt('Wide')) === '#4d6b3c', 'it opens at another colour');
+    await visit.browser.driver.executeScript(
+      `const field = document.querySelector('[aria-label="Pick color at Wide"]'); field.value = '#112233'; field.dispatchEvent(new Event('change'))`,
+    );
+    await visit.hands.until(
+      async () => (await visit.hands.computed('wide', 'h1', 'color')) === 'rgba(17, 34, 51, 0.5)',
+      'the picked colour is not half solid',
+    );
+    await visit.hands.until(async () => (await opensAt('Phone')) === '#112233', 'an inherited colour is not shown');
+  });
+
+  it('a typeface or class that the site does not have is taken, but not without a word', async () => {
+    await visit.hands.setCell('font-family', 'wide', 'Gorgia, serif');
+    await said('“Gorgia” isn’t one of this site’s typefaces');
+    expect(await visit.hands.computed('wide', 'h1', 'font-family')).toBe('Gorgia, serif');
+    await visit.hands.group('Content');
+    const classes = await visit.hands.find('#content-classes');
+    await classes.sendKeys(Key.chord(Key.CONTROL, 'a'), 'nowhere', Key.TAB);
+    await said('This site has no class “nowhere”');
+  });
+});

@@ -1,0 +1,145 @@
+import { nanoid } from 'nanoid';
+import { By, Key } from 'selenium-webdriver';
+import { Client } from '../server/trial/running';
+import { visiting } from './visit';
+
+describe('Writing slowly, with pauses in which it is saved', () => {
+  const visit = visiting(async ({ hands }) => {
+    await hands.signIn('ada@studio.example', 'paper-and-ink');
+    await hands.openPage('tidewick-fares');
+  });
+
+  const title = (): Promise<string> =>
+    visit.hands.inLeaf<string>('wide', 'return document.querySelector("h1").textContent');
+  const slowly = async (pieces: readonly string[]): Promise<void> => {
+    for (const piece of pieces) {
+      await visit.hands.keys(piece);
+      await visit.browser.driver.sleep(700); // longer than the editor waits before it saves
+      await visit.hands.saved();
+    }
+    await visit.hands.keys(Key.ESCAPE);
+  };
+  const pieces = ['Hello', ' there', ' my', ' friend'];
+
+  const ways: readonly (readonly [string, () => Promise<void>])[] = [
+    [
+      'Enter',
+      async () => {
+        await visit.hands.clickOn('wide', 'h1');
+        await visit.hands.keys(Key.ENTER);
+      },
+    ],
+    ['a double click', () => visit.hands.openText('wide', 'h1')],
+    [
+      'Enter again, after it was opened that way before',
+      async () => {
+        await visit.hands.clickOn('wide', 'p');
+        await visit.hands.keys(Key.ENTER);
+        await visit.hands.keys(Key.ESCAPE);
+        await visit.hands.clickOn('wide', 'h1');
+        await visit.hands.keys(Key.ENTER);
+      },
+    ],
+  ];
+  for (const [how, open] of ways)
+    it(`keeps every word, opened by ${how}`, async () => {
+      await open();
+      await slowly(pieces);
+      await visit.hands.until(async () => (await title()) === pieces.join(''), 'words went missing');
+      await visit.hands.saved();
+      await visit.browser.driver.navigate().refresh();
+      await visit.hands.ready();
+      expect(await title()).toBe(pieces.join(''));
+    });
+
+  it('keeps every word while another value of the page is changed by somebody else', async () => {
+    await visit.hands.clickOn('wide', 'h1');
+    await visit.hands.keys(Key.ENTER);
+    await visit.hands.keys('One');
+    await visit.browser.driver.sleep(500);
+    const elsewhere = {
+      id: nanoid(),
+      base: 0,
+      edits: [{ do: 'set', part: 'root', field: ['content', 'base', 'description'], value: 'From elsewhere' }],
+    };
+    await visit.browser.driver.executeAsyncScript(
+      `const done = arguments[1]; fetch('/api/pages/tidewick-fares/edits', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(arguments[0]) }).then(done)`,
+      elsewhere,
+    );
+    await visit.browser.driver.sleep(500);
+    await visit.hands.keys(' two');
+    await visit.browser.driver.sleep(500);
+    await visit.hands.keys(' three', Key.ESCAPE);
+    await visit.hands.until(async () => (await title()) === 'One two three', 'words went missing');
+  });
+
+  it('keeps every word while somebody else’s edit comes in before one’s own is stored', async () => {
+    const network = (latency: number): Promise<unknown> =>
+      visit.browser.driver.sendDevToolsCommand('Network.emulateNetworkConditions', {
+        offline: false,
+        latency,
+        downloadThroughput: -1,
+        uploadThroughput: -1,
+      }) as Promise<unknown>; // it answers when it is done
+    const ben = new Client(visit.house.port);
+    await ben.signIn('ada@studio.example', 'paper-and-ink');
+    await visit.hands.openText('wide', 'h1');
+    await network(900);
+    await visit.hands.keys('Slow');
+    await visit.browser.driver.sleep(300); // it is on its way
+    await ben.store('tidewick-fares', [
+      { do: 'set', part: 'root', field: ['content', 'base', 'description'], value: 'Meanwhile' },
+    ]);
+    for (const word of [' and', ' steady', ' wins']) {
+      await visit.hands.keys(word);
+      await visit.browser.driver.sleep(500);
+    }
+    await visit.hands.keys(Key.ESCAPE);
+    await network(0);
+    await visit.hands.saved();
+    await visit.hands.until(async () => (await title()) === 'Slow and steady wins', 'words went missing');
+    const after = await ben.open('tidewick-fares');
+    const heading = Object.values(after.page.parts).find((one) => one.tag === 'h1');
+    expect(heading?.content.base['text']).toBe('Slow and steady wins');
+    expect(after.page.parts['root']!.content.base['description']).toBe('Meanwhile');
+  });
+
+  const paste = (text: string): Promise<unknown> =>
+    visit.browser.driver.executeScript(
+      `const data = new DataTransfer(); data.setData('text/plain', arguments[0]); document.body.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }))`,
+      text,
+    );
+  const texts = (): Promise<number> =>
+    visit.hands.inLeaf<number>('wide', 'return document.querySelectorAll("p").length');
+
+  it('pastes five hundred paragraphs, each of them, in one step of undo', async () => {
+    await visit.hands.clickOn('wide', 'p');
+    const before = await texts();
+    await paste(Array.from({ length: 500 }, (_, at) => `Paragraph ${at} ${'of a long text '.repeat(66)}`).join('\n\n')); // half a megabyte
+    await visit.hands.until(async () => (await texts()) === before + 500, 'paragraphs are missing');
+    await visit.hands.saved();
+    const stored = await visit.browser.driver.executeAsyncScript<string>(
+      `const done = arguments[0]; fetch('/api/pages/tidewick-fares').then((answer) => answer.text()).then(done)`,
+    );
+    for (const at of [0, 199, 200, 499]) expect(stored).toContain(`Paragraph ${at} of a long text`);
+    await visit.browser.driver.executeScript('document.activeElement.blur()');
+    await visit.hands.chord(Key.CONTROL, 'z');
+    await visit.hands.until(async () => (await texts()) === before, 'one undo did not take the paste back');
+    await visit.hands.saved();
+  });
+
+  it('says so before it does anything where a text is too long', async () => {
+    const before = await texts();
+    await paste('x'.repeat(5_000_001));
+    await visit.hands.until(
+      async () =>
+        (
+          await visit.browser.driver.findElements(
+            By.xpath("//*[contains(@class, 'p-toast') and contains(., '5,000,001 characters')]"),
+          )
+        ).length > 0,
+      'nothing was said',
+    );
+    expect(await texts()).toBe(before);
+  });
+});

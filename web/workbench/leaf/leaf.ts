@@ -1,0 +1,250 @@
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  ElementRef,
+  inject,
+  input,
+  OnDestroy,
+  untracked,
+  viewChild,
+} from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import type { Subscription } from 'rxjs';
+import type { Breakpoint } from '@core/document/breakpoint';
+import { dropSays } from '@core/geometry/drop-target';
+import type { Box } from '@core/geometry/box';
+import type { Addresses } from '@core/compile/declarations';
+import { compileCanvas, recompile } from '@core/compile/canvas';
+import type { Page } from '@core/document/page';
+import type { Site } from '@core/document/site';
+import type { State } from '@core/document/style-map';
+import { canvasAddresses } from '../../services/addresses';
+import type { Turn } from '../../services/page-session';
+import { Bench } from '../bench';
+import { Dragging, type Surface } from '../dragging';
+import { LeafHandles } from '../leaf-handles';
+import { LeafNotes } from '../leaf-notes';
+import { LeafPainter } from '../leaf-painter';
+import { LeafTravel } from '../leaf-travel';
+import { Leaves, type LeafView } from '../leaves';
+import { openAround } from '../opening';
+import { DragPreview } from './drag-preview';
+import type { LeafFrame } from './leaf-frame';
+import { LeafInput } from './leaf-input';
+import { Outlines } from './outlines';
+import { Writer } from './writer';
+
+/** One breakpoint's live page: a frame as wide as its screen, drawn to scale, worked on directly. */
+@Component({
+  selector: 'fold-leaf',
+  imports: [LeafHandles, LeafNotes, LeafTravel],
+  providers: [LeafInput],
+  templateUrl: './leaf.html',
+  styleUrl: './leaf.css',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Leaf implements OnDestroy, Surface, LeafView, LeafFrame {
+  readonly breakpoint = input.required<Breakpoint>();
+  readonly scaled = input.required<number>();
+
+  protected readonly bench = inject(Bench);
+  private readonly dragging = inject(Dragging);
+  private readonly leaves = inject(Leaves);
+  private readonly input = inject(LeafInput);
+  protected readonly marquee = this.input.marquee;
+  private readonly frame = viewChild.required<ElementRef<HTMLIFrameElement>>('frame');
+
+  protected readonly outlines = new Outlines(this, this.bench, this.leaves);
+  private readonly preview = new DragPreview(this);
+  protected readonly mark = computed(() => {
+    const landing = this.bench.landing();
+    return landing?.where === this.name ? landing : undefined;
+  });
+  protected readonly into = computed(() => {
+    const landing = this.mark();
+    const page = this.bench.session.page();
+    return landing && page && Object.hasOwn(page.parts, landing.drop.into) ? dropSays(page, landing.drop) : '';
+  });
+
+  painter: LeafPainter | undefined;
+  writer: Writer | undefined;
+  private turns: Subscription | undefined;
+  private leave: (() => void)[] = [];
+  private drawnAs = '';
+  /** The page was made anew while somebody wrote in this leaf: it is drawn when they have done. */
+  private overdue = false;
+
+  constructor() {
+    this.input.of(this, this.outlines);
+    afterNextRender(() => this.open());
+    effect(() =>
+      this.outlines.around({
+        chosen: this.bench.selected()?.id,
+        hover: this.bench.hover(),
+        others: this.bench.chosen(),
+        into: this.mark()?.drop.into,
+        scale: this.scaled(),
+      }),
+    );
+    effect(() => {
+      const [taste, site] = [this.bench.foretaste(), this.bench.session.site()];
+      untracked(() => {
+        this.preview.show(taste, site);
+        this.outlines.soon();
+      });
+    });
+    effect(() => this.hide(this.bench.unseen()));
+    effect(() => {
+      const [unrolled, { preview }] = [this.bench.unrolled(), this.breakpoint()];
+      untracked(() => this.unroll(unrolled, preview));
+    });
+    effect(() => {
+      const [held, state] = [this.bench.chosen(), this.bench.state()];
+      untracked(() => this.hold(held, state));
+    });
+    this.bench.reveals.pipe(takeUntilDestroyed()).subscribe((part) => requestAnimationFrame(() => this.reveal(part)));
+    this.bench.writings
+      .pipe(takeUntilDestroyed())
+      .subscribe(({ part, breakpoint }) => breakpoint === this.name && this.writer?.begin(part));
+  }
+
+  get name(): string {
+    return this.breakpoint().id;
+  }
+
+  ngOnDestroy(): void {
+    this.writer?.end();
+    this.turns?.unsubscribe();
+    this.leave.forEach((end) => end());
+    this.outlines.stop();
+  }
+
+  rect = (): DOMRect => {
+    const rect = this.frame().nativeElement.getBoundingClientRect();
+    const visible = this.frame().nativeElement.closest('.sheets')?.getBoundingClientRect();
+    return visible
+      ? new DOMRect(rect.left, rect.top, rect.width, Math.min(rect.bottom, visible.bottom) - rect.top)
+      : rect;
+  };
+  scale = (): number => this.scaled();
+  page = (): Page | undefined => this.bench.session.page();
+  place = (): DOMRect => this.frame().nativeElement.getBoundingClientRect();
+  measure = (page: Page): ReturnType<LeafPainter['measure']> => this.painter?.measure(page) ?? [];
+  scrollBy(y: number): void {
+    this.view()?.scrollBy(0, y);
+  }
+
+  get document(): Document | undefined {
+    return this.painter?.document;
+  }
+  element = (id: string): HTMLElement | null => this.painter?.element(id) ?? null;
+
+  /** Shows the selection in the state that is worked on. */
+  private hold(held: readonly string[], state: State): void {
+    this.painter?.hold(held, state);
+    if (this.document) openAround(this.document, held.map(this.element), state);
+    this.outlines.soon();
+  }
+
+  /** Draws the leaf anew when it is unrolled, rolled up, or unrolled on a screen of another size. */
+  private unroll(unrolled: boolean, { width, height }: Breakpoint['preview']): void {
+    const drawn = unrolled ? `${width} × ${height}` : '';
+    const page = this.bench.session.page();
+    if (drawn !== this.drawnAs && page && this.painter) this.load(page);
+    this.drawnAs = drawn;
+  }
+
+  /** Takes parts out of sight, in the editor alone. */
+  private hide(unseen: ReadonlySet<string>): void {
+    const document = this.painter?.document;
+    if (!document?.head) return;
+    const style =
+      document.getElementById('fold-unseen') ??
+      document.head.appendChild(Object.assign(document.createElement('style'), { id: 'fold-unseen' }));
+    style.textContent = [...unseen]
+      .map((id) => `[data-part="${CSS.escape(id)}"]{visibility:hidden!important}`)
+      .join('');
+  }
+
+  /** Scrolls this leaf, and nothing around it, until a part is in view. */
+  private reveal(part: string): void {
+    const [view, box] = [this.view(), this.painter?.element(part)?.getBoundingClientRect()];
+    if (view && box && (box.top < 0 || box.bottom > view.innerHeight))
+      view.scrollBy(0, box.top - Math.max(0, Math.min(80, view.innerHeight - box.height)));
+  }
+
+  view(): Window | null {
+    return this.frame().nativeElement.contentWindow;
+  }
+
+  private open(): void {
+    const document = this.frame().nativeElement.contentDocument;
+    const page = this.bench.session.page();
+    const site = this.bench.session.site();
+    if (!document || !page || !site) return;
+    this.painter = new LeafPainter(document);
+    this.writer = new Writer(this.painter, this.bench, this.name, () => this.catchUp());
+    this.load(page);
+    this.turns = this.bench.session.turns.subscribe((turn) => this.turn(turn));
+    this.leave.push(this.dragging.register(this), this.leaves.register(this));
+    this.hide(this.bench.unseen());
+  }
+
+  private addresses(site: Site): Addresses {
+    const { preview } = this.breakpoint();
+    return { ...canvasAddresses(site.id), ...(this.bench.unrolled() && { unrolled: preview }) };
+  }
+
+  /** The page's own height while it is unrolled, else its screen's. */
+  protected readonly height = computed(() =>
+    this.bench.unrolled()
+      ? Math.max(this.outlines.pageHeight(), this.breakpoint().preview.height)
+      : this.breakpoint().preview.height,
+  );
+  /** Where each screen ends, in px of the page. */
+  protected readonly folds = computed(() => {
+    const screen = this.breakpoint().preview.height;
+    return this.bench.unrolled()
+      ? Array.from({ length: Math.floor((this.height() - 1) / screen) }, (_, index) => (index + 1) * screen)
+      : [];
+  });
+
+  private load(page: Page): void {
+    const site = this.bench.session.site();
+    if (!site || !this.painter) return;
+    const { html, sheets } = compileCanvas(site, page, this.addresses(site));
+    this.overdue = false;
+    this.writer?.end();
+    const top = this.view()?.scrollY ?? 0;
+    this.painter.load(html, sheets);
+    this.leave.push(this.input.listen());
+    this.hide(this.bench.unseen());
+    this.hold(this.bench.chosen(), this.bench.state());
+    this.view()?.scrollTo(0, top);
+    this.outlines.soon();
+  }
+
+  private turn({ before, after, edits }: Turn): void {
+    const site = this.bench.session.site();
+    if (!site || !this.painter) return;
+    if (this.overdue || (edits === 'all' && this.writer?.isWriting)) this.overdue = true;
+    else if (edits === 'all') this.load(after);
+    else this.painter.apply(recompile(site, before, after, edits, this.addresses(site)));
+    this.outlines.soon();
+  }
+
+  /** Draws what could not be drawn while somebody wrote. */
+  private catchUp(): void {
+    const page = this.bench.session.page();
+    if (this.overdue && page) this.load(page);
+  }
+
+  /** A box of the frame as a style of the layer drawn over it. */
+  protected placed({ left, top, width, height }: Box): string {
+    const scale = this.scaled();
+    return `left:${left * scale}px;top:${top * scale}px;width:${width * scale}px;height:${height * scale}px`;
+  }
+}

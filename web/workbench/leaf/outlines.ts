@@ -1,0 +1,88 @@
+import { signal, untracked } from '@angular/core';
+import { kindOf } from '@core/document/kinds/registry';
+import type { Page } from '@core/document/page';
+import type { Box } from '@core/geometry/box';
+import type { Bench } from '../bench';
+import type { Leaves } from '../leaves';
+import type { LeafFrame } from './leaf-frame';
+
+/** What a leaf draws outlines around. */
+export interface Outlined {
+  readonly chosen: string | undefined;
+  readonly hover: ReturnType<Bench['hover']>;
+  readonly others: readonly string[];
+  readonly into: string | undefined;
+  readonly scale: number;
+}
+
+export interface Outline {
+  readonly box: Box;
+  readonly name: string;
+}
+
+/** The outlines over a leaf: around what is selected, pointed at and dropped into, as it was last laid out. */
+export class Outlines {
+  readonly selected = signal<Outline | undefined>(undefined);
+  readonly others = signal<readonly Outline[]>([]);
+  readonly hovered = signal<Outline | undefined>(undefined);
+  readonly into = signal<Box | undefined>(undefined);
+  /** The page's own height while the leaf is unrolled. */
+  readonly pageHeight = signal(0);
+  private outlined: Outlined = { chosen: undefined, hover: undefined, others: [], into: undefined, scale: 1 };
+  private drawing = 0;
+
+  constructor(
+    private readonly leaf: LeafFrame,
+    private readonly bench: Bench,
+    private readonly leaves: Leaves,
+  ) {}
+
+  stop(): void {
+    cancelAnimationFrame(this.drawing);
+  }
+
+  /** Draws outlines around these from now on. */
+  around(outlined: Outlined): void {
+    this.outlined = outlined;
+    untracked(() => this.soon());
+  }
+
+  /** Draws them anew before the next frame, and tells that what was measured of the leaf holds no more. */
+  soon(): void {
+    cancelAnimationFrame(this.drawing);
+    this.drawing = requestAnimationFrame(() => {
+      this.draw();
+      this.leaves.changed(this.leaf.name);
+    });
+  }
+
+  private draw(): void {
+    const body = this.leaf.painter?.document.body;
+    if (this.bench.unrolled() && body)
+      this.pageHeight.set(
+        Math.min(Math.ceil(body.getBoundingClientRect().bottom + (this.leaf.view()?.scrollY ?? 0)), 60_000),
+      );
+    const page = this.leaf.page();
+    const { chosen, hover, others, into } = this.outlined;
+    this.selected.set(page && chosen !== undefined && chosen !== page.root ? this.of(page, chosen) : undefined);
+    this.hovered.set(
+      page && hover && hover.breakpoint === this.leaf.name && hover.part !== chosen && hover.part !== page.root
+        ? this.of(page, hover.part)
+        : undefined,
+    );
+    this.others.set(page ? others.flatMap((id) => (id === chosen ? [] : (this.of(page, id) ?? []))) : []);
+    this.into.set(page && into !== undefined ? this.of(page, into)?.box : undefined);
+  }
+
+  private of(page: Page, id: string): Outline | undefined {
+    const part = page.parts[id];
+    const element = this.leaf.element(id);
+    if (!part || !element) return undefined;
+    const { left, top, width, height } = element.getBoundingClientRect();
+    if (width === 0 && height === 0) return undefined;
+    return {
+      box: { left, top, width, height },
+      name: `${part.name ? `${part.name} · ` : ''}${kindOf(part.kind).word.toLowerCase()}  ${Math.round(width)} × ${Math.round(height)}`,
+    };
+  }
+}
