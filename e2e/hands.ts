@@ -166,11 +166,12 @@ export class Hands {
   /** Makes a blank page of a site and opens it. */
   async freshPage(site: string, title: string, path: string): Promise<string> {
     const id = await this.driver.executeAsyncScript<string>(
-      `const [site, title, path, done] = arguments; fetch('/api/sites/' + site + '/pages', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ title, path }) }).then((answer) => answer.json()).then((page) => done(page.id))`,
+      `const [site, title, path, done] = arguments; fetch('/api/sites/' + site + '/pages', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ title, path }) }).then(async (answer) => (answer.ok ? (await answer.json()).id : answer.status + ': ' + (await answer.text()))).then(done, (error) => done('no answer: ' + error))`,
       site,
       title,
       path,
     );
+    if (!/^[\w-]+$/.test(id)) throw new Error(`no page was made: ${id}`);
     await this.openPage(id);
     return id;
   }

@@ -2,13 +2,14 @@ import { Router, type Request, type Response } from 'express';
 import * as z from 'zod';
 import { PagePath } from '@core/document/page';
 import { jsonColumn } from '../database/json-column';
-import { Pages, Releases } from '../database/entities';
+import { Pages, Releases, Sites } from '../database/entities';
 import { lockPage } from '../database/locks';
 import { loggable, read } from '../http/answer';
 import { body } from '../http/body';
 import { accountOf, pageFor, parameter, reachPage, siteOfPage } from '../http/guard';
 import type { Service } from '../http/service';
 import { takeOffline } from '../releases/publish';
+import { hashOf } from '../releases/write';
 import { isUniqueViolation, liveAddress, pathTaken } from '../sites/routes';
 import { Batch, logSince, storeBatch } from './store';
 
@@ -52,8 +53,14 @@ export function pageRoutes(service: Service): Router {
   });
 
   router.get('/pages/:page/feed', async (request, response) => {
-    const { page } = await reachPage(service, request, parameter(request, 'page'));
+    const { page, site } = await reachPage(service, request, parameter(request, 'page'));
     openFeed(service, request, response, page);
+    const now = await service.database // read after the listening has begun
+      .getRepository(Sites)
+      .findOneBy({ id: site })
+      .catch(() => null);
+    if (!now) return void response.end(); // the listener comes again
+    if (!response.writableEnded) response.write(`event: site-is\ndata: ${hashOf(JSON.stringify(now.document))}\n\n`);
   });
 
   router.patch('/pages/:page', reaching(service), body('20kb'), async (request, response) => {

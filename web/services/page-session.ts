@@ -1,5 +1,5 @@
 import { computed, inject, Injectable, signal, type OnDestroy } from '@angular/core';
-import { catchError, EMPTY, firstValueFrom, Observable, Subject, Subscription, switchMap, timer } from 'rxjs';
+import { catchError, EMPTY, firstValueFrom, Subject, Subscription, timer } from 'rxjs';
 import { nanoid } from 'nanoid';
 import { applyEdits } from '@core/document/edits/apply';
 import type { Edit } from '@core/document/edits/edit';
@@ -10,6 +10,7 @@ import type { Picture, Site } from '@core/document/site';
 import { changesBetween, sharingParts } from '@core/document/changes';
 import { Api, failureOf, type PageFacts, type Stored } from './api';
 import { Outbox, type Waiting } from './outbox';
+import { serverEvents } from './server-events';
 
 /** A step of history: what was done and what undoes it. */
 interface Step {
@@ -74,6 +75,7 @@ export class PageSession implements OnDestroy {
   private confirmed: Page | undefined;
   private revision = 0;
   private order = 0;
+  private siteHash: string | undefined;
   private sending = false;
   private mergeUntil = 0;
   private readonly running = new Subscription();
@@ -93,7 +95,7 @@ export class PageSession implements OnDestroy {
     this.waiting.set(left);
     this.page.set(facts.page);
     if (left.length > 0) this.rebuild();
-    this.running.add(this.feed(id).subscribe((stored) => this.heard(stored)));
+    this.running.add(this.listen(id));
     void this.send();
   }
 
@@ -284,24 +286,43 @@ export class PageSession implements OnDestroy {
     this.turns.next({ before, after, edits: 'all' });
   }
 
-  /** What is stored on the page by anyone, as it happens; after a break, everything missed. */
-  private feed(id: string): Observable<Stored> {
-    return new Observable<Stored>((heard) => {
-      const source = new EventSource(`/api/pages/${id}/feed`);
-      source.onmessage = (message) => heard.next(JSON.parse(String(message.data)) as Stored); // our own server's words
-      source.onopen = () => this.catchUp();
-      source.addEventListener('site', () => void this.reopen());
-      source.addEventListener('sections', () => {
-        const site = this.site();
-        if (site)
-          this.running.add(
-            this.api
-              .sections(site.id)
-              .pipe(catchError(() => EMPTY))
-              .subscribe((sections) => this.setSections(sections)),
-          );
-      });
-      return () => source.close();
-    }).pipe(switchMap((stored) => [stored]));
+  /** Listens to what is stored on the page by anyone, as it happens; after a break, fetches everything missed. */
+  private listen(id: string): Subscription {
+    return serverEvents(`/api/pages/${id}/feed`, ['message', 'site', 'site-is', 'sections']).subscribe((heard) => {
+      if (heard.name === 'message') this.heard(JSON.parse(heard.data) as Stored); // our own server's words
+      else if (heard.name === 'open') this.catchUp();
+      else if (heard.name === 'site') void this.reopen();
+      else if (heard.name === 'site-is') this.compareSite(heard.data);
+      else this.fetchSections();
+    });
+  }
+
+  /** After a break the server says by a hash what the site is now: when that is something else, it is fetched. */
+  private compareSite(hash: string): void {
+    const changed = this.siteHash !== undefined && this.siteHash !== hash;
+    this.siteHash = hash;
+    const page = this.page();
+    if (!changed || !page) return;
+    this.running.add(
+      this.api
+        .page(page.id)
+        .pipe(catchError(() => EMPTY))
+        .subscribe((facts) => {
+          const same = JSON.stringify(facts.site.breakpoints) === JSON.stringify(this.site()?.breakpoints);
+          if (same) this.site.set(facts.site);
+          else void this.reopen();
+        }),
+    );
+  }
+
+  private fetchSections(): void {
+    const site = this.site();
+    if (!site) return;
+    this.running.add(
+      this.api
+        .sections(site.id)
+        .pipe(catchError(() => EMPTY))
+        .subscribe((sections) => this.setSections(sections)),
+    );
   }
 }
