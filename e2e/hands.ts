@@ -77,22 +77,30 @@ export class Hands {
       index,
     );
 
-  /** A point of the window over an element in a leaf, given as shares of its box, once what is drawn over the leaf has followed its scrolling. */
+  /** A point of the window over an element in a leaf, given as shares of its box, once pictures and fonts are there and nothing moves any more. */
   async pointOn(leaf: LeafName, css: string, x = 0.5, y = 0.5): Promise<{ x: number; y: number }> {
-    const script = `const frame = document.querySelector('[data-leaf="${leaf}"] iframe'); const one = frame.contentDocument.querySelector(arguments[0]);
-      one.scrollIntoView({ block: 'nearest' });
-      const [, x, y, done] = arguments;
-      const answer = () => {
-        const outer = frame.getBoundingClientRect(); const scale = outer.width / frame.offsetWidth; const box = one.getBoundingClientRect();
-        done({ x: outer.left + (box.left + box.width * x) * scale, y: outer.top + (box.top + box.height * y) * scale });
+    const script = `const [name, css, x, y, done] = arguments;
+      const frame = document.querySelector('[data-leaf="' + name + '"] iframe');
+      const within = () => { // redrawn parts are other elements
+        const one = frame.contentDocument.querySelector(css); const outer = frame.getBoundingClientRect();
+        const scale = outer.width / frame.offsetWidth; const box = one.getBoundingClientRect();
+        return { x: outer.left + (box.left + box.width * x) * scale, y: outer.top + (box.top + box.height * y) * scale };
       };
+      const loaded = () => frame.contentDocument.fonts.status === 'loaded' && [...frame.contentDocument.images].every((one) => one.complete || one.loading === 'lazy');
       const clear = () => { // of the leaf's head, which covers what is scrolled below it
-        const sheets = document.querySelector('.sheets'); const outer = frame.getBoundingClientRect(); const box = one.getBoundingClientRect();
-        const above = sheets.getBoundingClientRect().top + 34 - (outer.top + (box.top + box.height * y) * (outer.width / frame.offsetWidth));
+        const sheets = document.querySelector('.sheets'); const above = sheets.getBoundingClientRect().top + 34 - within().y;
         if (above > 0) sheets.scrollTop -= above;
       };
-      requestAnimationFrame(() => { clear(); requestAnimationFrame(() => requestAnimationFrame(() => requestAnimationFrame(answer))); })`;
-    const point = await this.driver.executeAsyncScript<{ x: number; y: number }>(script, css, x, y);
+      frame.contentDocument.querySelector(css).scrollIntoView({ block: 'nearest' });
+      let before; let still = 0;
+      const look = () => {
+        const now = within();
+        still = loaded() && before && Math.hypot(now.x - before.x, now.y - before.y) < 0.5 ? still + 1 : 0;
+        before = now;
+        if (still < 4) requestAnimationFrame(look); else done(now);
+      };
+      requestAnimationFrame(() => { clear(); look(); })`;
+    const point = await this.driver.executeAsyncScript<{ x: number; y: number }>(script, leaf, css, x, y);
     return { x: Math.round(point.x), y: Math.round(point.y) };
   }
 

@@ -225,12 +225,14 @@ describe('Reaching and copying', () => {
       );
     expect(await sides('wide')).toEqual(['picture first', 'text first']);
     expect(await sides('phone')).toEqual(['stacked', 'stacked']);
-    await visit.hands.clickOn('wide', '._rows > div:nth-child(2) h2');
+    await visit.hands.pick('wide', '._rows > div:nth-child(2) h2', 'Heading');
     await visit.browser.driver.executeScript(`[...document.querySelectorAll('.path button')].at(-3).click()`);
+    const alternating = async (): Promise<boolean> =>
+      (await sides('wide')).join() === 'picture first,text first,picture first';
     await visit.hands.chord(Key.ALT, Key.SHIFT, 'd');
-    await visit.hands.until(async () => (await sides('wide')).join() === 'picture first,text first,picture first');
+    await visit.hands.until(alternating, 'the row was not duplicated');
     await visit.hands.chord(Key.ALT, Key.SHIFT, Key.ARROW_UP);
-    await visit.hands.until(async () => (await sides('wide')).join() === 'picture first,text first,picture first');
+    await visit.hands.until(alternating, 'the rows do not alternate any more');
     await visit.browser.driver.executeScript(`[...document.querySelectorAll('.path button')].at(-2).click()`);
     await visit.hands.group('Flow');
     await visit.hands.clickDrawing('tablet', 'select option[value="alternate, turned first"]');
