@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { frameWith } from '../../web/trial/frame';
-import { measurePage } from '../../web/workbench/measuring';
+import { measurePage } from '../../web/workbench/canvas/measuring';
 import { containingBlock } from './containing-block';
 import { dragLine, gapValues, radiusValues, sizeValues, spaceValues } from './dragged';
 import { grips, resize } from './resize';

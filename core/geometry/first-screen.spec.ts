@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { frameWith } from '../../web/trial/frame';
-import { measurePage } from '../../web/workbench/measuring';
+import { measurePage } from '../../web/workbench/canvas/measuring';
 import { firstScreen, type Seen } from './first-screen';
 
 const kinds: Readonly<Record<string, Seen>> = {

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { RandomPages } from '../document/random-page';
 import { frameWith } from '../../web/trial/frame';
-import { measurePage } from '../../web/workbench/measuring';
+import { measurePage } from '../../web/workbench/canvas/measuring';
 import type { Point } from './box';
 import type { MeasuredPage } from './measured';
 import { contextOf, formsContext, paintOrder, pileAt, pileWithReasons } from './paint-order';

@@ -1,5 +1,5 @@
 import { frameWith, type TrialFrame } from '../../web/trial/frame';
-import { measurePage, naturalBox } from '../../web/workbench/measuring';
+import { measurePage, naturalBox } from '../../web/workbench/canvas/measuring';
 import { containingBlock, likelyParent } from './containing-block';
 import { cutOff, hiddenReach } from './cut-off';
 import { bringBack, dragPins, pinTo, takeOut, type Edge } from './pins';

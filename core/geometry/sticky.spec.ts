@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { frameWith, type TrialFrame } from '../../web/trial/frame';
-import { measurePage, naturalBox } from '../../web/workbench/measuring';
+import { measurePage, naturalBox } from '../../web/workbench/canvas/measuring';
 import { RandomPages } from '../document/random-page';
 import { paintOrder } from './paint-order';
 import { keepingOffset, metOnTheWay, stickyStops, stickyTravel } from './sticky';

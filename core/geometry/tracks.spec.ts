@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { frameWith } from '../../web/trial/frame';
-import { measurePage } from '../../web/workbench/measuring';
+import { measurePage } from '../../web/workbench/canvas/measuring';
 import { RandomPages } from '../document/random-page';
 import { flexLengths, type FlexItem } from './flex-lengths';
 import { areaBox, cellsBetween, gridLines, placement } from './grid-cells';

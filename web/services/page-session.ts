@@ -289,7 +289,8 @@ export class PageSession implements OnDestroy {
   /** Listens to what is stored on the page by anyone, as it happens; after a break, fetches everything missed. */
   private listen(id: string): Subscription {
     return serverEvents(`/api/pages/${id}/feed`, ['message', 'site', 'site-is', 'sections']).subscribe((heard) => {
-      if (heard.name === 'message') this.heard(JSON.parse(heard.data) as Stored); // our own server's words
+      if (heard.name === 'message')
+        this.heard(JSON.parse(heard.data) as Stored); // our own server's words
       else if (heard.name === 'open') this.catchUp();
       else if (heard.name === 'site') void this.reopen();
       else if (heard.name === 'site-is') this.compareSite(heard.data);

@@ -21,7 +21,7 @@ import type { Drop } from '@core/geometry/drop-target';
 import type { Group } from '@core/style/properties';
 import { canvasAddresses } from '../services/addresses';
 import { PageSession } from '../services/page-session';
-import { tryWays, type Tried } from './trial';
+import { tryWays, type Tried } from './canvas/try-ways';
 
 export const leafGap = 14;
 export type LedgerGroup = Group | 'content' | 'screen' | 'findings';

@@ -12,9 +12,9 @@ import type { LeafFacts } from '@core/review/check';
 import { Reviewer } from '@core/review/review';
 import { mill, observatory } from '../../demo/neighbours';
 import { tidewick } from '../../demo/tidewick';
-import { groundsOf } from './grounds';
-import { hiddenLeaf } from './hidden-leaf';
-import { measurePage } from './measuring';
+import { groundsOf } from './canvas/text-backgrounds';
+import { hiddenLeaf } from './canvas/hidden-leaf';
+import { measurePage } from './canvas/measuring';
 
 const looks: readonly Site[] = [tidewick, mill, observatory];
 const blank = blankPage('p', 'Page', '/');

@@ -1,7 +1,7 @@
 import { frameWith } from '../trial/frame';
-import { handlesOf, type Handle } from './handle-list';
-import { Marquee } from './marquee';
-import { measurePage, naturalBox } from './measuring';
+import { handlesOf, type Handle } from './leaf/handles/handle-list';
+import { Marquee } from './drag/marquee';
+import { measurePage, naturalBox } from './canvas/measuring';
 import type { LedgerGroup } from './bench';
 
 const html = `

@@ -1,6 +1,6 @@
 import { compileCanvas, recompile } from '../../compile/canvas';
-import { LeafPainter } from '../../../web/workbench/leaf-painter';
-import { measurePage, naturalBox } from '../../../web/workbench/measuring';
+import { LeafPainter } from '../../../web/workbench/canvas/leaf-painter';
+import { measurePage, naturalBox } from '../../../web/workbench/canvas/measuring';
 import { applyEdits } from '../edits/apply';
 import { blankPage, type Page, type Part } from '../page';
 import { Problem } from '../problem';

@@ -6,7 +6,7 @@ import type { Laid } from '@core/geometry/box';
 import { gridLines } from '@core/geometry/grid-cells';
 import type { Page } from '@core/document/page';
 import { measureElement } from './measuring';
-import { isForWork } from './opening';
+import { isForWork } from './opened-items';
 
 /** The element that stands for a part among its siblings: its own, or the `picture` around it. */
 const outermostOf = (element: HTMLElement): HTMLElement =>

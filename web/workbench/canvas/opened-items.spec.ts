@@ -1,5 +1,5 @@
-import { frameWith, type TrialFrame } from '../trial/frame';
-import { isForWork, openAround } from './opening';
+import { frameWith, type TrialFrame } from '../../trial/frame';
+import { isForWork, openAround } from './opened-items';
 
 describe('What hides a part while one works in it', () => {
   let frame: TrialFrame;

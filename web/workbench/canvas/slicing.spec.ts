@@ -5,7 +5,7 @@ import { blankPage, type Page } from '@core/document/page';
 import { faultsAt, type Fault } from '@core/review/sweep/faults';
 import { sizesFrom } from '@core/review/sweep/sizes';
 import { Sweep, sweepOrder } from '@core/review/sweep/sweep';
-import { frameWith, type TrialFrame } from '../trial/frame';
+import { frameWith, type TrialFrame } from '../../trial/frame';
 import { sliceOf } from './slicing';
 
 const page = (kinds: Readonly<Record<string, string>>): Page => {

@@ -1,8 +1,8 @@
 import axe from 'axe-core';
 import { contrastRatio, neededRatio, over } from '@core/review/contrast';
 import { hardest } from '@core/review/text-ground';
-import { frameWith, type TrialFrame } from '../trial/frame';
-import { groundsOf } from './grounds';
+import { frameWith, type TrialFrame } from '../../trial/frame';
+import { groundsOf } from './text-backgrounds';
 import { measurePage } from './measuring';
 
 const calm = (): Promise<void> => Promise.resolve();

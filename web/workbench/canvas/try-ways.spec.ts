@@ -8,8 +8,8 @@ import { resolve } from '@core/style/cascade';
 import { properties } from '@core/style/properties';
 import { blankPage, type Page } from '@core/document/page';
 import { blankSite, type Site } from '@core/document/site';
-import { partElements } from '../trial/part-elements';
-import { tryWays, type Tried } from './trial';
+import { partElements } from '../../trial/part-elements';
+import { tryWays, type Tried } from './try-ways';
 
 const addresses = { pictures: '/files/', fonts: '/files/' };
 

@@ -2,8 +2,8 @@ import { inject, Injectable, type OnDestroy } from '@angular/core';
 import { Subscription } from 'rxjs';
 import { clipOf, pasteStyle, pasteText, readClip, type Clip } from '@core/document/commands/clip';
 import { Problem } from '@core/document/problem';
-import { Reviewer } from '../services/reviewer';
-import { Bench } from './bench';
+import { Reviewer } from '../../services/reviewer';
+import { Bench } from '../bench';
 
 /** Texts longer than this, in characters, are read by a worker. */
 const longText = 20_000;

@@ -1,10 +1,10 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { Bench } from './bench';
+import { Bench } from '../bench';
 import { Clipboard } from './clipboard';
 import { arrowed, Keys, written } from './keys';
-import { Leaves } from './leaves';
-import { stepped } from './stepped';
+import { Leaves } from '../state/leaves';
+import { stepped } from '../ledger/step-number';
 
 describe('A number in a cell', () => {
   it('steps with its unit, finely where values are small by nature', () => {

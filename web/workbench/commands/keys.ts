@@ -1,10 +1,10 @@
 import { inject, Injectable } from '@angular/core';
 import { parentOf } from '@core/document/tree';
 import { pileAt } from '@core/geometry/paint-order';
-import { Bench, type LedgerGroup } from './bench';
+import { Bench, type LedgerGroup } from '../bench';
 import { Clipboard } from './clipboard';
-import { Leaves } from './leaves';
-import { isElement } from '../theme/from-event';
+import { Leaves } from '../state/leaves';
+import { isElement } from '../../theme/from-event';
 
 interface Command {
   readonly keys: string;

@@ -3,9 +3,9 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { addColumn } from '@core/document/commands/columns';
 import { nameOf } from '@core/document/kinds/registry';
 import { pileWithReasons } from '@core/geometry/paint-order';
-import { Bench, type MenuPoint } from './bench';
+import { Bench, type MenuPoint } from '../bench';
 import { Clipboard } from './clipboard';
-import { Leaves } from './leaves';
+import { Leaves } from '../state/leaves';
 
 interface Item {
   readonly label: string;

@@ -3,12 +3,12 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { firstValueFrom } from 'rxjs';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
-import { DialogFocus } from '../theme/dialog-focus';
+import { DialogFocus } from '../../theme/dialog-focus';
 import { Breakpoints, outwards, reachOf, type Breakpoint } from '@core/document/breakpoint';
 import { heirOf, type BreakpointChange } from '@core/document/commands/breakpoints';
-import { Api, failureOf, type LeavingPlace } from '../services/api';
-import { Bench } from './bench';
-import { valueOf } from '../theme/from-event';
+import { Api, failureOf, type LeavingPlace } from '../../services/api';
+import { Bench } from '../bench';
+import { valueOf } from '../../theme/from-event';
 
 /** The site's own set of breakpoints: added, renamed, changed, removed; before one goes it is said what is set at it, and where that may go. */
 @Component({

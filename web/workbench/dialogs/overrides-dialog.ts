@@ -2,13 +2,13 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, u
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
-import { DialogFocus } from '../theme/dialog-focus';
+import { DialogFocus } from '../../theme/dialog-focus';
 import { takeBack } from '@core/document/commands/overrides';
 import { kindOf } from '@core/document/kinds/registry';
 import type { Override } from '@core/review/idle-overrides';
 import { propertyOf } from '@core/style/properties';
-import { Reviewer } from '../services/reviewer';
-import { Bench } from './bench';
+import { Reviewer } from '../../services/reviewer';
+import { Bench } from '../bench';
 
 interface Row {
   readonly part: string;

@@ -2,12 +2,12 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { firstValueFrom } from 'rxjs';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
-import { DialogFocus } from '../theme/dialog-focus';
+import { DialogFocus } from '../../theme/dialog-focus';
 import type { Picture } from '@core/document/site';
-import { Api, failureOf } from '../services/api';
-import { canvasAddresses } from '../services/addresses';
-import { Bench } from './bench';
-import { valueOf } from '../theme/from-event';
+import { Api, failureOf } from '../../services/api';
+import { canvasAddresses } from '../../services/addresses';
+import { Bench } from '../bench';
+import { valueOf } from '../../theme/from-event';
 
 /** The site's pictures: search, upload, describe, choose. */
 @Component({

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
-import { DialogFocus } from '../theme/dialog-focus';
+import { DialogFocus } from '../../theme/dialog-focus';
 import {
   fillingAt,
   fillings,
@@ -14,8 +14,8 @@ import {
 } from '@core/document/commands/plan';
 import { commonSplits } from '@core/document/shares';
 import { Problem } from '@core/document/problem';
-import { Bench } from './bench';
-import { valueOf } from '../theme/from-event';
+import { Bench } from '../bench';
+import { valueOf } from '../../theme/from-event';
 
 const splits = commonSplits.map(({ name, shares }) => ({
   name,

@@ -2,14 +2,14 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { firstValueFrom } from 'rxjs';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
-import { DialogFocus } from '../theme/dialog-focus';
+import { DialogFocus } from '../../theme/dialog-focus';
 import { MessageService } from 'primeng/api';
 import { sharingParts } from '@core/document/changes';
-import { Api, failureOf, type AlsoChanges } from '../services/api';
+import { Api, failureOf, type AlsoChanges } from '../../services/api';
 import { nameOf } from '@core/document/kinds/registry';
-import { Bench } from './bench';
-import { Findings } from './findings';
-import { PageSession } from '../services/page-session';
+import { Bench } from '../bench';
+import { Findings } from '../review/findings';
+import { PageSession } from '../../services/page-session';
 
 /** What goes live, before it does. */
 @Component({

@@ -7,8 +7,8 @@ import { purposes } from '@core/document/purpose';
 import { planted } from '@core/document/planting';
 import { blankSite } from '@core/document/site';
 import { faultsAt } from '@core/review/sweep/faults';
-import { frameWith } from '../trial/frame';
-import { sliceOf } from './slicing';
+import { frameWith } from '../../trial/frame';
+import { sliceOf } from '../canvas/slicing';
 
 const site = blankSite('s', 'Site', 'site');
 

@@ -3,7 +3,7 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { firstValueFrom } from 'rxjs';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
-import { DialogFocus } from '../theme/dialog-focus';
+import { DialogFocus } from '../../theme/dialog-focus';
 import { landingBy } from '@core/document/commands/place';
 import { insertShared } from '@core/document/commands/shared';
 import { copyOf } from '@core/document/commands/thing';
@@ -15,10 +15,10 @@ import { foundBy, readyMade } from '@core/document/ready-made/all';
 import { purposes, type Purpose } from '@core/document/purpose';
 import { planted } from '@core/document/planting';
 import type { Site } from '@core/document/site';
-import { PageDrawing } from '../drawing/page-drawing';
-import { Api, failureOf } from '../services/api';
-import { Bench } from './bench';
-import { checkedOf, valueOf } from '../theme/from-event';
+import { PageDrawing } from '../../drawing/page-drawing';
+import { Api, failureOf } from '../../services/api';
+import { Bench } from '../bench';
+import { checkedOf, valueOf } from '../../theme/from-event';
 
 interface Offer {
   readonly id: string;

@@ -4,7 +4,7 @@ import type { Laid, Point } from '@core/geometry/box';
 import type { Page } from '@core/document/page';
 import { idOfThing, kindOfThing, type Thing } from '@core/document/commands/thing';
 import { nameOf } from '@core/document/kinds/registry';
-import { Bench } from './bench';
+import { Bench } from '../bench';
 
 /** A surface one can drop on: a leaf or the outline. */
 export interface Surface {

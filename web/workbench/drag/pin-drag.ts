@@ -6,8 +6,8 @@ import { dragPins, type Edge, type Values } from '@core/geometry/pins';
 import { guidesOf, moveBy } from '@core/geometry/resize';
 import type { Point } from '@core/geometry/box';
 import { resolve } from '@core/style/cascade';
-import { Bench } from './bench';
-import { Leaves } from './leaves';
+import { Bench } from '../bench';
+import { Leaves } from '../state/leaves';
 
 /** Moves an absolute or fixed part on a leaf: it keeps the edges it is pinned to, and their units. */
 @Injectable()

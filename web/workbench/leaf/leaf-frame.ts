@@ -1,5 +1,5 @@
 import type { Page } from '@core/document/page';
-import type { LeafPainter } from '../leaf-painter';
+import type { LeafPainter } from '../canvas/leaf-painter';
 import type { Writer } from './writer';
 
 /** A leaf as those see it who work on it: its frame, who paints it and who writes in it. */

@@ -4,12 +4,12 @@ import { parentOf } from '@core/document/tree';
 import type { Box } from '@core/geometry/box';
 import { pileAt } from '@core/geometry/paint-order';
 import { Bench } from '../bench';
-import { Dragging } from '../dragging';
-import { Keys } from '../keys';
-import { Leaves } from '../leaves';
-import { Marquee } from '../marquee';
-import { PinDrag } from '../pin-drag';
-import { ScrollStep } from '../scroll-step';
+import { Dragging } from '../drag/part-drag';
+import { Keys } from '../commands/keys';
+import { Leaves } from '../state/leaves';
+import { Marquee } from '../drag/marquee';
+import { PinDrag } from '../drag/pin-drag';
+import { ScrollStep } from '../spread/scroll-sync';
 import type { LeafFrame } from './leaf-frame';
 import type { Outlines } from './outlines';
 

@@ -3,7 +3,7 @@ import { kindOf } from '@core/document/kinds/registry';
 import type { Page } from '@core/document/page';
 import type { Box } from '@core/geometry/box';
 import type { Bench } from '../bench';
-import type { Leaves } from '../leaves';
+import type { Leaves } from '../state/leaves';
 import type { LeafFrame } from './leaf-frame';
 
 /** What a leaf draws outlines around. */

@@ -5,7 +5,7 @@ import type { Page } from '@core/document/page';
 import { blankSite } from '@core/document/site';
 import { frameWith, type TrialFrame } from '../../trial/frame';
 import type { Bench } from '../bench';
-import type { LeafPainter } from '../leaf-painter';
+import type { LeafPainter } from '../canvas/leaf-painter';
 import { Writer } from './writer';
 
 describe('Writing on the page', () => {

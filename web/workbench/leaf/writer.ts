@@ -1,7 +1,7 @@
 import { contentFrom } from '@core/document/content';
 import { kindOf } from '@core/document/kinds/registry';
 import type { Bench } from '../bench';
-import type { LeafPainter } from '../leaf-painter';
+import type { LeafPainter } from '../canvas/leaf-painter';
 
 /** Typing straight on the page: one part at a time becomes editable, and what is typed becomes edits. */
 export class Writer {

@@ -19,11 +19,11 @@ import type { Site } from '@core/document/site';
 import { unknownFamilies } from '@core/style/layers';
 import { checkValue } from '@core/style/value';
 import { styleEdit } from '@core/document/commands/style';
-import { Bench } from './bench';
+import { Bench } from '../bench';
 import { colourHex, withAlpha } from './colour-hex';
-import { Leaves } from './leaves';
-import { stepped } from './stepped';
-import { valueOf } from '../theme/from-event';
+import { Leaves } from '../state/leaves';
+import { stepped } from './step-number';
+import { valueOf } from '../../theme/from-event';
 
 /** One value of the ledger: text until it is focused, then a field. A bad value stays in it, marked, and is not stored. */
 @Component({

@@ -6,8 +6,8 @@ import type { Edit } from '@core/document/edits/edit';
 import { lengthUnits, unitOf } from '@core/geometry/units';
 import { ledgerCell, ledgerRows } from '@core/style/ledger';
 import { checkValue } from '@core/style/value';
-import { Bench, isApart } from './bench';
-import { Leaves } from './leaves';
+import { Bench, isApart } from '../bench';
+import { Leaves } from '../state/leaves';
 
 /** What the ledger's menus offer: for one cell, and for all a part's values at a breakpoint. */
 @Injectable()

@@ -14,19 +14,19 @@ import { ledgerCell, ledgerRows, type LedgerCell as Cell, type LedgerRow } from 
 import { resolve } from '@core/style/cascade';
 import { withPicture } from '@core/style/layers';
 import { groups, propertyOf } from '@core/style/properties';
-import { Bench, isApart, leafGap } from './bench';
-import { BoxDrawing } from './box-drawing';
-import { FirstScreenPanel } from './first-screen-panel';
-import { FindingsList } from './findings-list';
-import { FlowDrawing } from './flow-drawing';
+import { Bench, isApart, leafGap } from '../bench';
+import { BoxDrawing } from './slips/box-drawing';
+import { FirstScreenPanel } from '../review/first-screen-panel';
+import { FindingsList } from '../review/findings-list';
+import { FlowDrawing } from './slips/flow-drawing';
 import { LedgerCell } from './ledger-cell';
-import { LedgerContent } from './ledger-content';
+import { LedgerContent } from './content/ledger-content';
 import { LedgerMenu } from './ledger-menu';
-import { PictureLibrary } from './picture-library';
-import { PlaceDrawing } from './place-drawing';
-import { PropertyHelp } from './property-help';
-import { SpaceDrawing } from './space-drawing';
-import { valueOf } from '../theme/from-event';
+import { PictureLibrary } from '../dialogs/picture-library';
+import { PlaceDrawing } from './slips/place-drawing';
+import { PropertyHelp } from './help/property-help';
+import { SpaceDrawing } from './slips/space-drawing';
+import { valueOf } from '../../theme/from-event';
 
 interface ShownCell {
   readonly property: string;

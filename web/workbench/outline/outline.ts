@@ -17,10 +17,10 @@ import { blankSite } from '@core/document/site';
 import type { Laid } from '@core/geometry/box';
 import type { Drop } from '@core/geometry/drop-target';
 import { pathTo } from '@core/document/tree';
-import { Bench, sameList } from './bench';
-import { Dragging, type Surface } from './dragging';
-import { Glyph } from './glyph';
-import { valueOf } from '../theme/from-event';
+import { Bench, sameList } from '../bench';
+import { Dragging, type Surface } from '../drag/part-drag';
+import { Glyph } from '../../theme/glyph';
+import { valueOf } from '../../theme/from-event';
 
 interface Row {
   readonly id: string;

@@ -1,10 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { newThing } from '@core/document/commands/thing';
 import { kinds } from '@core/document/kinds/registry';
-import { Bench } from './bench';
-import { Dragging } from './dragging';
-import { Glyph } from './glyph';
-import { valueOf } from '../theme/from-event';
+import { Bench } from '../bench';
+import { Dragging } from '../drag/part-drag';
+import { Glyph } from '../../theme/glyph';
+import { valueOf } from '../../theme/from-event';
 
 /** What can be added, searched by typing: a click adds by the selection, a drag lands where it is dropped. */
 @Component({

@@ -2,16 +2,16 @@ import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signa
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
-import { DialogFocus } from '../theme/dialog-focus';
+import { DialogFocus } from '../../theme/dialog-focus';
 import { applyEdits } from '@core/document/edits/apply';
 import type { Page } from '@core/document/page';
 import type { Proposal } from '@core/refit/proposal';
 import { refit } from '@core/refit/refit';
-import { canvasAddresses } from '../services/addresses';
-import { Bench } from './bench';
+import { canvasAddresses } from '../../services/addresses';
+import { Bench } from '../bench';
 import { RefitLayout } from './refit-layout';
 import { RefitPage } from './refit-page';
-import { checkedOf } from '../theme/from-event';
+import { checkedOf } from '../../theme/from-event';
 
 /** The longest the search works without letting others, in ms: less than a frame. */
 const turn = 9;

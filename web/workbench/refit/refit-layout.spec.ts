@@ -12,9 +12,9 @@ import { blankSite, type Site } from '@core/document/site';
 import type { Proposal } from '@core/refit/proposal';
 import { refit } from '@core/refit/refit';
 import { faultsAt } from '@core/review/sweep/faults';
-import { fares, lostProperty } from '../../demo/tidewick-pages';
-import { home, tidewick } from '../../demo/tidewick';
-import { millHome, mill } from '../../demo/neighbours';
+import { fares, lostProperty } from '../../../demo/tidewick-pages';
+import { home, tidewick } from '../../../demo/tidewick';
+import { millHome, mill } from '../../../demo/neighbours';
 import { RefitLayout } from './refit-layout';
 
 const addresses = { pictures: '/none/', fonts: '/none/' };

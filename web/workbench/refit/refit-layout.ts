@@ -5,8 +5,8 @@ import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
 import type { Layout } from '@core/refit/refit';
 import type { Slice } from '@core/review/sweep/slice';
-import { hiddenLeaf, type HiddenLeaf } from './hidden-leaf';
-import { sliceOf } from './slicing';
+import { hiddenLeaf, type HiddenLeaf } from '../canvas/hidden-leaf';
+import { sliceOf } from '../canvas/slicing';
 
 const nothing: Patch = {
   rules: new Map(),

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import type { Page } from '@core/document/page';
-import { PageFrame, partIn } from '../drawing/page-frame';
-import { Bench } from './bench';
+import { PageFrame, partIn } from '../../drawing/page-frame';
+import { Bench } from '../bench';
 
 /** A whole page at one breakpoint, unrolled and drawn small, with one part of it marked. */
 @Component({

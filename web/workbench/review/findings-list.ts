@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { kindOf, nameOf } from '@core/document/kinds/registry';
 import type { Finding } from '@core/review/finding';
-import { Bench } from './bench';
+import { Bench } from '../bench';
 import { Findings } from './findings';
 import { Sweeper } from './sweeper';
 

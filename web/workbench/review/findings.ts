@@ -6,11 +6,11 @@ import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
 import type { LeafFacts } from '@core/review/check';
 import type { Finding } from '@core/review/finding';
-import { Api, type DeskFacts } from '../services/api';
-import { Reviewer } from '../services/reviewer';
-import { Bench } from './bench';
-import { groundsOf } from './grounds';
-import { Leaves } from './leaves';
+import { Api, type DeskFacts } from '../../services/api';
+import { Reviewer } from '../../services/reviewer';
+import { Bench } from '../bench';
+import { groundsOf } from '../canvas/text-backgrounds';
+import { Leaves } from '../state/leaves';
 import { Sweeper } from './sweeper';
 
 /** So long after the last change, in ms, a page is reviewed. */

@@ -22,10 +22,10 @@ import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
 import { pathTo } from '@core/document/tree';
 import { firstScreen, type FirstScreen, type Placed } from '@core/geometry/first-screen';
-import { canvasAddresses } from '../services/addresses';
-import { Bench, leafGap } from './bench';
-import { hiddenLeaf } from './hidden-leaf';
-import { measurePage } from './measuring';
+import { canvasAddresses } from '../../services/addresses';
+import { Bench, leafGap } from '../bench';
+import { hiddenLeaf } from '../canvas/hidden-leaf';
+import { measurePage } from '../canvas/measuring';
 
 /** So long after the last change, in ms, the screens are looked at. */
 const calmFor = 350;

@@ -7,7 +7,7 @@ import { planted } from '@core/document/planting';
 import type { Page } from '@core/document/page';
 import { blankSite } from '@core/document/site';
 import { sweptFrom, sweptTo } from '@core/review/sweep/sweep';
-import { Bench } from './bench';
+import { Bench } from '../bench';
 import { Sweeper } from './sweeper';
 
 describe('A sweep at the workbench', () => {

@@ -5,10 +5,10 @@ import type { Page } from '@core/document/page';
 import { parentOf } from '@core/document/tree';
 import { Sweep, sweepOrder, type Jump, type SweptFault } from '@core/review/sweep/sweep';
 import { sizesFrom } from '@core/review/sweep/sizes';
-import { canvasAddresses } from '../services/addresses';
-import { Bench } from './bench';
-import { hiddenLeaf } from './hidden-leaf';
-import { sliceOf } from './slicing';
+import { canvasAddresses } from '../../services/addresses';
+import { Bench } from '../bench';
+import { hiddenLeaf } from '../canvas/hidden-leaf';
+import { sliceOf } from '../canvas/slicing';
 
 /** The longest a turn of measuring may take, in ms: less than a frame. */
 const turn = 9;

@@ -11,9 +11,9 @@ import {
 } from '@angular/core';
 import type { Breakpoint } from '@core/document/breakpoint';
 import { ownCount } from '@core/document/commands/style';
-import { Bench, leafGap } from './bench';
-import { Leaf } from './leaf/leaf';
-import { ScrollStep } from './scroll-step';
+import { Bench, leafGap } from '../bench';
+import { Leaf } from '../leaf/leaf';
+import { ScrollStep } from './scroll-sync';
 import { WidthRuler } from './width-ruler';
 
 /** The leaves side by side, each under its head. */

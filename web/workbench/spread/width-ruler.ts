@@ -4,8 +4,8 @@ import { nameOf } from '@core/document/kinds/registry';
 import { faultKinds, type FaultKind } from '@core/review/sweep/faults';
 import { sweptFrom, sweptTo, type SweptFault } from '@core/review/sweep/sweep';
 import { faultSentence } from '@core/review/sweep/sentences';
-import { Bench } from './bench';
-import { Sweeper } from './sweeper';
+import { Bench } from '../bench';
+import { Sweeper } from '../review/sweeper';
 
 interface Band {
   readonly fault: SweptFault;

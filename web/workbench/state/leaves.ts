@@ -4,8 +4,8 @@ import { containingBlock } from '@core/geometry/containing-block';
 import { contentBox, type MeasuredPage } from '@core/geometry/measured';
 import type { Box } from '@core/geometry/box';
 import { lengthIn, pxOf, type Basis, type LengthUnit } from '@core/geometry/units';
-import { measureElement, measurePage, naturalBox } from './measuring';
-import { Bench } from './bench';
+import { measureElement, measurePage, naturalBox } from '../canvas/measuring';
+import { Bench } from '../bench';
 
 /** A leaf as others may ask it: its document, the elements of its parts, its scale. */
 export interface LeafView {

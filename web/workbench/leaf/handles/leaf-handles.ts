@@ -12,10 +12,10 @@ import { contentBox, isOutOfFlow, type Measured } from '@core/geometry/measured'
 import type { Edge, Values } from '@core/geometry/pins';
 import { guidesOf, resize, type Guides, type Held } from '@core/geometry/resize';
 import { resolve } from '@core/style/cascade';
-import { Bench } from './bench';
+import { Bench } from '../../bench';
 import { handlesOf, type Handle } from './handle-list';
-import { Leaves } from './leaves';
-import { elementOf } from '../theme/from-event';
+import { Leaves } from '../../state/leaves';
+import { elementOf } from '../../../theme/from-event';
 
 /** A drag under way: where it began and what was measured then. */
 interface Drag {

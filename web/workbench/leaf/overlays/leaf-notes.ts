@@ -8,8 +8,8 @@ import { gridLines } from '@core/geometry/grid-cells';
 import { bottom, paddingBox, right, type Measured, type MeasuredPage } from '@core/geometry/measured';
 import { distancesTo } from '@core/geometry/pins';
 import { resolve } from '@core/style/cascade';
-import { Bench } from './bench';
-import { Leaves } from './leaves';
+import { Bench } from '../../bench';
+import { Leaves } from '../../state/leaves';
 
 /** A shape drawn over the page, with a word on it. */
 interface Note {

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { stickyTravel } from '@core/geometry/sticky';
-import { Bench } from './bench';
-import { Leaves } from './leaves';
+import { Bench } from '../../bench';
+import { Leaves } from '../../state/leaves';
 
 /** Beside a leaf, the page's whole scroll as a rail, with the stretch on which the selected sticky part stays at its edge. */
 @Component({

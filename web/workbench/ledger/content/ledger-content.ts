@@ -7,9 +7,9 @@ import { checkContents } from '@core/document/edits/check-part';
 import type { ContentField } from '@core/document/kinds/kind';
 import { Attributes, type Part } from '@core/document/page';
 import { ClassName, type Site } from '@core/document/site';
-import { canvasAddresses } from '../services/addresses';
-import { Bench, leafGap } from './bench';
-import { checkedOf, valueOf } from '../theme/from-event';
+import { canvasAddresses } from '../../../services/addresses';
+import { Bench, leafGap } from '../../bench';
+import { checkedOf, valueOf } from '../../../theme/from-event';
 
 interface Shown {
   readonly name: string;

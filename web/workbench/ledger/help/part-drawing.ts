@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import type { Page } from '@core/document/page';
 import { parentOf } from '@core/document/tree';
-import { PageFrame, partIn, type Cut } from '../drawing/page-frame';
-import { Bench } from './bench';
+import { PageFrame, partIn, type Cut } from '../../../drawing/page-frame';
+import { Bench } from '../../bench';
 
 const room = { width: 208, height: 130 };
 

@@ -6,7 +6,7 @@ import type { Page } from '@core/document/page';
 import { alternatives } from '@core/style/alternatives';
 import { ledgerCell } from '@core/style/ledger';
 import { propertyOf } from '@core/style/properties';
-import { Bench } from './bench';
+import { Bench } from '../../bench';
 import { PartDrawing } from './part-drawing';
 
 interface Shown {

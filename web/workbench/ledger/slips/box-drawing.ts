@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { boxedWidth, commonWidths, setBoxed } from '@core/document/commands/boxed';
-import { Bench } from './bench';
-import { valueOf } from '../theme/from-event';
+import { Bench } from '../../bench';
+import { valueOf } from '../../../theme/from-event';
 
 /** Whether the selection is full or keeps to a width at one breakpoint, and how it is sized against the screen. */
 @Component({

@@ -7,9 +7,9 @@ import type { GridLines } from '@core/geometry/box';
 import { contentBox, type Measured } from '@core/geometry/measured';
 import { flexStory, sizeOfFr } from '@core/geometry/space-shared';
 import { resolve } from '@core/style/cascade';
-import { Bench } from './bench';
-import { Leaves } from './leaves';
-import { listenerOf, valueOf } from '../theme/from-event';
+import { Bench } from '../../bench';
+import { Leaves } from '../../state/leaves';
+import { listenerOf, valueOf } from '../../../theme/from-event';
 
 const directions = [
   { value: 'row', arrow: '→' },

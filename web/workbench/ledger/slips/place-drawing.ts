@@ -11,9 +11,9 @@ import { edges, pinTo, type Edge } from '@core/geometry/pins';
 import { keepingOffset, metOnTheWay, stickyStops, stickyTravel, type StickyStop } from '@core/geometry/sticky';
 import { lengthUnits, unitOf, type LengthUnit } from '@core/geometry/units';
 import { resolve } from '@core/style/cascade';
-import { Bench } from './bench';
-import { Leaves } from './leaves';
-import { valueOf } from '../theme/from-event';
+import { Bench } from '../../bench';
+import { Leaves } from '../../state/leaves';
+import { valueOf } from '../../../theme/from-event';
 
 const standings: readonly { readonly value: Standing; readonly word: string }[] = [
   { value: 'flow', word: 'in the flow' },

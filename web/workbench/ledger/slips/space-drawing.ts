@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { ledgerCell } from '@core/style/ledger';
-import { Bench } from './bench';
+import { Bench } from '../../bench';
 
 const sides = ['top', 'right', 'bottom', 'left'] as const;
 
