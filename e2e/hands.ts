@@ -231,7 +231,7 @@ export class Hands {
     await (await this.button('Publish')).click();
     await (await this.find('[data-go-live] button')).click();
     await this.find('[data-live-address]');
-    await (await this.button('Close')).click();
+    await (await this.find('.dialog-actions button')).click(); // Close
     await this.noDialog();
   }
 

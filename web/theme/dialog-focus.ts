@@ -4,7 +4,7 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Dialog } from 'primeng/dialog';
 
 /** Gives a dialog the focus once it has opened, unless somebody is at work in it by then: PrimeNG's own way takes it out of the field they type in. */
-@Directive({ selector: 'p-dialog' })
+@Directive({ selector: 'p-dialog, [foldDialogFocus]' })
 export class DialogFocus {
   private readonly dialog = inject(Dialog);
   private readonly checker = inject(InteractivityChecker);

@@ -3,7 +3,11 @@ import { Subscription } from 'rxjs';
 import { clipOf, pasteStyle, pasteText, readClip, type Clip } from '@core/document/commands/clip';
 import { Problem } from '@core/document/problem';
 import { Reviewer } from '../../services/reviewer';
-import { Bench } from '../bench';
+import { PageSession } from '../../services/page-session';
+import { Selection } from '../state/selection';
+import { Requests } from '../state/requests';
+import { Progress } from '../state/progress';
+import { Commands } from './commands';
 
 /** Texts longer than this, in characters, are read by a worker. */
 const longText = 20_000;
@@ -16,13 +20,17 @@ const own = 'web application/x-fold-line';
 /** Copy, cut and paste of parts through the system's clipboard: between pages, sites and windows. */
 @Injectable()
 export class Clipboard implements OnDestroy {
-  private readonly bench = inject(Bench);
+  private readonly session = inject(PageSession);
+  private readonly selection = inject(Selection);
+  private readonly requests = inject(Requests);
+  private readonly progress = inject(Progress);
+  private readonly commands = inject(Commands);
   private readonly reviewer = inject(Reviewer);
   private readonly heard = new Subscription();
   private pasting = false;
 
   constructor() {
-    this.heard.add(this.bench.clipped.subscribe((event) => this.handle(event)));
+    this.heard.add(this.requests.clips.subscribe((event) => this.handle(event)));
     for (const name of ['copy', 'cut', 'paste'] as const) {
       const heard = (event: ClipboardEvent): void => {
         if (!this.isField(event.target)) this.handle(event);
@@ -54,46 +62,46 @@ export class Clipboard implements OnDestroy {
     event.preventDefault();
     event.clipboardData.setData('text/plain', text);
     event.clipboardData.setData(own, text);
-    if (event.type === 'cut') this.bench.remove();
+    if (event.type === 'cut') this.commands.remove();
   }
 
   /** The selection as text for the clipboard, or nothing. */
   private text(): string | undefined {
-    const site = this.bench.session.site();
-    const page = this.bench.session.page();
-    if (!site || !page || this.bench.chosen().length === 0) return undefined;
-    return JSON.stringify(clipOf(site, page, this.bench.chosen()));
+    const site = this.session.site();
+    const page = this.session.page();
+    if (!site || !page || this.selection.all().length === 0) return undefined;
+    return JSON.stringify(clipOf(site, page, this.selection.all()));
   }
 
   /** Pastes what the clipboard holds: all of it, or nothing and a word why. What is long is worked out by a worker. */
   private async take(text: string): Promise<void> {
-    if (this.pasting) return this.bench.session.notices.next('Something is being pasted already.');
+    if (this.pasting) return this.session.notices.next('Something is being pasted already.');
     this.pasting = true;
     try {
       const result = text.length > longText ? await this.workedOut(text) : this.readNow(text);
       if (result) await this.putIn(result);
     } catch (error) {
       if (!(error instanceof Problem)) throw error;
-      this.bench.session.notices.next(error.message);
+      this.session.notices.next(error.message);
     } finally {
       this.pasting = false;
-      this.bench.working.set('');
+      this.progress.words.set('');
     }
   }
 
   private readNow(text: string): ReturnType<typeof pasteText> {
-    const [site, page] = [this.bench.session.site(), this.bench.session.page()];
-    return site && page ? pasteText(site, page, text, this.bench.selected()?.id) : undefined;
+    const [site, page] = [this.session.site(), this.session.page()];
+    return site && page ? pasteText(site, page, text, this.selection.selected()?.id) : undefined;
   }
 
   /** What pasting a long text does to the page as it is when that is known: asked again where somebody changed it meanwhile. */
   private async workedOut(text: string): Promise<ReturnType<typeof pasteText>> {
-    this.bench.working.set('Reading what is pasted …');
+    this.progress.words.set('Reading what is pasted …');
     for (;;) {
-      const [site, page] = [this.bench.session.site(), this.bench.session.page()];
+      const [site, page] = [this.session.site(), this.session.page()];
       if (!site || !page) return undefined;
-      const result = await this.reviewer.paste(site, page, text, this.bench.selected()?.id);
-      if (this.bench.session.page() === page && this.bench.session.site() === site) return result;
+      const result = await this.reviewer.paste(site, page, text, this.selection.selected()?.id);
+      if (this.session.page() === page && this.session.site() === site) return result;
     }
   }
 
@@ -107,15 +115,15 @@ export class Clipboard implements OnDestroy {
     window.addEventListener('keydown', stop, { capture: true });
     try {
       for (let at = 0; at < edits.length; at += editsAFrame) {
-        if (stopped) return this.bench.session.undo();
-        if (!this.bench.session.apply(edits.slice(at, at + editsAFrame), step, Infinity)) return;
+        if (stopped) return this.session.undo();
+        if (!this.session.apply(edits.slice(at, at + editsAFrame), step, Infinity)) return;
         if (edits.length <= editsAFrame) break;
-        this.bench.working.set(
+        this.progress.words.set(
           `Pasting: ${Math.min(at + editsAFrame, edits.length)} of ${edits.length} paragraphs. Escape stops it.`,
         );
         await new Promise((go) => requestAnimationFrame(go));
       }
-      this.bench.selectAll(made.slice(0, mostSelected));
+      this.selection.selectAll(made.slice(0, mostSelected));
     } finally {
       window.removeEventListener('keydown', stop, { capture: true });
     }
@@ -131,7 +139,7 @@ export class Clipboard implements OnDestroy {
     try {
       return await navigator.clipboard.readText();
     } catch {
-      this.bench.session.notices.next('The browser did not let the page read the clipboard. Press Ctrl+V instead.');
+      this.session.notices.next('The browser did not let the page read the clipboard. Press Ctrl+V instead.');
       return '';
     }
   }
@@ -156,7 +164,7 @@ export class Clipboard implements OnDestroy {
     const text = await this.asked();
     if (text === '') return;
     const clip = this.copied(text);
-    if (clip) this.bench.attempt((site, page) => pasteStyle(site, page, clip, this.bench.chosen()));
-    else this.bench.session.notices.next('Copy a part first: its style is what is pasted.');
+    if (clip) this.commands.attempt((site, page) => pasteStyle(site, page, clip, this.selection.all()));
+    else this.session.notices.next('Copy a part first: its style is what is pasted.');
   }
 }

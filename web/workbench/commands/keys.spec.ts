@@ -1,9 +1,17 @@
-import { provideZonelessChangeDetection } from '@angular/core';
+import { provideZonelessChangeDetection, type Provider } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { Bench } from '../bench';
+import { PageSession } from '../../services/page-session';
+import { Dialogs } from '../state/dialogs';
+import { EditorOnly } from '../state/editor-only';
+import { LedgerState } from '../state/ledger-state';
+import { Requests } from '../state/requests';
+import { Selection } from '../state/selection';
+import { SpreadState } from '../state/spread-state';
 import { Clipboard } from './clipboard';
+import { Commands } from './commands';
 import { arrowed, Keys, written } from './keys';
 import { Leaves } from '../state/leaves';
+import { WrapCommands } from './wrap-commands';
 import { stepped } from '../ledger/step-number';
 
 describe('A number in a cell', () => {
@@ -18,6 +26,13 @@ describe('A number in a cell', () => {
     expect(stepped('auto', 1)).toBeUndefined();
   });
 });
+
+/** What keys act on, none of which these specs look at. */
+const others = (): Provider[] =>
+  [
+    ...[PageSession, Selection, SpreadState, EditorOnly, LedgerState, Requests, Dialogs],
+    ...[Commands, WrapCommands, Clipboard, Leaves],
+  ].map((provide) => ({ provide, useValue: {} }));
 
 describe('Keys', () => {
   const press = (key: string, held: Partial<KeyboardEventInit> = {}): KeyboardEvent =>
@@ -41,15 +56,9 @@ describe('Keys', () => {
 
   it('can all be pressed: one character or a named key after what is held', () => {
     TestBed.configureTestingModule({
-      providers: [
-        provideZonelessChangeDetection(),
-        Keys,
-        { provide: Bench, useValue: {} },
-        { provide: Clipboard, useValue: {} },
-        { provide: Leaves, useValue: {} },
-      ],
+      providers: [provideZonelessChangeDetection(), Keys, ...others()],
     });
-    for (const { keys } of TestBed.inject(Keys).commands)
+    for (const { keys } of TestBed.inject(Keys).list)
       expect(keys).toMatch(
         /^(Ctrl\+)?(Alt\+)?(Shift\+)?([A-Z0-9/?]|Enter|Escape|Delete|F2|Arrow(Up|Down|Left|Right))$/,
       );
@@ -58,13 +67,7 @@ describe('Keys', () => {
   // Common practice: what Chromium, Firefox and Safari keep for themselves on Windows, macOS and Linux, from their lists of shortcuts (from memory).
   it('are none that a browser or system keeps: no Alt with a letter, digit or side arrow, which open menus, go back or change tabs', () => {
     TestBed.configureTestingModule({
-      providers: [
-        provideZonelessChangeDetection(),
-        Keys,
-        { provide: Bench, useValue: {} },
-        { provide: Clipboard, useValue: {} },
-        { provide: Leaves, useValue: {} },
-      ],
+      providers: [provideZonelessChangeDetection(), Keys, ...others()],
     });
     const kept = [
       /^Alt\+[A-Z0-9]$/,
@@ -75,7 +78,7 @@ describe('Keys', () => {
       /^\/$/,
       /^F(1|3|5|6|7|11|12)$/,
     ];
-    for (const { keys } of TestBed.inject(Keys).commands)
+    for (const { keys } of TestBed.inject(Keys).list)
       expect(kept.filter((one) => one.test(keys)))
         .withContext(keys)
         .toEqual([]);
@@ -83,22 +86,19 @@ describe('Keys', () => {
 
   it('each belong to one command, which runs; typing is left alone', () => {
     const calls: string[] = [];
-    const bench = {
-      session: { undo: () => calls.push('undo'), redo: () => calls.push('redo') },
-      remove: () => calls.push('remove'),
-      duplicate: () => calls.push('duplicate'),
-    };
+    const session = { undo: () => calls.push('undo'), redo: () => calls.push('redo') };
+    const commands = { remove: () => calls.push('remove'), duplicate: () => calls.push('duplicate') };
     TestBed.configureTestingModule({
       providers: [
         provideZonelessChangeDetection(),
         Keys,
-        { provide: Bench, useValue: bench },
-        { provide: Clipboard, useValue: {} },
-        { provide: Leaves, useValue: {} },
+        ...others(),
+        { provide: PageSession, useValue: session },
+        { provide: Commands, useValue: commands },
       ],
     });
     const keys = TestBed.inject(Keys);
-    const all = keys.commands.map((command) => command.keys);
+    const all = keys.list.map((command) => command.keys);
     expect(new Set(all).size).toBe(all.length);
     expect(keys.handle(press('z', { ctrlKey: true }))).toBeTrue();
     expect(keys.handle(press('Delete'))).toBeTrue();

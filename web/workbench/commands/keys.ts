@@ -1,7 +1,15 @@
 import { inject, Injectable } from '@angular/core';
 import { parentOf } from '@core/document/tree';
 import { pileAt } from '@core/geometry/paint-order';
-import { Bench, type LedgerGroup } from '../bench';
+import { PageSession } from '../../services/page-session';
+import { Selection } from '../state/selection';
+import { SpreadState } from '../state/spread-state';
+import { EditorOnly } from '../state/editor-only';
+import { ledgerGroups, LedgerState } from '../state/ledger-state';
+import { Requests } from '../state/requests';
+import { Dialogs } from '../state/dialogs';
+import { Commands } from './commands';
+import { WrapCommands } from './wrap-commands';
 import { Clipboard } from './clipboard';
 import { Leaves } from '../state/leaves';
 import { isElement } from '../../theme/from-event';
@@ -11,19 +19,6 @@ interface Command {
   readonly says: string;
   readonly run: () => void;
 }
-
-export const ledgerGroups: readonly { readonly id: LedgerGroup; readonly word: string }[] = [
-  { id: 'flow', word: 'Flow' },
-  { id: 'box', word: 'Box' },
-  { id: 'space', word: 'Space' },
-  { id: 'place', word: 'Place' },
-  { id: 'type', word: 'Type' },
-  { id: 'fill', word: 'Fill' },
-  { id: 'edge', word: 'Edge' },
-  { id: 'content', word: 'Content' },
-  { id: 'screen', word: 'First screen' },
-  { id: 'findings', word: 'Findings' },
-];
 
 const arrows: Readonly<Record<string, string>> = { ArrowUp: '↑', ArrowDown: '↓', ArrowLeft: '←', ArrowRight: '→' };
 const onMac = /mac/i.test(navigator.platform);
@@ -52,34 +47,42 @@ export function written(event: KeyboardEvent): string {
 /** Every command with its key; the list under `?` is made from it. */
 @Injectable()
 export class Keys {
-  private readonly bench = inject(Bench);
+  private readonly session = inject(PageSession);
+  private readonly selection = inject(Selection);
+  private readonly spread = inject(SpreadState);
+  private readonly editorOnly = inject(EditorOnly);
+  private readonly ledgerState = inject(LedgerState);
+  private readonly requests = inject(Requests);
+  private readonly dialogs = inject(Dialogs);
+  private readonly commands = inject(Commands);
+  private readonly wrapping = inject(WrapCommands);
   private readonly clipboard = inject(Clipboard);
   private readonly leaves = inject(Leaves);
 
-  readonly commands: readonly Command[] = [
-    { keys: 'Ctrl+Z', says: 'Undo', run: () => this.bench.session.undo() },
-    { keys: 'Ctrl+Shift+Z', says: 'Redo', run: () => this.bench.session.redo() },
-    { keys: 'Enter', says: 'Write in the selected text', run: () => this.bench.write() },
+  readonly list: readonly Command[] = [
+    { keys: 'Ctrl+Z', says: 'Undo', run: () => this.session.undo() },
+    { keys: 'Ctrl+Shift+Z', says: 'Redo', run: () => this.session.redo() },
+    { keys: 'Enter', says: 'Write in the selected text', run: () => this.commands.write() },
     { keys: 'Escape', says: 'Select parent', run: () => this.selectParent() },
-    { keys: 'Delete', says: 'Delete the selection', run: () => this.bench.remove() },
-    { keys: 'Alt+Shift+D', says: 'Duplicate the selection', run: () => this.bench.duplicate() },
-    { keys: 'Alt+Shift+W', says: 'Wrap the selection in a container', run: () => this.bench.wrap() },
-    { keys: 'Alt+Shift+U', says: 'Unwrap: take the box away, keep what it holds', run: () => this.bench.unwrap() },
+    { keys: 'Delete', says: 'Delete the selection', run: () => this.commands.remove() },
+    { keys: 'Alt+Shift+D', says: 'Duplicate the selection', run: () => this.commands.duplicate() },
+    { keys: 'Alt+Shift+W', says: 'Wrap the selection in a container', run: () => this.wrapping.wrap() },
+    { keys: 'Alt+Shift+U', says: 'Unwrap: take the box away, keep what it holds', run: () => this.wrapping.unwrap() },
     { keys: 'Alt+Shift+H', says: 'Hide or show the selection at this breakpoint', run: () => this.hide() },
     {
       keys: 'Alt+Shift+K',
       says: 'Switch the selection off everywhere, and keep it; or on again',
-      run: () => this.bench.toggleOff(),
+      run: () => this.commands.toggleOff(),
     },
     {
       keys: 'Alt+Shift+L',
       says: 'Lock the selection against clicks, or unlock it',
-      run: () => this.bench.toggleLocked(),
+      run: () => this.editorOnly.toggleLocked(),
     },
     {
       keys: 'Alt+Shift+O',
       says: 'Take the selection out of sight in the editor, or bring it back',
-      run: () => this.bench.toggleUnseen(),
+      run: () => this.editorOnly.toggleHidden(),
     },
     {
       keys: 'Alt+Shift+V',
@@ -89,56 +92,56 @@ export class Keys {
     {
       keys: 'Alt+Shift+P',
       says: 'Plan the page: lay a skeleton of sections',
-      run: () => this.bench.dialogs.next('plan'),
+      run: () => this.dialogs.open('plan'),
     },
     {
       keys: 'Alt+Shift+S',
       says: 'Ready-made sections, and those this site keeps',
-      run: () => this.bench.dialogs.next('sections'),
+      run: () => this.dialogs.open('sections'),
     },
     {
       keys: 'Alt+Shift+N',
       says: 'Unroll the leaves to the height of their pages, or roll them up',
-      run: () => this.bench.unrolled.update((now) => !now),
+      run: () => this.spread.unrolled.update((now) => !now),
     },
     {
       keys: 'Alt+Shift+R',
       says: 'Refit: propose overrides for the smaller screens',
-      run: () => this.bench.dialogs.next('refit'),
+      run: () => this.dialogs.open('refit'),
     },
     {
       keys: 'Alt+Shift+Y',
       says: 'The table of all values set on this page’s parts',
-      run: () => this.bench.dialogs.next('values'),
+      run: () => this.dialogs.open('values'),
     },
-    { keys: 'Alt+Shift+G', says: 'The breakpoints of this site', run: () => this.bench.dialogs.next('breakpoints') },
+    { keys: 'Alt+Shift+G', says: 'The breakpoints of this site', run: () => this.dialogs.open('breakpoints') },
     { keys: 'Alt+Shift+M', says: 'The menu of the selection, and what lies there', run: () => this.menu() },
     {
       keys: 'Alt+Shift+ArrowUp',
       says: 'Move the selection before the previous part',
-      run: () => this.bench.step('before'),
+      run: () => this.commands.step('before'),
     },
     {
       keys: 'Alt+Shift+ArrowDown',
       says: 'Move the selection after the next part',
-      run: () => this.bench.step('after'),
+      run: () => this.commands.step('after'),
     },
     {
       keys: 'Alt+Shift+ArrowRight',
       says: 'Move the selection into the box before it',
-      run: () => this.bench.step('in'),
+      run: () => this.commands.step('in'),
     },
-    { keys: 'Alt+Shift+ArrowLeft', says: 'Move the selection out of its box', run: () => this.bench.step('out') },
+    { keys: 'Alt+Shift+ArrowLeft', says: 'Move the selection out of its box', run: () => this.commands.step('out') },
     {
       keys: 'Alt+Shift+F',
       says: 'Find a part to add',
       run: () => document.querySelector<HTMLElement>('[data-parts-search]')?.focus(),
     },
-    { keys: '?', says: 'Show this list', run: () => this.bench.helpOpen.set(true) },
+    { keys: '?', says: 'Show this list', run: () => this.dialogs.open('keys') },
     ...ledgerGroups.map(({ id, word }, index) => ({
       keys: `Alt+Shift+${(index + 1) % 10}`,
       says: `Ledger: ${word}`,
-      run: () => this.bench.group.set(id),
+      run: () => this.ledgerState.group.set(id),
     })),
   ];
 
@@ -146,7 +149,7 @@ export class Keys {
   handle(event: KeyboardEvent): boolean {
     if (event.defaultPrevented || this.isTyping(event)) return false;
     const keys = written(event);
-    const command = this.commands.find((one) => one.keys === keys);
+    const command = this.list.find((one) => one.keys === keys);
     if (!command) return false;
     if ((keys === 'Enter' || keys === 'Escape') && this.isControl(event)) return false;
     event.preventDefault();
@@ -167,14 +170,14 @@ export class Keys {
 
   /** Opens the menu at the middle of the selection, with what lies there. */
   private menu(): void {
-    const id = this.bench.selected()?.id;
-    const view = this.leaves.view(this.bench.active());
+    const id = this.selection.selected()?.id;
+    const view = this.leaves.view(this.selection.active());
     const box = id === undefined ? undefined : view?.element(id)?.getBoundingClientRect();
     const rect = view?.document?.defaultView?.frameElement?.getBoundingClientRect();
-    const page = this.leaves.whole(this.bench.active());
+    const page = this.leaves.whole(this.selection.active());
     if (!box || !rect || !view || !page) return;
     const at = { x: box.left + box.width / 2, y: box.top + box.height / 2 };
-    this.bench.menus.next({
+    this.requests.menus.next({
       x: rect.left + at.x * view.scale(),
       y: rect.top + at.y * view.scale(),
       pile: pileAt(page, at),
@@ -182,11 +185,11 @@ export class Keys {
   }
 
   private hide(): void {
-    for (const id of this.bench.chosen()) this.bench.toggleShown(id, this.bench.active());
+    for (const id of this.selection.all()) this.commands.toggleShown(id, this.selection.active());
   }
 
   private selectParent(): void {
-    const chosen = this.bench.selected();
-    if (chosen) this.bench.select(parentOf(chosen.page, chosen.id));
+    const chosen = this.selection.selected();
+    if (chosen) this.selection.select(parentOf(chosen.page, chosen.id));
   }
 }

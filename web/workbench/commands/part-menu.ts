@@ -3,7 +3,14 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { addColumn } from '@core/document/commands/columns';
 import { nameOf } from '@core/document/kinds/registry';
 import { pileWithReasons } from '@core/geometry/paint-order';
-import { Bench, type MenuPoint } from '../bench';
+import { PageSession } from '../../services/page-session';
+import { Selection } from '../state/selection';
+import { EditorOnly } from '../state/editor-only';
+import { Requests } from '../state/requests';
+import { Dialogs } from '../state/dialogs';
+import { Commands } from './commands';
+import { WrapCommands } from './wrap-commands';
+import { type MenuPoint } from '../state/requests';
 import { Clipboard } from './clipboard';
 import { Leaves } from '../state/leaves';
 
@@ -22,7 +29,13 @@ interface Item {
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PartMenu {
-  private readonly bench = inject(Bench);
+  private readonly session = inject(PageSession);
+  private readonly selection = inject(Selection);
+  private readonly editorOnly = inject(EditorOnly);
+  private readonly requests = inject(Requests);
+  private readonly dialogs = inject(Dialogs);
+  private readonly commands = inject(Commands);
+  private readonly wrapping = inject(WrapCommands);
   private readonly clipboard = inject(Clipboard);
   private readonly leaves = inject(Leaves);
   private readonly panel = viewChild<ElementRef<HTMLElement>>('panel');
@@ -35,7 +48,7 @@ export class PartMenu {
   private openedAt = { x: 0, y: 0 };
 
   constructor() {
-    this.bench.menus.pipe(takeUntilDestroyed()).subscribe((point) => this.show(point));
+    this.requests.menus.pipe(takeUntilDestroyed()).subscribe((point) => this.show(point));
   }
 
   private show({ x, y, pile }: MenuPoint): void {
@@ -55,8 +68,8 @@ export class PartMenu {
   }
 
   private reasons(ids: readonly string[]) {
-    const page = this.bench.session.page();
-    const measured = this.leaves.whole(this.bench.active());
+    const page = this.session.page();
+    const measured = this.leaves.whole(this.selection.active());
     if (!page || !measured || ids.length === 0) return [];
     const known = new Map([...measured.parts.keys()].map((id) => [id, page.parts[id] ? nameOf(page.parts[id]) : id]));
     const first = measured.parts.get(ids[0]!);
@@ -67,7 +80,7 @@ export class PartMenu {
         id: one.part,
         name: known.get(one.part) ?? one.part,
         because: `${one.because}${context}`,
-        here: one.part === this.bench.selection(),
+        here: one.part === this.selection.id(),
       };
     });
   }
@@ -75,7 +88,7 @@ export class PartMenu {
   /** The point of the leaf the menu was opened on. */
   private pointIn(): { x: number; y: number } {
     const at = this.openedAt;
-    const view = this.leaves.view(this.bench.active());
+    const view = this.leaves.view(this.selection.active());
     const rect = view?.document?.defaultView?.frameElement?.getBoundingClientRect();
     return view && rect
       ? { x: (at.x - rect.left) / view.scale(), y: (at.y - rect.top) / view.scale() }
@@ -83,18 +96,18 @@ export class PartMenu {
   }
 
   private itemsNow(): Item[] {
-    const { remove } = this.bench.can();
+    const { remove } = this.commands.can();
     return [
       ...this.clipboardItems(),
       ...this.columnItems(),
       ...this.boxItems(),
       ...this.visibilityItems(),
       ...this.sectionItems(),
-      { label: 'Delete', keys: 'Delete', off: !remove, run: () => this.bench.remove() },
+      { label: 'Delete', keys: 'Delete', off: !remove, run: () => this.commands.remove() },
     ];
   }
 
-  private readonly none = (): boolean => this.bench.chosen().length === 0;
+  private readonly none = (): boolean => this.selection.all().length === 0;
 
   private clipboardItems(): Item[] {
     const none = this.none();
@@ -106,23 +119,23 @@ export class PartMenu {
       {
         label: 'Duplicate',
         keys: 'Alt+Shift+D',
-        off: !this.bench.can().duplicate,
-        run: () => this.bench.duplicate(),
+        off: !this.commands.can().duplicate,
+        run: () => this.commands.duplicate(),
       },
     ];
   }
 
   private columnItems(): Item[] {
-    const chosen = this.bench.selected();
+    const chosen = this.selection.selected();
     if (chosen?.part.kind !== 'column') return [];
     const another = (what: 'copy' | 'empty'): void => {
       let made: string | undefined;
-      const added = this.bench.attempt((site, page) => {
+      const added = this.commands.attempt((site, page) => {
         const result = addColumn(site, page, chosen.id, what);
         made = result.made;
         return result.edits;
       });
-      if (added) this.bench.select(made);
+      if (added) this.selection.select(made);
     };
     return [
       { label: 'Add a column: full copy', run: () => another('copy') },
@@ -131,34 +144,35 @@ export class PartMenu {
   }
 
   private boxItems(): Item[] {
-    const { wrap, unwrap } = this.bench.can();
+    const { wrap, unwrap } = this.commands.can();
     return [
-      { label: 'Wrap in a container', keys: 'Alt+Shift+W', off: !wrap, run: () => this.bench.wrap() },
-      { label: 'Unwrap', keys: 'Alt+Shift+U', off: !unwrap, run: () => this.bench.unwrap() },
+      { label: 'Wrap in a container', keys: 'Alt+Shift+W', off: !wrap, run: () => this.wrapping.wrap() },
+      { label: 'Unwrap', keys: 'Alt+Shift+U', off: !unwrap, run: () => this.wrapping.unwrap() },
     ];
   }
 
   private visibilityItems(): Item[] {
-    const [chosen, off] = [this.bench.selected(), this.none()];
+    const [chosen, off] = [this.selection.selected(), this.none()];
     const id = chosen?.id ?? '';
     const item = (label: string, keys: string, run: () => void): Item => ({ label, keys, off, run });
-    const hide = (): void => this.bench.toggleShown(id, this.bench.active());
+    const hide = (): void => this.commands.toggleShown(id, this.selection.active());
     return [
       item('Hide at this breakpoint', 'Alt+Shift+H', hide),
       item(chosen?.part.off ? 'Turn on' : 'Turn off (keep, don’t publish)', 'Alt+Shift+K', () =>
-        this.bench.toggleOff(),
+        this.commands.toggleOff(),
       ),
-      item(this.bench.locked().has(id) ? 'Unlock' : 'Lock', 'Alt+Shift+L', () => this.bench.toggleLocked()),
-      item(this.bench.unseen().has(id) ? 'Show in editor' : 'Hide in editor only', 'Alt+Shift+O', () =>
-        this.bench.toggleUnseen(),
+      item(this.editorOnly.locked().has(id) ? 'Unlock' : 'Lock', 'Alt+Shift+L', () => this.editorOnly.toggleLocked()),
+      item(this.editorOnly.hidden().has(id) ? 'Show in editor' : 'Hide in editor only', 'Alt+Shift+O', () =>
+        this.editorOnly.toggleHidden(),
       ),
     ];
   }
 
   private sectionItems(): Item[] {
-    if (this.bench.sharedHere()) return [{ label: 'Stop sharing on this page', run: () => this.bench.unshare() }];
-    if (this.bench.selected()?.part.kind !== 'section') return [];
-    return [{ label: 'Save or share this section …', run: () => this.bench.dialogs.next('keep') }];
+    if (this.selection.sharedSection())
+      return [{ label: 'Stop sharing on this page', run: () => this.commands.unshare() }];
+    if (this.selection.selected()?.part.kind !== 'section') return [];
+    return [{ label: 'Save or share this section …', run: () => this.dialogs.open('save section') }];
   }
 
   protected run(item: Item): void {
@@ -168,7 +182,7 @@ export class PartMenu {
 
   protected pick(id: string): void {
     this.close();
-    this.bench.select(id, this.bench.active());
+    this.selection.select(id, this.selection.active());
   }
 
   protected close(): void {

@@ -1,30 +1,47 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { firstValueFrom } from 'rxjs';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { catchError, EMPTY, firstValueFrom, Subject, switchMap } from 'rxjs';
 import { Button } from 'primeng/button';
-import { Dialog } from 'primeng/dialog';
+import { DynamicDialogRef } from 'primeng/dynamicdialog';
 import { DialogFocus } from '../../theme/dialog-focus';
 import { Breakpoints, outwards, reachOf, type Breakpoint } from '@core/document/breakpoint';
 import { heirOf, type BreakpointChange } from '@core/document/commands/breakpoints';
 import { Api, failureOf, type LeavingPlace } from '../../services/api';
-import { Bench } from '../bench';
+import { PageSession } from '../../services/page-session';
+import { Selection } from '../state/selection';
 import { valueOf } from '../../theme/from-event';
 
 /** The site's own set of breakpoints: added, renamed, changed, removed; before one goes it is said what is set at it, and where that may go. */
 @Component({
   selector: 'fold-breakpoints-dialog',
-  imports: [Button, Dialog, DialogFocus],
+  imports: [Button],
+  hostDirectives: [DialogFocus],
   templateUrl: './breakpoints-dialog.html',
   styleUrl: './breakpoints-dialog.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class BreakpointsDialog {
-  private readonly bench = inject(Bench);
+  private readonly session = inject(PageSession);
+  private readonly selection = inject(Selection);
   private readonly api = inject(Api);
-  protected readonly open = signal(false);
-  protected readonly draft = signal<readonly Breakpoint[]>([]);
+  protected readonly dialog = inject(DynamicDialogRef);
+  protected readonly draft = signal<readonly Breakpoint[]>(this.session.site()?.breakpoints ?? []);
   private readonly heirs = signal<Readonly<Record<string, string>>>({});
-  private readonly leaving = signal<readonly LeavingPlace[]>([]);
+  /** What a change would take from the pages: asked anew at each change, so that only the last answer counts. */
+  private readonly changes = new Subject<{ readonly site: string; readonly change: BreakpointChange }>();
+  private readonly leaving = toSignal<readonly LeavingPlace[], readonly LeavingPlace[]>(
+    this.changes.pipe(
+      switchMap(({ site, change }) =>
+        this.api.tryBreakpoints(site, change).pipe(
+          catchError((error: unknown) => {
+            this.refused.set(failureOf(error).problem);
+            return EMPTY;
+          }),
+        ),
+      ),
+    ),
+    { initialValue: [] },
+  );
   /** What goes, place by place, before what only moves. */
   protected readonly places = computed(() =>
     this.leaving().map(({ title, values }) => ({
@@ -33,7 +50,6 @@ export class BreakpointsDialog {
       values: [...values].sort((a, b) => Number(b.goes) - Number(a.goes)),
     })),
   );
-  private asked = 0;
   protected readonly refused = signal<string | undefined>(undefined);
   protected readonly busy = signal(false);
 
@@ -51,7 +67,7 @@ export class BreakpointsDialog {
     return `${name === undefined || issue?.message.startsWith(name) ? '' : `${name}: `}${issue?.message ?? 'This set cannot be.'}`;
   });
   protected readonly removed = computed(() => {
-    const all = this.bench.session.site()?.breakpoints ?? [];
+    const all = this.session.site()?.breakpoints ?? [];
     const left = this.draft();
     return all
       .filter((one) => !left.some((other) => other.id === one.id))
@@ -64,20 +80,8 @@ export class BreakpointsDialog {
       }));
   });
   protected readonly changed = computed(
-    () => JSON.stringify(this.draft()) !== JSON.stringify(this.bench.session.site()?.breakpoints ?? []),
+    () => JSON.stringify(this.draft()) !== JSON.stringify(this.session.site()?.breakpoints ?? []),
   );
-
-  constructor() {
-    this.bench.dialogs.pipe(takeUntilDestroyed()).subscribe((name) => name === 'breakpoints' && this.show());
-  }
-
-  private show(): void {
-    this.draft.set(this.bench.session.site()?.breakpoints ?? []);
-    this.heirs.set({});
-    this.leaving.set([]);
-    this.refused.set(undefined);
-    this.open.set(true);
-  }
 
   protected set(index: number, change: Partial<Breakpoint>): void {
     this.draft.update((list) => list.map((one, at) => (at === index ? { ...one, ...change } : one)));
@@ -107,7 +111,7 @@ export class BreakpointsDialog {
           ? Math.max(260, Math.min(...limits) - 120)
           : 1024
         : Math.max(1600, (base?.preview.width ?? 1280) + 160, ...limits.map((one) => one + 320));
-    const taken = new Set([...draft, ...(this.bench.session.site()?.breakpoints ?? [])].map((one) => one.id));
+    const taken = new Set([...draft, ...(this.session.site()?.breakpoints ?? [])].map((one) => one.id));
     let count = 1;
     while (taken.has(`${way === 'down' ? 'narrow' : 'broad'}-${count}`)) count++;
     const id = `${way === 'down' ? 'narrow' : 'broad'}-${count}`;
@@ -123,9 +127,9 @@ export class BreakpointsDialog {
     ]);
   }
 
-  protected async remove(index: number): Promise<void> {
+  protected remove(index: number): void {
     const one = this.draft()[index];
-    const all = this.bench.session.site()?.breakpoints ?? [];
+    const all = this.session.site()?.breakpoints ?? [];
     if (!one) return;
     this.draft.update((list) => list.filter((_, at) => at !== index));
     const heir = all.some((known) => known.id === one.id)
@@ -135,13 +139,13 @@ export class BreakpointsDialog {
         )
       : undefined;
     this.heirs.update((heirs) => ({ ...heirs, ...(heir && { [one.id]: heir.id }) }));
-    await this.look();
+    this.look();
   }
 
   protected setHeir(id: string, event: Event): void {
     const heir = valueOf(event);
     this.heirs.update(({ [id]: _before, ...others }) => (heir === '' ? others : { ...others, [id]: heir }));
-    void this.look();
+    this.look();
   }
 
   private change(): BreakpointChange {
@@ -153,27 +157,22 @@ export class BreakpointsDialog {
   }
 
   /** Asks what is set, on every page of the site, at those that would go. */
-  private async look(): Promise<void> {
-    const site = this.bench.session.site();
-    if (!site || this.problem() !== undefined) return;
-    const own = ++this.asked;
-    await firstValueFrom(this.api.tryBreakpoints(site.id, this.change())).then(
-      (leaving) => own === this.asked && this.leaving.set(leaving),
-      (error: unknown) => this.refused.set(failureOf(error).problem),
-    );
+  private look(): void {
+    const site = this.session.site();
+    if (site && this.problem() === undefined) this.changes.next({ site: site.id, change: this.change() });
   }
 
   protected async keep(): Promise<void> {
-    const site = this.bench.session.site();
+    const site = this.session.site();
     if (!site || this.problem() !== undefined) return;
     this.busy.set(true);
     this.refused.set(undefined);
     try {
-      await this.bench.session.settled();
+      await this.session.settled();
       await firstValueFrom(this.api.setBreakpoints(site.id, this.change()));
-      this.bench.breakpoint.set('');
-      await this.bench.session.reopen();
-      this.open.set(false);
+      this.selection.breakpoint.set('');
+      await this.session.reopen();
+      this.dialog.close();
     } catch (error) {
       this.refused.set(failureOf(error).problem);
     } finally {

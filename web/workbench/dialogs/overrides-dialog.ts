@@ -1,14 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
-import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Button } from 'primeng/button';
-import { Dialog } from 'primeng/dialog';
+import { DynamicDialogRef } from 'primeng/dynamicdialog';
 import { DialogFocus } from '../../theme/dialog-focus';
 import { takeBack } from '@core/document/commands/overrides';
 import { kindOf } from '@core/document/kinds/registry';
 import type { Override } from '@core/review/idle-overrides';
 import { propertyOf } from '@core/style/properties';
 import { Reviewer } from '../../services/reviewer';
-import { Bench } from '../bench';
+import { PageSession } from '../../services/page-session';
+import { Selection } from '../state/selection';
+import { SpreadState } from '../state/spread-state';
+import { LedgerState } from '../state/ledger-state';
+import { Commands } from '../commands/commands';
 
 interface Row {
   readonly part: string;
@@ -23,15 +26,20 @@ interface Row {
 /** Every value of the page's parts' own, as a table by part and property: to look through, to go to, and to clean. */
 @Component({
   selector: 'fold-overrides-dialog',
-  imports: [Button, Dialog, DialogFocus],
+  imports: [Button],
+  hostDirectives: [DialogFocus],
   templateUrl: './overrides-dialog.html',
   styleUrl: './overrides-dialog.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class OverridesDialog {
-  protected readonly bench = inject(Bench);
+  private readonly session = inject(PageSession);
+  private readonly selection = inject(Selection);
+  protected readonly spread = inject(SpreadState);
+  private readonly ledgerState = inject(LedgerState);
+  private readonly commands = inject(Commands);
   private readonly reviewer = inject(Reviewer);
-  protected readonly open = signal(false);
+  protected readonly dialog = inject(DynamicDialogRef);
   protected readonly choices = [
     { id: 'below', word: 'Overridden at some breakpoint' },
     { id: 'idle', word: 'Redundant: no difference' },
@@ -43,8 +51,8 @@ export class OverridesDialog {
   protected readonly idle = computed(() => (this.found() ?? []).filter((one) => one.idle));
 
   protected readonly rows = computed<Row[]>(() => {
-    const page = this.bench.session.page();
-    const breakpoints = this.bench.breakpoints();
+    const page = this.session.page();
+    const breakpoints = this.spread.breakpoints();
     const base = breakpoints[0]?.id;
     const which = this.which();
     const lines = new Map<string, Override[]>();
@@ -75,33 +83,32 @@ export class OverridesDialog {
   });
 
   constructor() {
-    this.bench.dialogs.pipe(takeUntilDestroyed()).subscribe((name) => name === 'values' && this.open.set(true));
     effect(() => {
-      const page = this.bench.session.page();
-      const site = this.bench.session.site();
-      if (this.open() && page && site)
+      const page = this.session.page();
+      const site = this.session.site();
+      if (page && site)
         untracked(
           () =>
             void this.reviewer
               .overrides(site, page)
-              .then((found) => this.bench.session.page() === page && this.found.set(found)),
+              .then((found) => this.session.page() === page && this.found.set(found)),
         );
     });
   }
 
   protected go(row: Row): void {
-    this.bench.select(row.part);
+    this.selection.select(row.part);
     const group = propertyOf(row.property)?.group;
-    if (group) this.bench.group.set(group);
-    this.open.set(false);
+    if (group) this.ledgerState.group.set(group);
+    this.dialog.close();
   }
 
   protected takeBack(one: Override): void {
-    this.bench.attempt(() => takeBack([one]));
+    this.commands.attempt(() => takeBack([one]));
   }
 
   protected clean(): void {
     const idle = this.idle();
-    this.bench.attempt(() => takeBack(idle));
+    this.commands.attempt(() => takeBack(idle));
   }
 }

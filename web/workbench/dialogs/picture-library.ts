@@ -1,33 +1,33 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { firstValueFrom } from 'rxjs';
 import { Button } from 'primeng/button';
-import { Dialog } from 'primeng/dialog';
+import { DynamicDialogRef } from 'primeng/dynamicdialog';
 import { DialogFocus } from '../../theme/dialog-focus';
 import type { Picture } from '@core/document/site';
 import { Api, failureOf } from '../../services/api';
 import { canvasAddresses } from '../../services/addresses';
-import { Bench } from '../bench';
+import { PageSession } from '../../services/page-session';
 import { valueOf } from '../../theme/from-event';
 
 /** The site's pictures: search, upload, describe, choose. */
 @Component({
   selector: 'fold-picture-library',
-  imports: [Button, Dialog, DialogFocus],
+  imports: [Button],
+  hostDirectives: [DialogFocus],
   templateUrl: './picture-library.html',
   styleUrl: './picture-library.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PictureLibrary {
   private readonly api = inject(Api);
-  private readonly bench = inject(Bench);
-  protected readonly open = signal(false);
+  private readonly session = inject(PageSession);
+  protected readonly dialog = inject(DynamicDialogRef);
   protected readonly query = signal('');
   protected readonly busy = signal('');
   protected readonly problem = signal<string | undefined>(undefined);
-  private chosen: ((id: string) => void) | undefined;
 
   protected readonly pictures = computed(() => {
-    const site = this.bench.session.site();
+    const site = this.session.site();
     if (!site) return [];
     const words = this.query().trim().toLowerCase();
     const address = canvasAddresses(site.id).pictures;
@@ -36,16 +36,8 @@ export class PictureLibrary {
       .map(([id, picture]) => ({ id, picture, address: address + picture.files[0]!.file }));
   });
 
-  /** Opens the library; calls back with the picture that is chosen. */
-  choose(chosen: (id: string) => void): void {
-    this.chosen = chosen;
-    this.problem.set(undefined);
-    this.open.set(true);
-  }
-
   protected take(id: string): void {
-    this.open.set(false);
-    this.chosen?.(id);
+    this.dialog.close(id);
   }
 
   protected search(event: Event): void {
@@ -66,23 +58,23 @@ export class PictureLibrary {
   }
 
   private async uploadOne(file: File): Promise<void> {
-    const site = this.bench.session.site();
+    const site = this.session.site();
     if (!site) return;
     try {
       const { id, picture } = await firstValueFrom(this.api.upload(site.id, file));
-      this.bench.session.addPicture(id, picture);
+      this.session.addPicture(id, picture);
     } catch (error) {
       this.problem.set(`${file.name}: ${failureOf(error).problem}`);
     }
   }
 
   protected async describe(event: Event, id: string): Promise<void> {
-    const site = this.bench.session.site();
+    const site = this.session.site();
     const alt = valueOf(event);
     if (!site) return;
     try {
       const { picture } = await firstValueFrom(this.api.describe(site.id, id, alt));
-      this.bench.session.addPicture(id, picture);
+      this.session.addPicture(id, picture);
     } catch (error) {
       this.problem.set(failureOf(error).problem);
     }

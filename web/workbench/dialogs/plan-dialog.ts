@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Button } from 'primeng/button';
-import { Dialog } from 'primeng/dialog';
+import { DynamicDialogRef } from 'primeng/dynamicdialog';
 import { DialogFocus } from '../../theme/dialog-focus';
 import {
   fillingAt,
@@ -14,7 +13,8 @@ import {
 } from '@core/document/commands/plan';
 import { commonSplits } from '@core/document/shares';
 import { Problem } from '@core/document/problem';
-import { Bench } from '../bench';
+import { Selection } from '../state/selection';
+import { Commands } from '../commands/commands';
 import { valueOf } from '../../theme/from-event';
 
 const splits = commonSplits.map(({ name, shares }) => ({
@@ -25,15 +25,21 @@ const splits = commonSplits.map(({ name, shares }) => ({
 /** A whole page's skeleton described in one place, drawn as one goes, and made in one step. */
 @Component({
   selector: 'fold-plan-dialog',
-  imports: [Button, Dialog, DialogFocus],
+  imports: [Button],
+  hostDirectives: [DialogFocus],
   templateUrl: './plan-dialog.html',
   styleUrl: './plan-dialog.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PlanDialog {
-  private readonly bench = inject(Bench);
-  readonly open = signal(false);
-  protected readonly plan = signal<readonly PlannedSection[]>([]);
+  private readonly selection = inject(Selection);
+  private readonly commands = inject(Commands);
+  protected readonly dialog = inject(DynamicDialogRef);
+  protected readonly plan = signal<readonly PlannedSection[]>([
+    { ...newSection(1), name: 'Opening' },
+    { ...newSection(2), split: '50 50', filling: 'picture and text' },
+    newSection(3),
+  ]);
   protected readonly splits = splits;
   protected readonly fillings = fillings;
 
@@ -70,20 +76,7 @@ export class PlanDialog {
       return one;
     });
   });
-  constructor() {
-    this.bench.dialogs.pipe(takeUntilDestroyed()).subscribe((name) => name === 'plan' && this.show());
-  }
-
   protected readonly total = computed(() => this.plan().reduce((sum, one) => sum + one.height, 0));
-
-  show(): void {
-    this.plan.set([
-      { ...newSection(1), name: 'Opening' },
-      { ...newSection(2), split: '50 50', filling: 'picture and text' },
-      newSection(3),
-    ]);
-    this.open.set(true);
-  }
 
   protected change(index: number, what: Partial<PlannedSection>): void {
     this.plan.update((plan) => plan.map((one, at) => (at === index ? { ...one, ...what } : one)));
@@ -114,13 +107,13 @@ export class PlanDialog {
 
   protected lay(): void {
     let made: string[] = [];
-    const done = this.bench.attempt((site, page) => {
+    const done = this.commands.attempt((site, page) => {
       const result = layPlan(site, page, this.plan());
       made = result.made;
       return result.edits;
     });
     if (!done) return;
-    this.open.set(false);
-    this.bench.select(made[0]);
+    this.dialog.close();
+    this.selection.select(made[0]);
   }
 }

@@ -1,15 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { firstValueFrom } from 'rxjs';
-import { Button } from 'primeng/button';
-import { Dialog } from 'primeng/dialog';
+import { DynamicDialogRef } from 'primeng/dynamicdialog';
 import { DialogFocus } from '../../theme/dialog-focus';
 import { landingBy } from '@core/document/commands/place';
 import { insertShared } from '@core/document/commands/shared';
 import { copyOf } from '@core/document/commands/thing';
 import type { Edit } from '@core/document/edits/edit';
 import { pageOfSection, type KeptSection } from '@core/document/kept-section';
-import { nameOf } from '@core/document/kinds/registry';
 import type { Page } from '@core/document/page';
 import { foundBy, readyMade } from '@core/document/ready-made/all';
 import { purposes, type Purpose } from '@core/document/purpose';
@@ -17,8 +14,11 @@ import { planted } from '@core/document/planting';
 import type { Site } from '@core/document/site';
 import { PageDrawing } from '../../drawing/page-drawing';
 import { Api, failureOf } from '../../services/api';
-import { Bench } from '../bench';
-import { checkedOf, valueOf } from '../../theme/from-event';
+import { PageSession } from '../../services/page-session';
+import { Selection } from '../state/selection';
+import { Requests } from '../state/requests';
+import { Commands } from '../commands/commands';
+import { valueOf } from '../../theme/from-event';
 
 interface Offer {
   readonly id: string;
@@ -30,36 +30,34 @@ interface Offer {
   readonly page: Page;
 }
 
-/** Sections to add whole, drawn from the real thing: ready-made ones and those the site keeps; and the form to keep one. */
+/** Sections to add whole, drawn from the real thing: ready-made ones and those the site keeps. */
 @Component({
   selector: 'fold-sections-dialog',
-  imports: [Button, Dialog, DialogFocus, PageDrawing],
+  imports: [PageDrawing],
+  hostDirectives: [DialogFocus],
   templateUrl: './sections-dialog.html',
   styleUrl: './sections-dialog.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class SectionsDialog {
-  protected readonly bench = inject(Bench);
+  private readonly session = inject(PageSession);
+  private readonly selection = inject(Selection);
+  private readonly requests = inject(Requests);
+  private readonly commands = inject(Commands);
   private readonly api = inject(Api);
   protected readonly purposes = purposes;
-  protected readonly open = signal(false);
+  protected readonly dialog = inject(DynamicDialogRef);
   protected readonly query = signal('');
   protected readonly purpose = signal<Purpose | undefined>(undefined);
-  protected readonly keeping = signal<string | undefined>(undefined);
-  protected readonly name = signal('');
-  protected readonly keptAs = signal<Purpose>('introduction');
-  protected readonly shared = signal(false);
-  protected readonly busy = signal(false);
-  protected readonly problem = signal('');
 
   private readonly planted = computed(() => {
-    const site = this.bench.session.site();
+    const site = this.session.site();
     return new Map(site ? readyMade.map((one) => [one.id, planted(site, one.tree)]) : []);
   });
 
   protected readonly offers = computed<Offer[]>(() => {
-    const site = this.bench.session.site();
-    if (!site || !this.open()) return [];
+    const site = this.session.site();
+    if (!site) return [];
     const words = this.query().trim().toLowerCase();
     const kept = (site.sections ?? [])
       .filter((one) => `${one.name} ${one.purpose}`.toLowerCase().includes(words))
@@ -75,25 +73,8 @@ export class SectionsDialog {
     return [...kept, ...ready].filter((one) => this.purpose() === undefined || one.purpose === this.purpose());
   });
 
-  constructor() {
-    this.bench.dialogs.pipe(takeUntilDestroyed()).subscribe((name) => {
-      if (name === 'sections') this.open.set(true);
-      if (name === 'keep') this.beginKeeping();
-    });
-  }
-
-  protected setName(event: Event): void {
-    this.name.set(valueOf(event));
-  }
-  protected setPurpose(event: Event): void {
-    this.keptAs.set(purposes.find((one) => one === valueOf(event)) ?? 'introduction');
-  }
-  protected setShared(event: Event): void {
-    this.shared.set(checkedOf(event));
-  }
-
   private offerOf(section: KeptSection): Offer {
-    const page = this.bench.session.page();
+    const page = this.session.page();
     return {
       id: section.id,
       name: section.name,
@@ -105,7 +86,7 @@ export class SectionsDialog {
   }
 
   protected site(): Site {
-    return this.bench.session.site()!; // offers are drawn only when there is one
+    return this.session.site()!; // offers are drawn only when there is one
   }
 
   protected search(event: Event): void {
@@ -113,14 +94,14 @@ export class SectionsDialog {
   }
 
   protected add(offer: Offer): void {
-    const section = this.bench.session.site()?.sections?.find((one) => one.id === offer.id);
+    const section = this.session.site()?.sections?.find((one) => one.id === offer.id);
     if (offer.here && section) {
-      this.open.set(false);
-      return this.bench.select(section.root);
+      this.dialog.close();
+      return this.selection.select(section.root);
     }
     let made = '';
-    const done = this.bench.attempt((site, page) => {
-      const target = landingBy(page, this.bench.selected()?.id, 'section');
+    const done = this.commands.attempt((site, page) => {
+      const target = landingBy(page, this.selection.selected()?.id, 'section');
       const index = target.where === 'inside' ? target.index : 0;
       if (section?.shared) {
         made = section.root;
@@ -132,46 +113,16 @@ export class SectionsDialog {
       return [{ do: 'insert', parent: page.root, index, root: fresh.root, parts: fresh.parts } satisfies Edit];
     });
     if (!done) return;
-    this.open.set(false);
-    this.bench.select(made);
-    this.bench.reveal(made);
-  }
-
-  private beginKeeping(): void {
-    const chosen = this.bench.selected();
-    if (!chosen || chosen.part.kind !== 'section')
-      return this.bench.session.notices.next('Select a section: whole sections are kept.');
-    this.problem.set('');
-    this.name.set(nameOf(chosen.part));
-    this.shared.set(false);
-    this.keeping.set(chosen.id);
-  }
-
-  protected async keep(): Promise<void> {
-    const part = this.keeping();
-    const page = this.bench.session.page();
-    if (part === undefined || !page) return;
-    this.busy.set(true);
-    try {
-      await this.bench.session.settled();
-      this.bench.session.setSections(
-        await firstValueFrom(
-          this.api.keepSection(page.id, part, { name: this.name(), purpose: this.keptAs(), shared: this.shared() }),
-        ),
-      );
-      this.keeping.set(undefined);
-    } catch (error) {
-      this.problem.set(failureOf(error).problem);
-    } finally {
-      this.busy.set(false);
-    }
+    this.dialog.close();
+    this.selection.select(made);
+    this.requests.reveals.next(made);
   }
 
   protected async letGo(offer: Offer): Promise<void> {
     try {
-      this.bench.session.setSections(await firstValueFrom(this.api.letSectionGo(this.site().id, offer.id)));
+      this.session.setSections(await firstValueFrom(this.api.letSectionGo(this.site().id, offer.id)));
     } catch (error) {
-      this.bench.session.notices.next(failureOf(error).problem);
+      this.session.notices.next(failureOf(error).problem);
     }
   }
 }

@@ -4,7 +4,9 @@ import type { Laid, Point } from '@core/geometry/box';
 import type { Page } from '@core/document/page';
 import { idOfThing, kindOfThing, type Thing } from '@core/document/commands/thing';
 import { nameOf } from '@core/document/kinds/registry';
-import { Bench } from '../bench';
+import { PageSession } from '../../services/page-session';
+import { DragState } from '../state/drag-state';
+import { Commands } from '../commands/commands';
 
 /** A surface one can drop on: a leaf or the outline. */
 export interface Surface {
@@ -23,7 +25,9 @@ const threshold = 5;
 /** Drags, from wherever they begin: the drawer, the outline or a leaf. Points are px of the editor's window. */
 @Injectable()
 export class Dragging {
-  private readonly bench = inject(Bench);
+  private readonly session = inject(PageSession);
+  private readonly dragState = inject(DragState);
+  private readonly commands = inject(Commands);
   private readonly surfaces = new Set<Surface>();
   private thing: Thing | undefined;
   private others: readonly string[] = [];
@@ -47,10 +51,11 @@ export class Dragging {
   /** Whether a drag is under way after this movement. */
   move(point: Point): boolean {
     if (!this.thing || !this.start) return false;
-    if (!this.bench.dragged() && Math.hypot(point.x - this.start.x, point.y - this.start.y) < threshold) return false;
-    const page = this.bench.session.page();
+    if (!this.dragState.dragged() && Math.hypot(point.x - this.start.x, point.y - this.start.y) < threshold)
+      return false;
+    const page = this.session.page();
     if (!page) return false;
-    if (!this.bench.dragged()) this.begin(page, this.thing);
+    if (!this.dragState.dragged()) this.begin(page, this.thing);
     this.last = point;
     this.look(page, this.thing, point);
     this.scrollAtEdge(point);
@@ -59,14 +64,14 @@ export class Dragging {
 
   /** Ends the press: drops when something was dragged over a place that takes it. */
   release(): boolean {
-    const landing = this.bench.landing();
-    const dragged = this.bench.dragged() !== undefined;
+    const landing = this.dragState.landing();
+    const dragged = this.dragState.dragged() !== undefined;
     const thing = this.thing;
     const others = this.others;
     this.cancel();
     if (dragged && landing && thing) {
-      if (others.length > 1) this.bench.putAll(others, landing.drop.target);
-      else this.bench.put(thing, landing.drop.target);
+      if (others.length > 1) this.commands.putAll(others, landing.drop.target);
+      else this.commands.put(thing, landing.drop.target);
     }
     return dragged;
   }
@@ -78,14 +83,14 @@ export class Dragging {
     this.last = undefined;
     cancelAnimationFrame(this.scrolling);
     this.scrolling = 0;
-    this.bench.dragged.set(undefined);
-    this.bench.landing.set(undefined);
+    this.dragState.dragged.set(undefined);
+    this.dragState.landing.set(undefined);
     document.body.classList.remove('dragging');
   }
 
   private begin(page: Page, thing: Thing): void {
     const part = 'part' in thing ? page.parts[thing.part] : thing.parts[idOfThing(thing)];
-    this.bench.dragged.set(
+    this.dragState.dragged.set(
       this.others.length > 1 ? `${this.others.length} parts` : part ? nameOf(part) : kindOfThing(page, thing),
     );
     document.body.classList.add('dragging');
@@ -100,7 +105,7 @@ export class Dragging {
 
   private look(page: Page, thing: Thing, point: Point): void {
     const surface = this.surfaceAt(point);
-    if (!surface) return this.bench.landing.set(undefined);
+    if (!surface) return this.dragState.landing.set(undefined);
     if (this.measured?.surface !== surface) this.measured = { surface, laid: surface.measure(page) };
     const rect = surface.rect();
     const own = { x: (point.x - rect.left) / surface.scale(), y: (point.y - rect.top) / surface.scale() };
@@ -111,7 +116,7 @@ export class Dragging {
       thing,
       surface.name === 'outline' ? '' : surface.name,
     );
-    this.bench.landing.set(drop && { where: surface.name, drop });
+    this.dragState.landing.set(drop && { where: surface.name, drop });
   }
 
   private scrollAtEdge(point: Point): void {
@@ -123,7 +128,7 @@ export class Dragging {
     const tick = (): void => {
       surface.scrollBy(way * 14);
       this.measured = undefined;
-      const page = this.bench.session.page();
+      const page = this.session.page();
       if (page && this.thing && this.last) this.look(page, this.thing, this.last);
       this.scrolling = requestAnimationFrame(tick);
     };

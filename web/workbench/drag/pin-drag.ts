@@ -6,13 +6,19 @@ import { dragPins, type Edge, type Values } from '@core/geometry/pins';
 import { guidesOf, moveBy } from '@core/geometry/resize';
 import type { Point } from '@core/geometry/box';
 import { resolve } from '@core/style/cascade';
-import { Bench } from '../bench';
+import { PageSession } from '../../services/page-session';
+import { Selection } from '../state/selection';
+import { DragState } from '../state/drag-state';
+import { Commands } from '../commands/commands';
 import { Leaves } from '../state/leaves';
 
 /** Moves an absolute or fixed part on a leaf: it keeps the edges it is pinned to, and their units. */
 @Injectable()
 export class PinDrag {
-  private readonly bench = inject(Bench);
+  private readonly session = inject(PageSession);
+  private readonly selection = inject(Selection);
+  private readonly dragState = inject(DragState);
+  private readonly commands = inject(Commands);
   private readonly leaves = inject(Leaves);
   /** The page as it was measured when the drag began: what is shown meanwhile does not count. */
   private measureFrom: ReturnType<Leaves['around']>;
@@ -44,8 +50,8 @@ export class PinDrag {
     page = this.leaves.around(breakpoint, id),
   ): Values | undefined {
     const part = page?.parts.get(id);
-    const site = this.bench.session.site();
-    const document = this.bench.session.page();
+    const site = this.session.site();
+    const document = this.session.page();
     const basis = this.leaves.basis(breakpoint, id, 'left');
     if (!page || !part || !isOutOfFlow(part) || !site || !document || !basis) return undefined;
     const inset = (edge: Edge): string => resolve(site, document, id, breakpoint, 'normal', edge).value;
@@ -74,7 +80,7 @@ export class PinDrag {
         free,
         this.measureFrom,
       ) ?? {};
-    this.bench.foretaste.set({ breakpoint: drag.breakpoint, values: new Map([[drag.id, drag.values]]) });
+    this.dragState.previewed.set({ breakpoint: drag.breakpoint, values: new Map([[drag.id, drag.values]]) });
     return true;
   }
 
@@ -83,16 +89,16 @@ export class PinDrag {
     const { drag } = this;
     this.cancel();
     if (!drag?.moved) return false;
-    this.bench.attempt(() =>
+    this.commands.attempt(() =>
       Object.entries(drag.values).map(([property, value]) =>
-        styleEdit(drag.id, drag.breakpoint, this.bench.state(), property, value),
+        styleEdit(drag.id, drag.breakpoint, this.selection.state(), property, value),
       ),
     );
     return true;
   }
 
   cancel(): void {
-    if (this.drag?.moved) this.bench.foretaste.set(undefined);
+    if (this.drag?.moved) this.dragState.previewed.set(undefined);
     this.drag = undefined;
     this.measureFrom = undefined;
   }

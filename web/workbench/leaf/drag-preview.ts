@@ -1,6 +1,6 @@
 import { chain } from '@core/document/breakpoint';
 import type { Site } from '@core/document/site';
-import type { Foretaste } from '../bench';
+import type { PreviewedValues } from '../state/drag-state';
 import type { LeafFrame } from './leaf-frame';
 
 /** Shows dragged values where they will hold: in a leaf that inherits from the one they are dragged in. */
@@ -10,7 +10,7 @@ export class DragPreview {
   constructor(private readonly leaf: LeafFrame) {}
 
   /** Shows these values in place of those shown before. */
-  show(dragged: Foretaste | undefined, site: Site | undefined): void {
+  show(dragged: PreviewedValues | undefined, site: Site | undefined): void {
     for (const element of this.drawn) element.removeAttribute('style');
     this.drawn = [];
     const page = this.leaf.page();

@@ -3,7 +3,12 @@ import { styleEdit } from '@core/document/commands/style';
 import { parentOf } from '@core/document/tree';
 import type { Box } from '@core/geometry/box';
 import { pileAt } from '@core/geometry/paint-order';
-import { Bench } from '../bench';
+import { PageSession } from '../../services/page-session';
+import { Selection } from '../state/selection';
+import { DragState } from '../state/drag-state';
+import { EditorOnly } from '../state/editor-only';
+import { Requests } from '../state/requests';
+import { Commands } from '../commands/commands';
 import { Dragging } from '../drag/part-drag';
 import { Keys } from '../commands/keys';
 import { Leaves } from '../state/leaves';
@@ -16,7 +21,12 @@ import type { Outlines } from './outlines';
 /** What mouse and keys do in a leaf: select, sweep, drag, write, scroll, open the menu. Provided by each leaf for itself. */
 @Injectable()
 export class LeafInput {
-  private readonly bench = inject(Bench);
+  private readonly session = inject(PageSession);
+  private readonly selection = inject(Selection);
+  private readonly dragState = inject(DragState);
+  private readonly editorOnly = inject(EditorOnly);
+  private readonly requests = inject(Requests);
+  private readonly commands = inject(Commands);
   private readonly dragging = inject(Dragging);
   private readonly keys = inject(Keys);
   private readonly scrollStep = inject(ScrollStep);
@@ -46,7 +56,7 @@ export class LeafInput {
     on('pointermove', (event) => this.moved(event));
     on('pointerup', (event) => this.lifted(event));
     on('contextmenu', (event) => this.menu(event));
-    on('keyup', (event) => event.key === 'Alt' && this.bench.measuring.set(false));
+    on('keyup', (event) => event.key === 'Alt' && this.dragState.distances.set(false));
     for (const name of ['copy', 'cut', 'paste'] as const) on(name, (event) => this.clipped(event));
     on('pointerleave', () => this.away());
     on('click', (event) => event.preventDefault());
@@ -57,7 +67,7 @@ export class LeafInput {
     document.addEventListener('load', () => this.outlines.soon(), true);
     const scrolled = (event: Event): void => {
       this.outlines.soon();
-      const page = this.bench.session.page();
+      const page = this.session.page();
       if (page && event.target === document) this.scrollStep.scrolled(this.leaf.name, page); // a part that scrolls inside leads no other leaf
     };
     document.addEventListener('scroll', scrolled, true);
@@ -67,15 +77,15 @@ export class LeafInput {
 
   /** The part a press means: locked parts are passed by. */
   private meant(target: EventTarget | null): string | undefined {
-    const page = this.bench.session.page();
+    const page = this.session.page();
     let id = this.leaf.painter?.partAt(target);
-    while (page && id !== undefined && id !== page.root && this.bench.locked().has(id)) id = parentOf(page, id);
+    while (page && id !== undefined && id !== page.root && this.editorOnly.locked().has(id)) id = parentOf(page, id);
     return id;
   }
 
   /** Whoever comes back to a spot means what lies on top again. */
   private away(): void {
-    this.bench.hover.set(undefined);
+    this.dragState.hover.set(undefined);
     this.lastPress = { x: -99, y: -99, time: 0, id: '' };
   }
 
@@ -84,7 +94,7 @@ export class LeafInput {
     if (event.button !== 0 || this.leaf.writer?.holds(event.target)) return;
     this.leaf.writer?.end();
     this.leaf.view()?.focus();
-    const page = this.bench.session.page();
+    const page = this.session.page();
     const id = this.meant(event.target);
     if (!page) return;
     if (event.shiftKey) return this.marquee.begin({ x: event.clientX, y: event.clientY });
@@ -95,15 +105,15 @@ export class LeafInput {
       x: event.clientX,
       y: event.clientY,
       time: event.timeStamp,
-      id: again ? (this.bench.selection() ?? '') : '',
+      id: again ? (this.selection.id() ?? '') : '',
     };
-    const kept = this.bench.chosen().length > 1 && id !== undefined && this.bench.chosen().includes(id);
+    const kept = this.selection.all().length > 1 && id !== undefined && this.selection.all().includes(id);
     this.keptPress = kept ? id : undefined;
-    if (!again && !kept) this.bench.select(id, this.leaf.name);
-    const held = again ? this.bench.selection() : id;
+    if (!again && !kept) this.selection.select(id, this.leaf.name);
+    const held = again ? this.selection.id() : id;
     if (held === undefined || held === page.root) return;
     if (this.pinDrag.press(this.leaf.name, held, this.windowPoint(event), this.leaf.scale())) return;
-    this.dragging.press({ part: held }, this.windowPoint(event), kept ? this.bench.chosen() : undefined);
+    this.dragging.press({ part: held }, this.windowPoint(event), kept ? this.selection.all() : undefined);
   }
 
   private lifted(event: PointerEvent): void {
@@ -111,7 +121,7 @@ export class LeafInput {
     if (swept) this.sweep(event, swept);
     const pinned = this.pinDrag.release();
     const dropped = this.dragging.release();
-    if (this.keptPress !== undefined && !dropped && !pinned) this.bench.select(this.keptPress, this.leaf.name);
+    if (this.keptPress !== undefined && !dropped && !pinned) this.selection.select(this.keptPress, this.leaf.name);
     this.keptPress = undefined;
     const under = this.lastPress.id;
     this.lastPress = { ...this.lastPress, id: '' };
@@ -122,10 +132,10 @@ export class LeafInput {
   private goUnder(id: string, event: PointerEvent): void {
     const page = this.leaves.whole(this.leaf.name);
     const pile = page
-      ? pileAt(page, { x: event.clientX, y: event.clientY }).filter((one) => !this.bench.locked().has(one))
+      ? pileAt(page, { x: event.clientX, y: event.clientY }).filter((one) => !this.editorOnly.locked().has(one))
       : [];
     const next = pile[(pile.indexOf(id) + 1) % Math.max(pile.length, 1)];
-    if (next !== undefined) this.bench.select(next, this.leaf.name);
+    if (next !== undefined) this.selection.select(next, this.leaf.name);
   }
 
   /** A click with Shift adds to the selection; a sweep selects what it touches: the widgets, or the boxes that lie in it whole. */
@@ -133,12 +143,12 @@ export class LeafInput {
     const page = this.leaves.whole(this.leaf.name);
     const id = this.meant(event.target);
     if (swept.width < 4 && swept.height < 4) {
-      if (id !== undefined) this.bench.toggleSelected(id, this.leaf.name);
+      if (id !== undefined) this.selection.toggle(id, this.leaf.name);
       return;
     }
     if (page)
-      this.bench.selectAll(
-        this.marquee.touched(page, swept).filter((one) => !this.bench.locked().has(one)),
+      this.selection.selectAll(
+        this.marquee.touched(page, swept).filter((one) => !this.editorOnly.locked().has(one)),
         this.leaf.name,
       );
     this.outlines.soon();
@@ -148,10 +158,10 @@ export class LeafInput {
     if (this.leaf.writer?.holds(event.target)) return;
     event.preventDefault();
     const id = this.meant(event.target);
-    if (id !== undefined && !this.bench.chosen().includes(id)) this.bench.select(id, this.leaf.name);
+    if (id !== undefined && !this.selection.all().includes(id)) this.selection.select(id, this.leaf.name);
     const page = this.leaves.whole(this.leaf.name);
     const rect = this.leaf.place();
-    this.bench.menus.next({
+    this.requests.menus.next({
       x: rect.left + event.clientX * this.leaf.scale(),
       y: rect.top + event.clientY * this.leaf.scale(),
       pile: page ? pileAt(page, { x: event.clientX, y: event.clientY }) : [],
@@ -159,7 +169,7 @@ export class LeafInput {
   }
 
   private clipped(event: ClipboardEvent): void {
-    if (!this.leaf.writer?.isWriting) this.bench.clipped.next(event);
+    if (!this.leaf.writer?.isWriting) this.requests.clips.next(event);
   }
 
   private moved(event: PointerEvent): void {
@@ -173,11 +183,11 @@ export class LeafInput {
       return;
     if (event.buttons === 1 && !this.leaf.writer?.isWriting && this.dragging.move(this.windowPoint(event))) return;
     if (event.buttons !== 0) return;
-    this.bench.measuring.set(event.altKey);
+    this.dragState.distances.set(event.altKey);
     const part = this.meant(event.target);
-    const known = this.bench.hover();
+    const known = this.dragState.hover();
     if (known?.part === part && known?.breakpoint === this.leaf.name) return;
-    this.bench.hover.set(part === undefined ? undefined : { part, breakpoint: this.leaf.name });
+    this.dragState.hover.set(part === undefined ? undefined : { part, breakpoint: this.leaf.name });
   }
 
   private writeAt(event: MouseEvent): void {
@@ -188,7 +198,7 @@ export class LeafInput {
 
   private keyed(event: KeyboardEvent): void {
     if (this.leaf.writer?.keyed(event)) return;
-    if (event.key === 'Alt') this.bench.measuring.set(true);
+    if (event.key === 'Alt') this.dragState.distances.set(true);
     if (this.nudge(event)) return;
     this.keys.handle(event);
   }
@@ -196,16 +206,16 @@ export class LeafInput {
   /** Arrow keys move a pinned part by a px, with Shift by ten. */
   private nudge(event: KeyboardEvent): boolean {
     const way = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
-    const id = this.bench.selected()?.id;
+    const id = this.selection.selected()?.id;
     if (!way || id === undefined || event.altKey || event.ctrlKey || event.metaKey) return false;
     const step = event.shiftKey ? 10 : 1;
     const values = this.pinDrag.moved(this.leaf.name, id, { x: way[0]! * step, y: way[1]! * step });
     if (!values) return false;
     event.preventDefault();
-    this.bench.attempt(
+    this.commands.attempt(
       () =>
         Object.entries(values).map(([property, value]) =>
-          styleEdit(id, this.leaf.name, this.bench.state(), property, value),
+          styleEdit(id, this.leaf.name, this.selection.state(), property, value),
         ),
       `${id} nudge`,
     );

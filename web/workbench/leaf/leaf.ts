@@ -23,7 +23,13 @@ import type { Site } from '@core/document/site';
 import type { State } from '@core/document/style-map';
 import { canvasAddresses } from '../../services/addresses';
 import type { Turn } from '../../services/page-session';
-import { Bench } from '../bench';
+import { PageSession } from '../../services/page-session';
+import { Commands } from '../commands/commands';
+import { Selection } from '../state/selection';
+import { SpreadState } from '../state/spread-state';
+import { DragState } from '../state/drag-state';
+import { EditorOnly } from '../state/editor-only';
+import { Requests } from '../state/requests';
 import { Dragging, type Surface } from '../drag/part-drag';
 import { LeafHandles } from './handles/leaf-handles';
 import { LeafNotes } from './overlays/leaf-notes';
@@ -50,22 +56,28 @@ export class Leaf implements OnDestroy, Surface, LeafView, LeafFrame {
   readonly breakpoint = input.required<Breakpoint>();
   readonly scaled = input.required<number>();
 
-  protected readonly bench = inject(Bench);
+  private readonly session = inject(PageSession);
+  protected readonly selection = inject(Selection);
+  private readonly spread = inject(SpreadState);
+  private readonly dragState = inject(DragState);
+  private readonly editorOnly = inject(EditorOnly);
+  private readonly requests = inject(Requests);
   private readonly dragging = inject(Dragging);
   private readonly leaves = inject(Leaves);
   private readonly input = inject(LeafInput);
   protected readonly marquee = this.input.marquee;
   private readonly frame = viewChild.required<ElementRef<HTMLIFrameElement>>('frame');
 
-  protected readonly outlines = new Outlines(this, this.bench, this.leaves);
+  private readonly written = { session: this.session, selection: this.selection, commands: inject(Commands) };
+  protected readonly outlines = new Outlines(this, this.spread, this.leaves);
   private readonly preview = new DragPreview(this);
   protected readonly mark = computed(() => {
-    const landing = this.bench.landing();
+    const landing = this.dragState.landing();
     return landing?.where === this.name ? landing : undefined;
   });
   protected readonly into = computed(() => {
     const landing = this.mark();
-    const page = this.bench.session.page();
+    const page = this.session.page();
     return landing && page && Object.hasOwn(page.parts, landing.drop.into) ? dropSays(page, landing.drop) : '';
   });
 
@@ -82,31 +94,33 @@ export class Leaf implements OnDestroy, Surface, LeafView, LeafFrame {
     afterNextRender(() => this.open());
     effect(() =>
       this.outlines.around({
-        chosen: this.bench.selected()?.id,
-        hover: this.bench.hover(),
-        others: this.bench.chosen(),
+        chosen: this.selection.selected()?.id,
+        hover: this.dragState.hover(),
+        others: this.selection.all(),
         into: this.mark()?.drop.into,
         scale: this.scaled(),
       }),
     );
     effect(() => {
-      const [taste, site] = [this.bench.foretaste(), this.bench.session.site()];
+      const [taste, site] = [this.dragState.previewed(), this.session.site()];
       untracked(() => {
         this.preview.show(taste, site);
         this.outlines.soon();
       });
     });
-    effect(() => this.hide(this.bench.unseen()));
+    effect(() => this.hide(this.editorOnly.hidden()));
     effect(() => {
-      const [unrolled, { preview }] = [this.bench.unrolled(), this.breakpoint()];
+      const [unrolled, { preview }] = [this.spread.unrolled(), this.breakpoint()];
       untracked(() => this.unroll(unrolled, preview));
     });
     effect(() => {
-      const [held, state] = [this.bench.chosen(), this.bench.state()];
+      const [held, state] = [this.selection.all(), this.selection.state()];
       untracked(() => this.hold(held, state));
     });
-    this.bench.reveals.pipe(takeUntilDestroyed()).subscribe((part) => requestAnimationFrame(() => this.reveal(part)));
-    this.bench.writings
+    this.requests.reveals
+      .pipe(takeUntilDestroyed())
+      .subscribe((part) => requestAnimationFrame(() => this.reveal(part)));
+    this.requests.writings
       .pipe(takeUntilDestroyed())
       .subscribe(({ part, breakpoint }) => breakpoint === this.name && this.writer?.begin(part));
   }
@@ -130,7 +144,7 @@ export class Leaf implements OnDestroy, Surface, LeafView, LeafFrame {
       : rect;
   };
   scale = (): number => this.scaled();
-  page = (): Page | undefined => this.bench.session.page();
+  page = (): Page | undefined => this.session.page();
   place = (): DOMRect => this.frame().nativeElement.getBoundingClientRect();
   measure = (page: Page): ReturnType<LeafPainter['measure']> => this.painter?.measure(page) ?? [];
   scrollBy(y: number): void {
@@ -152,7 +166,7 @@ export class Leaf implements OnDestroy, Surface, LeafView, LeafFrame {
   /** Draws the leaf anew when it is unrolled, rolled up, or unrolled on a screen of another size. */
   private unroll(unrolled: boolean, { width, height }: Breakpoint['preview']): void {
     const drawn = unrolled ? `${width} × ${height}` : '';
-    const page = this.bench.session.page();
+    const page = this.session.page();
     if (drawn !== this.drawnAs && page && this.painter) this.load(page);
     this.drawnAs = drawn;
   }
@@ -182,38 +196,38 @@ export class Leaf implements OnDestroy, Surface, LeafView, LeafFrame {
 
   private open(): void {
     const document = this.frame().nativeElement.contentDocument;
-    const page = this.bench.session.page();
-    const site = this.bench.session.site();
+    const page = this.session.page();
+    const site = this.session.site();
     if (!document || !page || !site) return;
     this.painter = new LeafPainter(document);
-    this.writer = new Writer(this.painter, this.bench, this.name, () => this.catchUp());
+    this.writer = new Writer(this.painter, this.written, this.name, () => this.catchUp());
     this.load(page);
-    this.turns = this.bench.session.turns.subscribe((turn) => this.turn(turn));
+    this.turns = this.session.turns.subscribe((turn) => this.turn(turn));
     this.leave.push(this.dragging.register(this), this.leaves.register(this));
-    this.hide(this.bench.unseen());
+    this.hide(this.editorOnly.hidden());
   }
 
   private addresses(site: Site): Addresses {
     const { preview } = this.breakpoint();
-    return { ...canvasAddresses(site.id), ...(this.bench.unrolled() && { unrolled: preview }) };
+    return { ...canvasAddresses(site.id), ...(this.spread.unrolled() && { unrolled: preview }) };
   }
 
   /** The page's own height while it is unrolled, else its screen's. */
   protected readonly height = computed(() =>
-    this.bench.unrolled()
+    this.spread.unrolled()
       ? Math.max(this.outlines.pageHeight(), this.breakpoint().preview.height)
       : this.breakpoint().preview.height,
   );
   /** Where each screen ends, in px of the page. */
   protected readonly folds = computed(() => {
     const screen = this.breakpoint().preview.height;
-    return this.bench.unrolled()
+    return this.spread.unrolled()
       ? Array.from({ length: Math.floor((this.height() - 1) / screen) }, (_, index) => (index + 1) * screen)
       : [];
   });
 
   private load(page: Page): void {
-    const site = this.bench.session.site();
+    const site = this.session.site();
     if (!site || !this.painter) return;
     const { html, sheets } = compileCanvas(site, page, this.addresses(site));
     this.overdue = false;
@@ -221,14 +235,14 @@ export class Leaf implements OnDestroy, Surface, LeafView, LeafFrame {
     const top = this.view()?.scrollY ?? 0;
     this.painter.load(html, sheets);
     this.leave.push(this.input.listen());
-    this.hide(this.bench.unseen());
-    this.hold(this.bench.chosen(), this.bench.state());
+    this.hide(this.editorOnly.hidden());
+    this.hold(this.selection.all(), this.selection.state());
     this.view()?.scrollTo(0, top);
     this.outlines.soon();
   }
 
   private turn({ before, after, edits }: Turn): void {
-    const site = this.bench.session.site();
+    const site = this.session.site();
     if (!site || !this.painter) return;
     if (this.overdue || (edits === 'all' && this.writer?.isWriting)) this.overdue = true;
     else if (edits === 'all') this.load(after);
@@ -238,7 +252,7 @@ export class Leaf implements OnDestroy, Surface, LeafView, LeafFrame {
 
   /** Draws what could not be drawn while somebody wrote. */
   private catchUp(): void {
-    const page = this.bench.session.page();
+    const page = this.session.page();
     if (this.overdue && page) this.load(page);
   }
 

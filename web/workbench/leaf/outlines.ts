@@ -2,14 +2,15 @@ import { signal, untracked } from '@angular/core';
 import { kindOf } from '@core/document/kinds/registry';
 import type { Page } from '@core/document/page';
 import type { Box } from '@core/geometry/box';
-import type { Bench } from '../bench';
+import type { DragState } from '../state/drag-state';
+import type { SpreadState } from '../state/spread-state';
 import type { Leaves } from '../state/leaves';
 import type { LeafFrame } from './leaf-frame';
 
 /** What a leaf draws outlines around. */
 export interface Outlined {
   readonly chosen: string | undefined;
-  readonly hover: ReturnType<Bench['hover']>;
+  readonly hover: ReturnType<DragState['hover']>;
   readonly others: readonly string[];
   readonly into: string | undefined;
   readonly scale: number;
@@ -33,7 +34,7 @@ export class Outlines {
 
   constructor(
     private readonly leaf: LeafFrame,
-    private readonly bench: Bench,
+    private readonly spread: SpreadState,
     private readonly leaves: Leaves,
   ) {}
 
@@ -58,7 +59,7 @@ export class Outlines {
 
   private draw(): void {
     const body = this.leaf.painter?.document.body;
-    if (this.bench.unrolled() && body)
+    if (this.spread.unrolled() && body)
       this.pageHeight.set(
         Math.min(Math.ceil(body.getBoundingClientRect().bottom + (this.leaf.view()?.scrollY ?? 0)), 60_000),
       );

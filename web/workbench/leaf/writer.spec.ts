@@ -1,12 +1,13 @@
+import { signal } from '@angular/core';
+import { Subject } from 'rxjs';
 import { contentFrom } from '@core/document/content';
 import { pageOfSection } from '@core/document/kept-section';
 import { planted } from '@core/document/planting';
 import type { Page } from '@core/document/page';
-import { blankSite } from '@core/document/site';
+import { blankSite, type Site } from '@core/document/site';
 import { frameWith, type TrialFrame } from '../../trial/frame';
-import type { Bench } from '../bench';
 import type { LeafPainter } from '../canvas/leaf-painter';
-import { Writer } from './writer';
+import { Writer, type WrittenPage } from './writer';
 
 describe('Writing on the page', () => {
   const site = blankSite('s', 'S', 'site');
@@ -37,12 +38,14 @@ describe('Writing on the page', () => {
       partAt: (target: EventTarget | null) =>
         (target as HTMLElement | null)?.closest('[data-part]')?.getAttribute('data-part') ?? undefined,
     };
-    const bench = {
-      session: { page: () => page, site: () => site },
-      select: (id: string) => made.push(`select ${id}`),
-      setContent: (id: string, key: string, text: string, from: string) => made.push(`${id}.${key}@${from}: ${text}`),
+    const written: WrittenPage = {
+      session: { page: signal<Page | undefined>(page), site: signal<Site | undefined>(site), notices: new Subject() },
+      selection: { select: (id) => void made.push(`select ${id}`) },
+      commands: {
+        setContent: (id, key, text, from) => made.push(`${id}.${key}@${from}: ${String(text)}`) > 0,
+      },
     };
-    return { writer: new Writer(painter as unknown as LeafPainter, bench as unknown as Bench, breakpoint), painter }; // what a writer asks of them
+    return { writer: new Writer(painter as unknown as LeafPainter, written, breakpoint), painter }; // what a writer asks of a painter
   }
   const type = (element: HTMLElement, text: string): void => {
     element.textContent = text;

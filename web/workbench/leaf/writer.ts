@@ -1,7 +1,16 @@
 import { contentFrom } from '@core/document/content';
 import { kindOf } from '@core/document/kinds/registry';
-import type { Bench } from '../bench';
+import type { PageSession } from '../../services/page-session';
+import type { Commands } from '../commands/commands';
+import type { Selection } from '../state/selection';
 import type { LeafPainter } from '../canvas/leaf-painter';
+
+/** The page written on, and what is done with what is typed. */
+export interface WrittenPage {
+  readonly session: Pick<PageSession, 'page' | 'site' | 'notices'>;
+  readonly selection: Pick<Selection, 'select'>;
+  readonly commands: Pick<Commands, 'setContent'>;
+}
 
 /** Typing straight on the page: one part at a time becomes editable, and what is typed becomes edits. */
 export class Writer {
@@ -15,7 +24,7 @@ export class Writer {
 
   constructor(
     private readonly painter: LeafPainter,
-    private readonly bench: Bench,
+    private readonly written: WrittenPage,
     private readonly breakpoint: string,
     /** Called when writing has ended. */
     private readonly ended: () => void = () => undefined,
@@ -32,17 +41,17 @@ export class Writer {
   /** Opens a part for writing where its kind has a text of its own. */
   begin(id: string): void {
     this.end();
-    const part = this.bench.session.page()?.parts[id];
+    const part = this.written.session.page()?.parts[id];
     const field = part && kindOf(part.kind).fields.find((one) => one.onPage);
     const element = this.painter.element(id);
     if (!field || !element) return;
     this.id = id;
     this.key = field.key;
-    const site = this.bench.session.site();
+    const site = this.written.session.site();
     this.from = site ? contentFrom(site, part, this.breakpoint, field.key) : 'base';
     this.single = field.editor === 'line';
     this.painter.writing = id;
-    this.bench.select(id, this.breakpoint);
+    this.written.selection.select(id, this.breakpoint);
     this.element = this.shownIn(element);
     this.open(this.element);
   }
@@ -97,13 +106,13 @@ export class Writer {
 
   /** What would make the text too long for its part is refused before any of it is in. */
   private readonly pasted = (event: ClipboardEvent): void => {
-    const part = this.bench.session.page()?.parts[this.id];
+    const part = this.written.session.page()?.parts[this.id];
     const more = event.clipboardData?.getData('text/plain') ?? '';
     if (!this.element || !part || more.length < 1000) return;
     const { content, word } = kindOf(part.kind);
     if (content.safeParse({ ...part.content.base, [this.key]: this.element.innerText + more }).success) return;
     event.preventDefault();
-    this.bench.session.notices.next(
+    this.written.session.notices.next(
       `This is too long for one ${word.toLowerCase()} (${more.length.toLocaleString('en')} characters). Leave the text with Escape and paste on the page: each paragraph becomes a part of its own.`,
     );
   };
@@ -114,7 +123,7 @@ export class Writer {
     clearTimeout(this.due);
     if (!this.element) return;
     const text = this.element.innerText.replace(/\u00a0/g, ' ').replace(/\n$/, '');
-    const now = this.bench.session.page()?.parts[this.id]?.content[this.from]?.[this.key];
-    if (text !== now) this.bench.setContent(this.id, this.key, text, this.from);
+    const now = this.written.session.page()?.parts[this.id]?.content[this.from]?.[this.key];
+    if (text !== now) this.written.commands.setContent(this.id, this.key, text, this.from);
   }
 }

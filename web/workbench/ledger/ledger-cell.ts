@@ -19,7 +19,9 @@ import type { Site } from '@core/document/site';
 import { unknownFamilies } from '@core/style/layers';
 import { checkValue } from '@core/style/value';
 import { styleEdit } from '@core/document/commands/style';
-import { Bench } from '../bench';
+import { PageSession } from '../../services/page-session';
+import { Selection } from '../state/selection';
+import { Commands } from '../commands/commands';
 import { colourHex, withAlpha } from './colour-hex';
 import { Leaves } from '../state/leaves';
 import { stepped } from './step-number';
@@ -52,7 +54,9 @@ export class LedgerCell {
   readonly menu = output<Event>();
   readonly pickPicture = output<void>();
 
-  private readonly bench = inject(Bench);
+  private readonly session = inject(PageSession);
+  private readonly selection = inject(Selection);
+  private readonly commands = inject(Commands);
   private readonly leaves = inject(Leaves);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   private readonly injector = inject(Injector);
@@ -71,10 +75,10 @@ export class LedgerCell {
   protected readonly swatch = computed(() => {
     const value = this.cell().value;
     const token = /^var\(--([a-z0-9-]+)\)$/.exec(value)?.[1];
-    return token === undefined ? value : (this.bench.session.site()?.tokens[token] ?? '');
+    return token === undefined ? value : (this.session.site()?.tokens[token] ?? '');
   });
   protected readonly choices = computed(() => {
-    const tokens = Object.keys(this.bench.session.site()?.tokens ?? {});
+    const tokens = Object.keys(this.session.site()?.tokens ?? {});
     return [
       ...(propertyOf(this.property())?.choices ?? []),
       ...(this.isColour() ? tokens.map((token) => `var(--${token})`) : []),
@@ -85,7 +89,7 @@ export class LedgerCell {
   protected begin(): void {
     if (this.editing() || this.returning) return;
     this.editing.set(true);
-    this.bench.breakpoint.set(this.breakpoint());
+    this.selection.breakpoint.set(this.breakpoint());
     const enter = (): void => {
       this.field()?.nativeElement.focus();
       this.field()?.nativeElement.select();
@@ -126,7 +130,7 @@ export class LedgerCell {
   /** The colour the field opens at: the value's own, or what the leaf shows where the value is none by itself. */
   protected readonly picked = signal({ hex: '#000000', alpha: 1 });
   protected look(): void {
-    const id = this.bench.selected()?.id;
+    const id = this.selection.selected()?.id;
     const element = id === undefined ? null : this.leaves.view(this.breakpoint())?.element(id);
     const seen = element
       ? (element.ownerDocument.defaultView?.getComputedStyle(element).getPropertyValue(this.property()) ?? '')
@@ -152,12 +156,12 @@ export class LedgerCell {
 
   /** Stores what was typed; an emptied field takes the own value back. */
   private commit(typed: string): boolean {
-    const site = this.bench.session.site();
+    const site = this.session.site();
     if (!site) return false;
     const text = typed.trim();
     if (text === this.cell().value && this.rejected() === undefined) return true;
     if (text === '') {
-      if (this.cell().own) this.bench.setStyle(this.breakpoint(), this.property(), undefined);
+      if (this.cell().own) this.commands.setStyle(this.breakpoint(), this.property(), undefined);
       this.accept();
       return true;
     }
@@ -173,25 +177,26 @@ export class LedgerCell {
       return false;
     }
     if (this.property() === 'font-family') this.sayUnknown(site, value);
-    if (value !== this.cell().value || !this.cell().own) this.bench.setStyle(this.breakpoint(), this.property(), value);
+    if (value !== this.cell().value || !this.cell().own)
+      this.commands.setStyle(this.breakpoint(), this.property(), value);
     this.accept();
     return true;
   }
 
   /** `64px 20px` typed into one cell of a row fills the whole row, in one step of undo; false when the text is one value or does not fit. */
   private fillRow(text: string): boolean {
-    const site = this.bench.session.site();
-    const chosen = this.bench.selected();
+    const site = this.session.site();
+    const chosen = this.selection.selected();
     const values = severalValues(text, this.row().length);
     if (!site || !chosen || !values) return false;
     const checked = this.row().map((property, index) => checkValue(site, property, values[index] ?? ''));
     if (!checked.every((one) => one.ok)) return false;
-    this.bench.attempt(() =>
+    this.commands.attempt(() =>
       this.row().map((property, index) =>
         styleEdit(
           chosen.id,
           this.breakpoint(),
-          this.bench.state(),
+          this.selection.state(),
           property,
           checked[index]!.ok ? checked[index]!.value : undefined,
         ),
@@ -203,13 +208,13 @@ export class LedgerCell {
 
   /** A unit typed alone writes the present size in it: `%` makes 100 px of a 400 px parent 25 %. */
   private changeUnit(text: string): boolean {
-    const chosen = this.bench.selected();
-    const site = this.bench.session.site();
+    const chosen = this.selection.selected();
+    const site = this.session.site();
     const unit = lengthUnits.find((one) => one === text.toLowerCase());
     if (!unit || !chosen || !site) return false;
     const next = this.leaves.inUnit(this.breakpoint(), chosen.id, this.property(), unit, this.cell().value);
     if (next === undefined || !checkValue(site, this.property(), next).ok) return false;
-    this.bench.setStyle(this.breakpoint(), this.property(), next);
+    this.commands.setStyle(this.breakpoint(), this.property(), next);
     this.accept();
     return true;
   }
@@ -218,7 +223,7 @@ export class LedgerCell {
   private sayUnknown(site: Site, value: string): void {
     const unknown = unknownFamilies(value, site.fonts);
     if (unknown.length > 0)
-      this.bench.session.notices.next(
+      this.session.notices.next(
         `“${unknown.join('”, “')}” isn’t one of this site’s typefaces (${site.fonts.join(', ')}). Visitors who don’t have it see the next one in the list.`,
       );
   }

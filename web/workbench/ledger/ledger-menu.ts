@@ -6,22 +6,29 @@ import type { Edit } from '@core/document/edits/edit';
 import { lengthUnits, unitOf } from '@core/geometry/units';
 import { ledgerCell, ledgerRows } from '@core/style/ledger';
 import { checkValue } from '@core/style/value';
-import { Bench, isApart } from '../bench';
+import { PageSession } from '../../services/page-session';
+import { Selection } from '../state/selection';
+import { LedgerState } from '../state/ledger-state';
+import { Commands } from '../commands/commands';
+import { isApart } from '../state/ledger-state';
 import { Leaves } from '../state/leaves';
 
 /** What the ledger's menus offer: for one cell, and for all a part's values at a breakpoint. */
 @Injectable()
 export class LedgerMenu {
-  private readonly bench = inject(Bench);
+  private readonly session = inject(PageSession);
+  private readonly selection = inject(Selection);
+  private readonly ledgerState = inject(LedgerState);
+  private readonly commands = inject(Commands);
   private readonly leaves = inject(Leaves);
 
   private item(label: string, icon: string, values: readonly OwnValue[], edits: () => readonly Edit[]): MenuItem {
-    return { label, icon, disabled: values.length === 0, command: () => this.bench.attempt(edits) };
+    return { label, icon, disabled: values.length === 0, command: () => this.commands.attempt(edits) };
   }
 
   /** Copy to all below, and copy or move to each other breakpoint. */
   private carrying(values: readonly OwnValue[], from: Breakpoint): MenuItem[] {
-    const all = outwards(this.bench.session.site()?.breakpoints ?? []);
+    const all = outwards(this.session.site()?.breakpoints ?? []);
     const under = below(all, from.id);
     const others = all.filter((one) => one.id !== from.id);
     return [
@@ -40,14 +47,14 @@ export class LedgerMenu {
   }
 
   cell(properties: readonly string[], breakpoint: Breakpoint): MenuItem[] {
-    const chosen = this.bench.selected();
-    const site = this.bench.session.site();
+    const chosen = this.selection.selected();
+    const site = this.session.site();
     if (!chosen || !site) return [];
     const values = ownValues(chosen.page, chosen.id, breakpoint.id, new Set(properties)).filter(
-      (one) => one.state === this.bench.state(),
+      (one) => one.state === this.selection.state(),
     );
     const overriders = properties.flatMap((property) =>
-      overriddenBelow(site, chosen.page, chosen.id, breakpoint.id, this.bench.state(), property),
+      overriddenBelow(site, chosen.page, chosen.id, breakpoint.id, this.selection.state(), property),
     );
     const nameOf = (id: string): string => site.breakpoints.find((one) => one.id === id)?.name ?? id;
     return [
@@ -67,15 +74,15 @@ export class LedgerMenu {
         : overriders.map((one) => ({
             label: `${nameOf(one.breakpoint)} sets ${one.value}: reset it`,
             icon: 'pi pi-undo',
-            command: () => this.bench.attempt(() => takeBack([one])),
+            command: () => this.commands.attempt(() => takeBack([one])),
           }))),
       ...this.units(properties[0] ?? '', breakpoint.id),
     ];
   }
 
   column(breakpoint: Breakpoint): MenuItem[] {
-    const chosen = this.bench.selected();
-    const group = this.bench.group();
+    const chosen = this.selection.selected();
+    const group = this.ledgerState.group();
     if (!chosen) return [];
     const all = ownValues(chosen.page, chosen.id, breakpoint.id);
     const among = isApart(group)
@@ -93,16 +100,16 @@ export class LedgerMenu {
 
   /** The value in other units, each as it would be written so that the size stays as measured. */
   private units(property: string, breakpoint: string): MenuItem[] {
-    const chosen = this.bench.selected();
-    const site = this.bench.session.site();
+    const chosen = this.selection.selected();
+    const site = this.session.site();
     if (!chosen || !site) return [];
-    const { value } = ledgerCell(site, chosen.page, chosen.id, breakpoint, this.bench.state(), property);
+    const { value } = ledgerCell(site, chosen.page, chosen.id, breakpoint, this.selection.state(), property);
     const items = lengthUnits.flatMap((unit): MenuItem[] => {
       if (unit === unitOf(value)) return [];
       const next = this.leaves.inUnit(breakpoint, chosen.id, property, unit, value);
       const fits = next !== undefined && next.endsWith(unit) && checkValue(site, property, next).ok;
       return fits
-        ? [{ label: `Write as ${next}`, command: () => this.bench.setStyle(breakpoint, property, next) }]
+        ? [{ label: `Write as ${next}`, command: () => this.commands.setStyle(breakpoint, property, next) }]
         : [];
     });
     return items.length > 0 ? [{ separator: true }, ...items] : [];

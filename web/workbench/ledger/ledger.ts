@@ -14,7 +14,14 @@ import { ledgerCell, ledgerRows, type LedgerCell as Cell, type LedgerRow } from 
 import { resolve } from '@core/style/cascade';
 import { withPicture } from '@core/style/layers';
 import { groups, propertyOf } from '@core/style/properties';
-import { Bench, isApart, leafGap } from '../bench';
+import { PageSession } from '../../services/page-session';
+import { Dialogs } from '../state/dialogs';
+import { Selection } from '../state/selection';
+import { SpreadState } from '../state/spread-state';
+import { LedgerState } from '../state/ledger-state';
+import { Commands } from '../commands/commands';
+import { isApart } from '../state/ledger-state';
+import { leafGap } from '../state/spread-state';
 import { BoxDrawing } from './slips/box-drawing';
 import { FirstScreenPanel } from '../review/first-screen-panel';
 import { FindingsList } from '../review/findings-list';
@@ -22,7 +29,6 @@ import { FlowDrawing } from './slips/flow-drawing';
 import { LedgerCell } from './ledger-cell';
 import { LedgerContent } from './content/ledger-content';
 import { LedgerMenu } from './ledger-menu';
-import { PictureLibrary } from '../dialogs/picture-library';
 import { PlaceDrawing } from './slips/place-drawing';
 import { PropertyHelp } from './help/property-help';
 import { SpaceDrawing } from './slips/space-drawing';
@@ -57,7 +63,6 @@ interface ShownRow {
     LedgerCell,
     LedgerContent,
     Menu,
-    PictureLibrary,
     PlaceDrawing,
     PropertyHelp,
     SpaceDrawing,
@@ -68,28 +73,32 @@ interface ShownRow {
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Ledger {
-  protected readonly bench = inject(Bench);
+  private readonly session = inject(PageSession);
+  protected readonly selection = inject(Selection);
+  protected readonly spread = inject(SpreadState);
+  protected readonly ledgerState = inject(LedgerState);
+  private readonly commands = inject(Commands);
   private readonly menu = inject(LedgerMenu);
   protected readonly gap = leafGap;
   protected readonly splits = commonSplits;
   private readonly cellMenu = viewChild.required<Menu>('cellMenu');
-  private readonly library = viewChild.required(PictureLibrary);
+  private readonly dialogs = inject(Dialogs);
   protected readonly menuItems = signal<MenuItem[]>([]);
   protected readonly sharesProblem = signal<{ readonly breakpoint: string; readonly sentence: string } | undefined>(
     undefined,
   );
 
   protected readonly rows = computed<ShownRow[]>(() => {
-    const group = this.bench.group();
-    const chosen = this.bench.selected();
-    const site = this.bench.session.site();
+    const group = this.ledgerState.group();
+    const chosen = this.selection.selected();
+    const site = this.session.site();
     if (isApart(group) || !chosen || !site) return [];
-    const state = this.bench.state();
+    const state = this.selection.state();
     const rows = this.ownOnly() ? groups.flatMap((one) => ledgerRows[one]) : ledgerRows[group];
     const shown = rows.map((row) => ({
       row,
       says: row.properties.length === 1 ? (propertyOf(row.label)?.says ?? '') : row.properties.join(', '),
-      columns: this.bench.leaves().map(({ breakpoint, width, folded }) => {
+      columns: this.spread.leaves().map(({ breakpoint, width, folded }) => {
         const cells = row.properties.map((property, index) => ({
           property,
           part: row.parts[index] ?? '',
@@ -106,14 +115,14 @@ export class Ledger {
 
   /** Only what is set on the part itself, of every group. */
   protected readonly ownOnly = signal(false);
-  protected readonly states = computed(() => statesOf(this.bench.selected()?.part.kind ?? 'page'));
+  protected readonly states = computed(() => statesOf(this.selection.selected()?.part.kind ?? 'page'));
 
   /** How many values of its own the part has at each breakpoint, in the group shown and in all, over all states. */
   protected readonly ownCounts = computed(() => {
-    const chosen = this.bench.selected();
-    const group = this.bench.group();
+    const chosen = this.selection.selected();
+    const group = this.ledgerState.group();
     const among = new Set(isApart(group) ? [] : ledgerRows[group].flatMap((row) => row.properties));
-    return this.bench.leaves().map(({ breakpoint, width, folded }) => ({
+    return this.spread.leaves().map(({ breakpoint, width, folded }) => ({
       breakpoint,
       width,
       folded,
@@ -143,8 +152,8 @@ export class Ledger {
   protected readonly isDrawn = computed(
     () =>
       !this.ownOnly() &&
-      this.bench.state() === 'normal' &&
-      ['flow', 'box', 'space', 'place'].includes(this.bench.group()),
+      this.selection.state() === 'normal' &&
+      ['flow', 'box', 'space', 'place'].includes(this.ledgerState.group()),
   );
   protected readonly idleShown = signal(false);
   /** Rows that do nothing on this part at any breakpoint and hold no value of its own: out of the way until asked for. */
@@ -160,14 +169,14 @@ export class Ledger {
 
   /** Shares of a columns part, or the share of one column, by breakpoint. */
   protected readonly shares = computed(() => {
-    const chosen = this.bench.selected();
-    const site = this.bench.session.site();
-    if (!chosen || !site || this.bench.group() !== 'flow') return undefined;
+    const chosen = this.selection.selected();
+    const site = this.session.site();
+    if (!chosen || !site || this.ledgerState.group() !== 'flow') return undefined;
     const one = chosen.part.kind === 'column';
     const parent = one ? parentOf(chosen.page, chosen.id) : chosen.id;
     if (parent === undefined || chosen.page.parts[parent]?.kind !== 'columns') return undefined;
     const index = chosen.page.parts[parent].children.indexOf(chosen.id);
-    const columns = this.bench.leaves().map(({ breakpoint, width, folded }) => {
+    const columns = this.spread.leaves().map(({ breakpoint, width, folded }) => {
       const shares = columnShares(site, chosen.page, parent, breakpoint.id)?.map(
         (share) => Math.round(share * 100) / 100,
       );
@@ -188,15 +197,15 @@ export class Ledger {
   protected setShares(event: Event, breakpoint: string): void {
     const shown = this.shares();
     const typed = valueOf(event).trim();
-    const chosen = this.bench.selected();
-    const site = this.bench.session.site();
+    const chosen = this.selection.selected();
+    const site = this.session.site();
     if (!shown || !chosen || !site || typed === shown.columns.find((one) => one.breakpoint.id === breakpoint)?.text)
       return this.sharesProblem.set(undefined);
     try {
       const edits = shown.one
         ? setColumnShare(site, chosen.page, chosen.id, breakpoint, Number.parseFloat(typed))
         : setSplit(site, chosen.page, chosen.id, breakpoint, readShares(typed));
-      this.bench.attempt(() => edits);
+      this.commands.attempt(() => edits);
       this.sharesProblem.set(undefined);
     } catch (error) {
       if (!(error instanceof Problem)) throw error;
@@ -205,8 +214,8 @@ export class Ledger {
   }
 
   private split(breakpoint: string, shares: readonly number[]): void {
-    const chosen = this.bench.selected();
-    if (chosen) this.bench.attempt((site, page) => setSplit(site, page, chosen.id, breakpoint, shares));
+    const chosen = this.selection.selected();
+    if (chosen) this.commands.attempt((site, page) => setSplit(site, page, chosen.id, breakpoint, shares));
   }
 
   protected openSplits(event: Event, breakpoint: string): void {
@@ -222,7 +231,7 @@ export class Ledger {
   }
 
   protected setState(event: Event): void {
-    this.bench.state.set(State.parse(valueOf(event)));
+    this.selection.state.set(State.parse(valueOf(event)));
   }
 
   protected openColumn(event: Event, breakpoint: Breakpoint): void {
@@ -230,22 +239,21 @@ export class Ledger {
     this.cellMenu().show(event);
   }
 
-  protected pickBackground(breakpoint: string): void {
-    this.library().choose((picture) => {
-      const chosen = this.bench.selected();
-      if (!chosen) return;
-      this.bench.attempt((site, page) => {
-        const set = (property: string, value: string) =>
-          styleEdit(chosen.id, breakpoint, this.bench.state(), property, value);
-        const sized = ownValue(page, chosen.id, breakpoint, 'normal', 'background-size') !== undefined;
-        const fits = [
-          set('background-size', 'cover'),
-          set('background-position-x', 'center'),
-          set('background-position-y', 'center'),
-        ];
-        const present = resolve(site, page, chosen.id, breakpoint, this.bench.state(), 'background-image').value;
-        return [set('background-image', withPicture(present, picture)), ...(sized ? [] : fits)];
-      });
+  protected async pickBackground(breakpoint: string): Promise<void> {
+    const picture = await this.dialogs.open('pictures');
+    const chosen = this.selection.selected();
+    if (typeof picture !== 'string' || !chosen) return;
+    this.commands.attempt((site, page) => {
+      const set = (property: string, value: string) =>
+        styleEdit(chosen.id, breakpoint, this.selection.state(), property, value);
+      const sized = ownValue(page, chosen.id, breakpoint, 'normal', 'background-size') !== undefined;
+      const fits = [
+        set('background-size', 'cover'),
+        set('background-position-x', 'center'),
+        set('background-position-y', 'center'),
+      ];
+      const present = resolve(site, page, chosen.id, breakpoint, this.selection.state(), 'background-image').value;
+      return [set('background-image', withPicture(present, picture)), ...(sized ? [] : fits)];
     });
   }
 }

@@ -17,7 +17,14 @@ import { blankSite } from '@core/document/site';
 import type { Laid } from '@core/geometry/box';
 import type { Drop } from '@core/geometry/drop-target';
 import { pathTo } from '@core/document/tree';
-import { Bench, sameList } from '../bench';
+import { PageSession } from '../../services/page-session';
+import { Selection } from '../state/selection';
+import { SpreadState } from '../state/spread-state';
+import { DragState } from '../state/drag-state';
+import { EditorOnly } from '../state/editor-only';
+import { Requests } from '../state/requests';
+import { Commands } from '../commands/commands';
+import { sameList } from '../state/selection';
 import { Dragging, type Surface } from '../drag/part-drag';
 import { Glyph } from '../../theme/glyph';
 import { valueOf } from '../../theme/from-event';
@@ -66,27 +73,39 @@ const sameRows = (a: readonly Row[], b: readonly Row[]): boolean =>
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Outline implements OnDestroy, Surface {
-  protected readonly bench = inject(Bench);
+  private readonly session = inject(PageSession);
+  protected readonly selection = inject(Selection);
+  private readonly spread = inject(SpreadState);
+  private readonly dragState = inject(DragState);
+  protected readonly editorOnly = inject(EditorOnly);
+  private readonly requests = inject(Requests);
+  private readonly commands = inject(Commands);
   private readonly dragging = inject(Dragging);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
+  /** Words it is searched by. */
+  protected readonly query = signal('');
   private readonly closed = signal<ReadonlySet<string>>(new Set());
   protected readonly renaming = signal<string | undefined>(undefined);
-  private readonly shared = computed(() => sharedRoots(this.bench.session.site() ?? noSite));
+  private readonly shared = computed(() => sharedRoots(this.session.site() ?? noSite));
   private unregister: (() => void) | undefined;
+
+  protected search(event: Event): void {
+    this.query.set(valueOf(event));
+  }
 
   protected readonly rows = computed<Row[]>(
     () => {
-      const page = this.bench.session.page();
+      const page = this.session.page();
       if (!page) return [];
       const rows: Row[] = [];
       const visit = (id: string, depth: number): void => {
         const part = page.parts[id]!;
-        const open = !this.closed().has(id) || this.bench.outlineQuery().trim() !== '';
+        const open = !this.closed().has(id) || this.query().trim() !== '';
         rows.push(this.rowOf(id, part, depth, open));
         if (open) for (const child of part.children) visit(child, depth + 1);
       };
       for (const child of page.parts[page.root]?.children ?? []) visit(child, 0);
-      const words = this.bench.outlineQuery().trim().toLowerCase();
+      const words = this.query().trim().toLowerCase();
       if (words !== '')
         return rows.filter((row) =>
           `${row.name} ${row.words} ${this.kindWord(row.kind)}`.toLowerCase().includes(words),
@@ -104,7 +123,7 @@ export class Outline implements OnDestroy, Surface {
     if (known && known.shared === shared && known.depth === depth && known.open === open && known.id === id)
       return known;
     const text = part.content.base['text'];
-    const hidden = this.bench
+    const hidden = this.spread
       .breakpoints()
       .filter((one) => part.style[one.id]?.normal?.['display'] === 'none')
       .map((one) => one.name);
@@ -126,7 +145,7 @@ export class Outline implements OnDestroy, Surface {
   }
 
   protected readonly landing = computed(() => {
-    const landing = this.bench.landing();
+    const landing = this.dragState.landing();
     return landing?.where === this.name ? landing.drop : undefined;
   });
 
@@ -136,7 +155,7 @@ export class Outline implements OnDestroy, Surface {
     afterNextRender(() => (this.unregister = this.dragging.register(this)));
     const way = computed<readonly string[]>(
       () => {
-        const chosen = this.bench.selected();
+        const chosen = this.selection.selected();
         return chosen ? pathTo(chosen.page, chosen.id) : [];
       },
       { equal: sameList },
@@ -193,10 +212,10 @@ export class Outline implements OnDestroy, Surface {
 
   protected press(event: PointerEvent, id: string): void {
     if (event.button !== 0 || this.renaming() !== undefined) return;
-    if (event.shiftKey || event.ctrlKey || event.metaKey) return this.bench.toggleSelected(id);
-    const kept = this.bench.chosen().length > 1 && this.bench.chosen().includes(id);
-    if (!kept) this.bench.select(id);
-    this.dragging.press({ part: id }, { x: event.clientX, y: event.clientY }, kept ? this.bench.chosen() : undefined);
+    if (event.shiftKey || event.ctrlKey || event.metaKey) return this.selection.toggle(id);
+    const kept = this.selection.all().length > 1 && this.selection.all().includes(id);
+    if (!kept) this.selection.select(id);
+    this.dragging.press({ part: id }, { x: event.clientX, y: event.clientY }, kept ? this.selection.all() : undefined);
   }
 
   protected toggle(event: Event, id: string): void {
@@ -215,13 +234,13 @@ export class Outline implements OnDestroy, Surface {
     if (event.shiftKey && (event.key === 'ArrowDown' || event.key === 'ArrowUp')) {
       const next = rows[index + (event.key === 'ArrowDown' ? 1 : -1)];
       event.preventDefault();
-      if (next) this.bench.selectAll([...this.bench.chosen().filter((id) => id !== next.id), next.id]);
+      if (next) this.selection.selectAll([...this.selection.all().filter((id) => id !== next.id), next.id]);
       requestAnimationFrame(() => next && this.rowElement(next.id)?.focus());
       return;
     }
     const go = (to: Row | undefined): void => {
       if (!to) return;
-      this.bench.select(to.id);
+      this.selection.select(to.id);
       requestAnimationFrame(() => this.rowElement(to.id)?.focus());
     };
     const moves: Readonly<Record<string, () => void>> = {
@@ -247,9 +266,9 @@ export class Outline implements OnDestroy, Surface {
 
   protected menu(event: MouseEvent, id: string): void {
     event.preventDefault();
-    if (!this.bench.chosen().includes(id)) this.bench.select(id);
+    if (!this.selection.all().includes(id)) this.selection.select(id);
     const row = this.rowElement(id)?.getBoundingClientRect();
-    this.bench.menus.next({
+    this.requests.menus.next({
       x: event.clientX || (row?.left ?? 0) + 40,
       y: event.clientY || (row?.bottom ?? 0),
       pile: [],
@@ -265,9 +284,9 @@ export class Outline implements OnDestroy, Surface {
     if (this.renaming() !== id) return;
     this.renaming.set(undefined);
     const value = valueOf(event).trim();
-    const now = this.bench.session.page()?.parts[id]?.name ?? '';
+    const now = this.session.page()?.parts[id]?.name ?? '';
     if (value !== now)
-      this.bench.attempt(() => [{ do: 'set', part: id, field: ['name'], ...(value !== '' && { value }) }]);
+      this.commands.attempt(() => [{ do: 'set', part: id, field: ['name'], ...(value !== '' && { value }) }]);
   }
 
   protected markTop = (drop: Drop): number => drop.mark.top + this.host.nativeElement.scrollTop;

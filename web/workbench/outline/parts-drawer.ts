@@ -1,7 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { newThing } from '@core/document/commands/thing';
 import { kinds } from '@core/document/kinds/registry';
-import { Bench } from '../bench';
+import { PageSession } from '../../services/page-session';
+import { DragState } from '../state/drag-state';
+import { Dialogs } from '../state/dialogs';
+import { Commands } from '../commands/commands';
 import { Dragging } from '../drag/part-drag';
 import { Glyph } from '../../theme/glyph';
 import { valueOf } from '../../theme/from-event';
@@ -53,7 +56,7 @@ import { valueOf } from '../../theme/from-event';
           class="whole"
           aria-label="Plan the page …"
           title="Lay a whole skeleton of sections in one step (Alt+Shift+P)"
-          (click)="bench.dialogs.next('plan')"
+          (click)="dialogs.open('plan')"
         >
           <i class="pi pi-list"></i>Plan
         </button>
@@ -62,7 +65,7 @@ import { valueOf } from '../../theme/from-event';
           class="whole"
           aria-label="Sections …"
           title="Ready-made sections, and those this site keeps (Alt+Shift+S)"
-          (click)="bench.dialogs.next('sections')"
+          (click)="dialogs.open('sections')"
         >
           <i class="pi pi-objects-column"></i>Sections
         </button>
@@ -133,7 +136,10 @@ import { valueOf } from '../../theme/from-event';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PartsDrawer {
-  protected readonly bench = inject(Bench);
+  private readonly session = inject(PageSession);
+  private readonly dragState = inject(DragState);
+  protected readonly dialogs = inject(Dialogs);
+  private readonly commands = inject(Commands);
   private readonly dragging = inject(Dragging);
   protected readonly query = signal('');
   protected readonly found = computed(() => {
@@ -158,20 +164,20 @@ export class PartsDrawer {
 
   protected addFirst(): void {
     const first = this.found()[0];
-    if (first) this.bench.add(first.kind);
+    if (first) this.commands.add(first.kind);
   }
 
   protected add(kind: string): void {
-    if (!this.dragged) this.bench.add(kind);
+    if (!this.dragged) this.commands.add(kind);
     this.dragged = false;
   }
 
   protected press(event: PointerEvent, kind: string): void {
-    const site = this.bench.session.site();
+    const site = this.session.site();
     if (!site || event.button !== 0) return;
     this.dragged = false;
     this.dragging.press(newThing(site, kind), { x: event.clientX, y: event.clientY });
-    window.addEventListener('pointerup', () => (this.dragged = this.bench.dragged() !== undefined), {
+    window.addEventListener('pointerup', () => (this.dragged = this.dragState.dragged() !== undefined), {
       once: true,
       capture: true,
     });

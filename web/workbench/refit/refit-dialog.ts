@@ -1,48 +1,63 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal, viewChild } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { Observable, Subject, switchMap } from 'rxjs';
 import { Button } from 'primeng/button';
-import { Dialog } from 'primeng/dialog';
+import { DynamicDialogRef } from 'primeng/dynamicdialog';
 import { DialogFocus } from '../../theme/dialog-focus';
 import { applyEdits } from '@core/document/edits/apply';
 import type { Page } from '@core/document/page';
+import type { Site } from '@core/document/site';
 import type { Proposal } from '@core/refit/proposal';
 import { refit } from '@core/refit/refit';
 import { canvasAddresses } from '../../services/addresses';
-import { Bench } from '../bench';
+import { PageSession } from '../../services/page-session';
+import { SpreadState } from '../state/spread-state';
+import { Commands } from '../commands/commands';
 import { RefitLayout } from './refit-layout';
 import { RefitPage } from './refit-page';
 import { checkedOf } from '../../theme/from-event';
 
 /** The longest the search works without letting others, in ms: less than a frame. */
-const turn = 9;
+const longestStretch = 9;
+
+interface Found {
+  readonly page: Page;
+  readonly proposals: readonly Proposal[];
+}
+interface Asked {
+  readonly site: Site;
+  readonly page: Page;
+  readonly overwrite: boolean;
+}
 
 /** A first draft of the smaller layouts: searched on request, shown beside what there is, change by change, taken whole or in part as one step. */
 @Component({
   selector: 'fold-refit-dialog',
-  imports: [Button, Dialog, DialogFocus, RefitPage],
+  imports: [Button, RefitPage],
+  hostDirectives: [DialogFocus],
   templateUrl: './refit-dialog.html',
   styleUrl: './refit-dialog.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class RefitDialog {
-  protected readonly bench = inject(Bench);
-  protected readonly open = signal(false);
+  private readonly session = inject(PageSession);
+  private readonly spread = inject(SpreadState);
+  private readonly commands = inject(Commands);
+  protected readonly dialog = inject(DynamicDialogRef);
   protected readonly progress = signal<number | undefined>(undefined);
   protected readonly overwrite = signal(false);
-  private readonly found = signal<{ readonly page: Page; readonly proposals: readonly Proposal[] } | undefined>(
-    undefined,
-  );
+  private readonly found = signal<Found | undefined>(undefined);
+  private readonly searches = new Subject<Asked>();
   protected readonly left = signal<ReadonlySet<number>>(new Set());
   protected readonly shownAt = signal<string | undefined>(undefined);
   protected readonly marked = signal<string | undefined>(undefined);
   private readonly drawn = viewChild<RefitPage>('proposed');
   private readonly pair = viewChild<ElementRef<HTMLElement>>('pair');
-  private asked = 0;
 
   protected readonly present = computed(() => this.found()?.page);
   protected readonly groups = computed(() => {
     const proposals = this.found()?.proposals ?? [];
-    return this.bench.breakpoints().flatMap((breakpoint) => {
+    return this.spread.breakpoints().flatMap((breakpoint) => {
       const own = proposals
         .map((proposal, index) => ({ proposal, index }))
         .filter(({ proposal }) => proposal.breakpoint === breakpoint.id);
@@ -55,7 +70,7 @@ export class RefitDialog {
   );
   /** The page with what would be taken. */
   protected readonly proposed = computed(() => {
-    const [site, found] = [this.bench.session.site(), this.found()];
+    const [site, found] = [this.session.site(), this.found()];
     return site && found
       ? applyEdits(
           site,
@@ -64,54 +79,57 @@ export class RefitDialog {
         ).page
       : undefined;
   });
-  protected readonly stale = computed(
-    () => this.found() !== undefined && this.found()?.page !== this.bench.session.page(),
-  );
-  protected readonly name = computed(() => this.bench.breakpointOf(this.at()).name);
+  protected readonly stale = computed(() => this.found() !== undefined && this.found()?.page !== this.session.page());
+  protected readonly name = computed(() => this.spread.breakpointOf(this.at()).name);
 
   constructor() {
-    this.bench.dialogs.pipe(takeUntilDestroyed()).subscribe((name) => name === 'refit' && this.show());
+    this.searches
+      .pipe(
+        switchMap((asked) => this.search(asked)),
+        takeUntilDestroyed(),
+      )
+      .subscribe((step) => {
+        if (typeof step === 'number') this.progress.set(step);
+        else this.found.set(step);
+        if (typeof step !== 'number') this.progress.set(undefined);
+      });
+    this.begin();
   }
 
-  private show(): void {
-    this.open.set(true);
-    void this.search();
-  }
-
-  protected async search(): Promise<void> {
-    const [site, page] = [this.bench.session.site(), this.bench.session.page()];
+  /** Searches anew, on the page as it is now. */
+  private begin(): void {
+    const [site, page] = [this.session.site(), this.session.page()];
     if (!site || !page) return;
-    const mine = ++this.asked;
     this.found.set(undefined);
     this.left.set(new Set());
     this.shownAt.set(undefined);
     this.marked.set(undefined);
     this.progress.set(0);
-    const layout = new RefitLayout(site, page, canvasAddresses(site.id));
-    try {
-      await layout.ready();
+    this.searches.next({ site, page, overwrite: this.overwrite() });
+  }
+
+  /** How far a search is, in per cent, and at its end what it found; it stops when nobody listens any more. */
+  private search({ site, page, overwrite }: Asked): Observable<number | Found> {
+    return new Observable((told) => {
+      const layout = new RefitLayout(site, page, canvasAddresses(site.id));
       let begun = performance.now();
       const goOn = async (done: number): Promise<boolean> => {
-        if (performance.now() - begun > turn) {
-          this.progress.set(Math.round(Math.min(done, 1) * 100));
+        if (performance.now() - begun > longestStretch) {
+          told.next(Math.round(Math.min(done, 1) * 100));
           await new Promise((go) => requestAnimationFrame(() => setTimeout(go)));
           begun = performance.now();
         }
-        return mine === this.asked;
+        return !told.closed;
       };
-      const proposals = await refit(site, page, layout, { goOn, overwrite: this.overwrite() });
-      if (mine === this.asked) this.found.set({ page, proposals });
-    } finally {
-      layout.remove();
-      if (mine === this.asked) this.progress.set(undefined);
-    }
-  }
-
-  protected close(): void {
-    this.asked++;
-    this.progress.set(undefined);
-    this.open.set(false);
-    this.found.set(undefined);
+      layout
+        .ready()
+        .then(() => refit(site, page, layout, { goOn, overwrite }))
+        .then(
+          (proposals) => told.next({ page, proposals }),
+          (error: unknown) => told.error(error),
+        )
+        .finally(() => layout.remove());
+    });
   }
 
   protected toggle(index: number): void {
@@ -133,12 +151,12 @@ export class RefitDialog {
 
   protected setOverwrite(event: Event): void {
     this.overwrite.set(checkedOf(event));
-    void this.search();
+    this.begin();
   }
 
   protected take(): void {
     const edits = this.taken().flatMap((one) => one.edits);
-    if (this.stale()) return void this.search();
-    if (edits.length === 0 || this.bench.attempt(() => edits)) this.close();
+    if (this.stale()) return this.begin();
+    if (edits.length === 0 || this.commands.attempt(() => edits)) this.dialog.close();
   }
 }

@@ -1,13 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import type { Page } from '@core/document/page';
 import { PageFrame, partIn } from '../../drawing/page-frame';
-import { Bench } from '../bench';
+import { PageSession } from '../../services/page-session';
+import { SpreadState } from '../state/spread-state';
 
 /** A whole page at one breakpoint, unrolled and drawn small, with one part of it marked. */
 @Component({
   selector: 'fold-refit-page',
   imports: [PageFrame],
-  template: `@if (bench.session.site(); as site) {
+  template: `@if (session.site(); as site) {
     <fold-page-frame
       [site]="site"
       [page]="page()"
@@ -30,12 +31,13 @@ import { Bench } from '../bench';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class RefitPage {
-  protected readonly bench = inject(Bench);
+  protected readonly session = inject(PageSession);
+  private readonly spread = inject(SpreadState);
   readonly page = input.required<Page>();
   readonly breakpoint = input.required<string>();
   readonly width = input.required<number>();
   readonly part = input<string>();
-  protected readonly preview = computed(() => this.bench.breakpointOf(this.breakpoint()).preview);
+  protected readonly preview = computed(() => this.spread.breakpointOf(this.breakpoint()).preview);
   protected readonly scale = computed(() => this.width() / this.preview().width);
   protected readonly height = signal(800);
   private readonly document = signal<Document | undefined>(undefined, { equal: () => false });

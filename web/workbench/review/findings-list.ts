@@ -1,7 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { kindOf, nameOf } from '@core/document/kinds/registry';
 import type { Finding } from '@core/review/finding';
-import { Bench } from '../bench';
+import { PageSession } from '../../services/page-session';
+import { Selection } from '../state/selection';
+import { SpreadState } from '../state/spread-state';
+import { Commands } from '../commands/commands';
 import { Findings } from './findings';
 import { Sweeper } from './sweeper';
 
@@ -13,17 +16,20 @@ import { Sweeper } from './sweeper';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class FindingsList {
-  protected readonly bench = inject(Bench);
+  private readonly session = inject(PageSession);
+  private readonly selection = inject(Selection);
+  private readonly spread = inject(SpreadState);
+  private readonly commands = inject(Commands);
   protected readonly findings = inject(Findings);
   protected readonly sweeper = inject(Sweeper);
 
   protected readonly rows = computed(() => {
-    const page = this.bench.session.page();
+    const page = this.session.page();
     if (!page) return [];
     return this.findings.list().map((finding) => {
       const part = page.parts[finding.part]!;
       const words = typeof part.content.base['text'] === 'string' ? part.content.base['text'] : '';
-      const where = this.bench
+      const where = this.spread
         .breakpoints()
         .filter((one) => finding.breakpoints === undefined || finding.breakpoints.includes(one.id));
       return {
@@ -37,13 +43,13 @@ export class FindingsList {
   });
 
   protected go(finding: Finding): void {
-    this.bench.select(finding.part, finding.breakpoints?.[0]);
+    this.selection.select(finding.part, finding.breakpoints?.[0]);
     const widths = finding.widths?.[0];
-    this.bench.free.set(widths && { width: widths.from });
+    this.spread.anySize.set(widths && { width: widths.from });
   }
 
   protected take(finding: Finding): void {
     const cure = finding.cure;
-    if (cure) this.bench.attempt(() => cure.edits);
+    if (cure) this.commands.attempt(() => cure.edits);
   }
 }

@@ -8,7 +8,8 @@ import type { LeafFacts } from '@core/review/check';
 import type { Finding } from '@core/review/finding';
 import { Api, type DeskFacts } from '../../services/api';
 import { Reviewer } from '../../services/reviewer';
-import { Bench } from '../bench';
+import { PageSession } from '../../services/page-session';
+import { SpreadState } from '../state/spread-state';
 import { groundsOf } from '../canvas/text-backgrounds';
 import { Leaves } from '../state/leaves';
 import { Sweeper } from './sweeper';
@@ -28,7 +29,8 @@ interface Basis {
 /** What the checks say of the page, kept up to date as it changes: measured on the leaves between frames, judged in a worker. */
 @Injectable()
 export class Findings {
-  private readonly bench = inject(Bench);
+  private readonly session = inject(PageSession);
+  private readonly spread = inject(SpreadState);
   private readonly leaves = inject(Leaves);
   private readonly sweeper = inject(Sweeper);
   private readonly reviewer = inject(Reviewer);
@@ -36,7 +38,7 @@ export class Findings {
   private readonly found = signal<readonly Finding[]>([]);
   /** What was found last, of the parts that are still on the page. */
   readonly list = computed<readonly Finding[]>(() => {
-    const page = this.bench.session.page();
+    const page = this.session.page();
     return page ? this.found().filter((one) => Object.hasOwn(page.parts, one.part)) : [];
   });
   /** The page has changed since, or is being looked through. */
@@ -45,11 +47,11 @@ export class Findings {
   private desk: Pick<DeskFacts, 'pages' | 'menus'> | undefined;
   /** What a review looks at: another one begins when any of it is another. */
   private readonly basis = computed(() => ({
-    site: this.bench.session.site(),
-    page: this.bench.session.page(),
-    leaves: this.bench.leaves(),
+    site: this.session.site(),
+    page: this.session.page(),
+    leaves: this.spread.leaves(),
     swept: this.sweeper.swept(),
-    structures: this.bench.breakpoints().map((one) => this.leaves.structure(one.id)),
+    structures: this.spread.breakpoints().map((one) => this.leaves.structure(one.id)),
   }));
 
   constructor() {

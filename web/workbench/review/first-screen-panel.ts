@@ -23,7 +23,11 @@ import type { Site } from '@core/document/site';
 import { pathTo } from '@core/document/tree';
 import { firstScreen, type FirstScreen, type Placed } from '@core/geometry/first-screen';
 import { canvasAddresses } from '../../services/addresses';
-import { Bench, leafGap } from '../bench';
+import { PageSession } from '../../services/page-session';
+import { Selection } from '../state/selection';
+import { SpreadState } from '../state/spread-state';
+import { Requests } from '../state/requests';
+import { leafGap } from '../state/spread-state';
 import { hiddenLeaf } from '../canvas/hidden-leaf';
 import { measurePage } from '../canvas/measuring';
 
@@ -62,17 +66,20 @@ interface Seen {
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class FirstScreenPanel {
-  protected readonly bench = inject(Bench);
+  private readonly session = inject(PageSession);
+  private readonly selection = inject(Selection);
+  private readonly spread = inject(SpreadState);
+  private readonly requests = inject(Requests);
   protected readonly gap = leafGap;
   private readonly seen = signal<Seen | undefined>(undefined);
   private readonly basis = computed((): Basis => ({
-    site: this.bench.session.site(),
-    page: this.bench.session.page(),
+    site: this.session.site(),
+    page: this.session.page(),
   }));
 
   protected readonly columns = computed<Column[]>(() => {
     const seen = this.seen();
-    return this.bench.leaves().map(({ breakpoint, width, folded }) => {
+    return this.spread.leaves().map(({ breakpoint, width, folded }) => {
       const screen = seen?.screens.get(breakpoint.id);
       const percent = (share: number): number => Math.round(share * 100);
       return {
@@ -166,7 +173,7 @@ export class FirstScreenPanel {
 
   protected go(part: string, breakpoint: string): void {
     if (part === '') return;
-    this.bench.select(part, breakpoint);
-    this.bench.reveal(part);
+    this.selection.select(part, breakpoint);
+    this.requests.reveals.next(part);
   }
 }

@@ -7,7 +7,7 @@ import { planted } from '@core/document/planting';
 import type { Page } from '@core/document/page';
 import { blankSite } from '@core/document/site';
 import { sweptFrom, sweptTo } from '@core/review/sweep/sweep';
-import { Bench } from '../bench';
+import { PageSession } from '../../services/page-session';
 import { Sweeper } from './sweeper';
 
 describe('A sweep at the workbench', () => {
@@ -29,7 +29,7 @@ describe('A sweep at the workbench', () => {
       providers: [
         provideZonelessChangeDetection(),
         Sweeper,
-        { provide: Bench, useValue: { session: { site: () => site, page } } },
+        { provide: PageSession, useValue: { site: () => site, page } },
       ],
     });
     sweeper = TestBed.inject(Sweeper);

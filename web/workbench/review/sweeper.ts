@@ -6,7 +6,7 @@ import { parentOf } from '@core/document/tree';
 import { Sweep, sweepOrder, type Jump, type SweptFault } from '@core/review/sweep/sweep';
 import { sizesFrom } from '@core/review/sweep/sizes';
 import { canvasAddresses } from '../../services/addresses';
-import { Bench } from '../bench';
+import { PageSession } from '../../services/page-session';
 import { hiddenLeaf } from '../canvas/hidden-leaf';
 import { sliceOf } from '../canvas/slicing';
 
@@ -26,13 +26,13 @@ export interface Swept {
 /** Measures the page at every width on a leaf nobody sees, a few at a time between frames, so that work goes on meanwhile. */
 @Injectable()
 export class Sweeper implements OnDestroy {
-  private readonly bench = inject(Bench);
+  private readonly session = inject(PageSession);
   readonly swept = signal<Swept | undefined>(undefined);
   readonly running = signal(false);
   /** The page has changed since it was measured. */
   readonly stale = computed(() => {
     const swept = this.swept();
-    return swept !== undefined && swept.page !== this.bench.session.page();
+    return swept !== undefined && swept.page !== this.session.page();
   });
   private sweep: Sweep | undefined;
   private asked = 0;
@@ -47,8 +47,8 @@ export class Sweeper implements OnDestroy {
   }
 
   async start(): Promise<void> {
-    const site = this.bench.session.site();
-    const page = this.bench.session.page();
+    const site = this.session.site();
+    const page = this.session.page();
     if (!site || !page) return;
     const mine = ++this.asked;
     const edges = site.breakpoints.flatMap((one) => [
@@ -96,7 +96,7 @@ export class Sweeper implements OnDestroy {
   /** Edits that write each picture's measured widths as its `sizes`. */
   sizes(): Edit[] {
     const swept = this.swept();
-    const page = this.bench.session.page();
+    const page = this.session.page();
     if (!swept?.done || !page) return [];
     return [...(this.sweep?.pictures ?? [])].flatMap(([part, samples]): Edit[] => {
       const value = sizesFrom(samples);

@@ -11,7 +11,9 @@ import {
 } from '@angular/core';
 import type { Breakpoint } from '@core/document/breakpoint';
 import { ownCount } from '@core/document/commands/style';
-import { Bench, leafGap } from '../bench';
+import { Selection } from '../state/selection';
+import { SpreadState } from '../state/spread-state';
+import { leafGap } from '../state/spread-state';
 import { Leaf } from '../leaf/leaf';
 import { ScrollStep } from './scroll-sync';
 import { WidthRuler } from './width-ruler';
@@ -26,18 +28,17 @@ import { WidthRuler } from './width-ruler';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Spread implements OnDestroy {
-  protected readonly bench = inject(Bench);
+  protected readonly selection = inject(Selection);
+  protected readonly spread = inject(SpreadState);
   protected readonly gap = leafGap;
   private readonly sheets = viewChild.required<ElementRef<HTMLElement>>('sheets');
-  private readonly watching = new ResizeObserver(
-    ([entry]) => entry && this.bench.spreadWidth.set(entry.contentRect.width),
-  );
+  private readonly watching = new ResizeObserver(([entry]) => entry && this.spread.width.set(entry.contentRect.width));
 
   /** How many overrides the selection has at each breakpoint, for the spines. */
   protected readonly counts = computed(() => {
-    const chosen = this.bench.selected();
+    const chosen = this.selection.selected();
     return new Map(
-      this.bench.breakpoints().map((one) => [one.id, chosen ? ownCount(chosen.page, chosen.id, one.id) : 0]),
+      this.spread.breakpoints().map((one) => [one.id, chosen ? ownCount(chosen.page, chosen.id, one.id) : 0]),
     );
   });
 
@@ -56,10 +57,10 @@ export class Spread implements OnDestroy {
 
   /** Lays a screen on its side; the leaf of the breakpoint that decides at that width shows it. */
   protected turn(breakpoint: Breakpoint, free: boolean): void {
-    this.bench.free.set(free ? undefined : { width: breakpoint.preview.height, height: breakpoint.preview.width });
+    this.spread.anySize.set(free ? undefined : { width: breakpoint.preview.height, height: breakpoint.preview.width });
   }
 
   protected toggleOpen(id: string): void {
-    this.bench.opened.update((opened) => (opened === id ? undefined : id));
+    this.spread.opened.update((opened) => (opened === id ? undefined : id));
   }
 }

@@ -4,7 +4,11 @@ import { nameOf } from '@core/document/kinds/registry';
 import { faultKinds, type FaultKind } from '@core/review/sweep/faults';
 import { sweptFrom, sweptTo, type SweptFault } from '@core/review/sweep/sweep';
 import { faultSentence } from '@core/review/sweep/sentences';
-import { Bench } from '../bench';
+import { PageSession } from '../../services/page-session';
+import { Selection } from '../state/selection';
+import { SpreadState } from '../state/spread-state';
+import { Dialogs } from '../state/dialogs';
+import { Commands } from '../commands/commands';
 import { Sweeper } from '../review/sweeper';
 
 interface Band {
@@ -22,7 +26,11 @@ interface Band {
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class WidthRuler {
-  protected readonly bench = inject(Bench);
+  private readonly session = inject(PageSession);
+  private readonly selection = inject(Selection);
+  protected readonly spread = inject(SpreadState);
+  protected readonly dialogs = inject(Dialogs);
+  private readonly commands = inject(Commands);
   protected readonly sweeper = inject(Sweeper);
   private readonly scale = viewChild.required<ElementRef<HTMLElement>>('scale');
   protected readonly from = sweptFrom;
@@ -36,7 +44,7 @@ export class WidthRuler {
     at: this.percent(400 + at * 200),
   }));
   protected readonly stretches = computed(() => {
-    const all = this.bench.breakpoints();
+    const all = this.spread.breakpoints();
     return all
       .map((one) => ({ one, ...reachOf(all, one) }))
       .filter(({ from, to }) => to >= sweptFrom && from <= sweptTo)
@@ -47,14 +55,14 @@ export class WidthRuler {
         size: this.percent(Math.min(to, sweptTo) + 1) - this.percent(Math.max(from, sweptFrom)),
       }));
   });
-  protected readonly width = computed(() => this.bench.free()?.width);
+  protected readonly width = computed(() => this.spread.anySize()?.width);
   protected readonly decider = computed(() => {
     const width = this.width();
-    return width === undefined ? '' : breakpointAt(this.bench.breakpoints(), width).name;
+    return width === undefined ? '' : breakpointAt(this.spread.breakpoints(), width).name;
   });
 
   protected readonly lanes = computed(() => {
-    const page = this.bench.session.page();
+    const page = this.session.page();
     const swept = this.sweeper.swept();
     if (!page || !swept) return [];
     const bands = (kind: FaultKind): Band[] =>
@@ -71,9 +79,9 @@ export class WidthRuler {
     return faultKinds.map((kind) => ({ kind, bands: bands(kind) })).filter((lane) => lane.bands.length > 0);
   });
   protected readonly jumps = computed(() => {
-    const page = this.bench.session.page();
+    const page = this.session.page();
     const edges = new Set(
-      this.stretches().map(({ id }) => reachOf(this.bench.breakpoints(), this.bench.breakpointOf(id)).from),
+      this.stretches().map(({ id }) => reachOf(this.spread.breakpoints(), this.spread.breakpointOf(id)).from),
     );
     return (this.sweeper.swept()?.jumps ?? [])
       .filter((jump) => !edges.has(jump.at) && page && Object.hasOwn(page.parts, jump.part))
@@ -109,25 +117,25 @@ export class WidthRuler {
     this.scale().nativeElement.setPointerCapture(event.pointerId);
     this.scale().nativeElement.focus({ preventScroll: true });
     this.dragging = true;
-    this.bench.free.set({ width: this.widthAt(event) });
+    this.spread.anySize.set({ width: this.widthAt(event) });
   }
   protected moved(event: PointerEvent): void {
-    if (this.dragging) this.bench.free.set({ width: this.widthAt(event) });
+    if (this.dragging) this.spread.anySize.set({ width: this.widthAt(event) });
   }
   protected released(): void {
     this.dragging = false;
   }
 
   protected keyed(event: KeyboardEvent): void {
-    if (event.key === 'Escape') return this.bench.free.set(undefined);
+    if (event.key === 'Escape') return this.spread.anySize.set(undefined);
     const way = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1 }[event.key];
     if (way === undefined || event.altKey) return;
     event.preventDefault();
     const now =
       this.width() ??
-      this.bench.leaves().find((one) => one.breakpoint.id === this.bench.active())?.breakpoint.preview.width ??
+      this.spread.leaves().find((one) => one.breakpoint.id === this.selection.active())?.breakpoint.preview.width ??
       sweptFrom;
-    this.bench.free.set({ width: Math.min(Math.max(now + way * (event.shiftKey ? 10 : 1), sweptFrom), sweptTo) });
+    this.spread.anySize.set({ width: Math.min(Math.max(now + way * (event.shiftKey ? 10 : 1), sweptFrom), sweptTo) });
   }
 
   protected measure(): void {
@@ -136,13 +144,13 @@ export class WidthRuler {
   }
 
   protected show({ fault }: Band): void {
-    this.bench.free.set({ width: fault.worstAt });
-    this.bench.select(fault.part, breakpointAt(this.bench.breakpoints(), fault.worstAt).id);
+    this.spread.anySize.set({ width: fault.worstAt });
+    this.selection.select(fault.part, breakpointAt(this.spread.breakpoints(), fault.worstAt).id);
   }
 
   protected writeSizes(): void {
     const edits = this.sweeper.sizes();
-    if (edits.length > 0) this.bench.attempt(() => edits);
+    if (edits.length > 0) this.commands.attempt(() => edits);
     this.said.set(edits.length > 0 ? `written for ${edits.length}` : 'written already');
   }
 }

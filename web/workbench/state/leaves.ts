@@ -5,7 +5,7 @@ import { contentBox, type MeasuredPage } from '@core/geometry/measured';
 import type { Box } from '@core/geometry/box';
 import { lengthIn, pxOf, type Basis, type LengthUnit } from '@core/geometry/units';
 import { measureElement, measurePage, naturalBox } from '../canvas/measuring';
-import { Bench } from '../bench';
+import { PageSession } from '../../services/page-session';
 
 /** A leaf as others may ask it: its document, the elements of its parts, its scale. */
 export interface LeafView {
@@ -20,7 +20,7 @@ const downward = /^(top|bottom|height|min-height|max-height)$/;
 /** The open leaves, and what is measured in them, anew whenever one of them changed. */
 @Injectable()
 export class Leaves {
-  private readonly bench = inject(Bench);
+  private readonly session = inject(PageSession);
   private readonly views = new Map<string, LeafView>();
   private readonly kept = new Map<string, { readonly version: number; readonly page: MeasuredPage }>();
   /** How often each leaf was drawn anew, scrolled or resized. */
@@ -85,7 +85,7 @@ export class Leaves {
 
   private some(breakpoint: string, id: string, neighbours: boolean): MeasuredPage | undefined {
     const view = this.view(breakpoint);
-    const page = this.bench.session.page();
+    const page = this.session.page();
     const document = view?.document;
     if (!view || !document || !page || !Object.hasOwn(page.parts, id)) return undefined;
     return this.once(breakpoint, `${breakpoint} ${id} ${neighbours}`, () => {

@@ -12,7 +12,7 @@ import {
 } from '@core/geometry/measured';
 import { grips, type Grip } from '@core/geometry/resize';
 import type { Edge } from '@core/geometry/pins';
-import type { LedgerGroup } from '../../bench';
+import type { LedgerGroup } from '../../state/ledger-state';
 
 /** Something on a leaf that can be dragged to change a value of the selection. */
 export type Handle =

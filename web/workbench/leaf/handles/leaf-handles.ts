@@ -12,7 +12,12 @@ import { contentBox, isOutOfFlow, type Measured } from '@core/geometry/measured'
 import type { Edge, Values } from '@core/geometry/pins';
 import { guidesOf, resize, type Guides, type Held } from '@core/geometry/resize';
 import { resolve } from '@core/style/cascade';
-import { Bench } from '../../bench';
+import { PageSession } from '../../../services/page-session';
+import { Selection } from '../../state/selection';
+import { DragState } from '../../state/drag-state';
+import { EditorOnly } from '../../state/editor-only';
+import { LedgerState } from '../../state/ledger-state';
+import { Commands } from '../../commands/commands';
 import { handlesOf, type Handle } from './handle-list';
 import { Leaves } from '../../state/leaves';
 import { elementOf } from '../../../theme/from-event';
@@ -63,7 +68,12 @@ const sideways = new Set(['left', 'right']);
 export class LeafHandles {
   readonly breakpoint = input.required<string>();
   readonly scale = input.required<number>();
-  private readonly bench = inject(Bench);
+  private readonly session = inject(PageSession);
+  private readonly selection = inject(Selection);
+  private readonly dragState = inject(DragState);
+  private readonly editorOnly = inject(EditorOnly);
+  private readonly ledgerState = inject(LedgerState);
+  private readonly commands = inject(Commands);
   private readonly leaves = inject(Leaves);
   private drag: Drag | undefined;
   protected readonly label = signal<{ readonly x: number; readonly y: number; readonly words: string } | undefined>(
@@ -78,19 +88,19 @@ export class LeafHandles {
   protected readonly handles = computed<readonly Handle[]>(() => {
     const frozen = this.frozen();
     if (frozen) return frozen;
-    const chosen = this.bench.selected();
+    const chosen = this.selection.selected();
     this.leaves.version(this.breakpoint());
     if (
       !chosen ||
-      this.bench.active() !== this.breakpoint() ||
-      this.bench.chosen().length > 1 ||
-      this.bench.dragged() ||
-      this.bench.locked().has(chosen.id)
+      this.selection.active() !== this.breakpoint() ||
+      this.selection.all().length > 1 ||
+      this.dragState.dragged() ||
+      this.editorOnly.locked().has(chosen.id)
     )
       return [];
     const page = this.leaves.near(this.breakpoint(), chosen.id);
     return page
-      ? handlesOf(page, chosen.id, chosen.part.kind, chosen.part.children, this.bench.group(), this.scale())
+      ? handlesOf(page, chosen.id, chosen.part.kind, chosen.part.children, this.ledgerState.group(), this.scale())
       : [];
   });
   protected readonly guideLines = computed(() => {
@@ -130,13 +140,13 @@ export class LeafHandles {
   }
 
   private value(id: string, property: string): string {
-    const site = this.bench.session.site();
-    const page = this.bench.session.page();
+    const site = this.session.site();
+    const page = this.session.page();
     return site && page ? resolve(site, page, id, this.breakpoint(), 'normal', property).value : '';
   }
 
   protected press(event: PointerEvent, handle: Handle): void {
-    const chosen = this.bench.selected();
+    const chosen = this.selection.selected();
     const page = chosen && this.leaves.around(this.breakpoint(), chosen.id);
     const part = page?.parts.get(chosen!.id);
     if (!page || !part || event.button !== 0) return;
@@ -158,7 +168,7 @@ export class LeafHandles {
   protected move(event: PointerEvent): void {
     const outcome = this.outcome(event);
     if (!outcome) return;
-    this.bench.foretaste.set({ breakpoint: this.breakpoint(), values: new Map([[outcome.part, outcome.values]]) });
+    this.dragState.previewed.set({ breakpoint: this.breakpoint(), values: new Map([[outcome.part, outcome.values]]) });
     this.met.set(outcome.met ?? { x: undefined, y: undefined });
     const host = elementOf(event).parentElement!.getBoundingClientRect();
     this.label.set({ x: event.clientX - host.left + 14, y: event.clientY - host.top + 14, words: outcome.label });
@@ -169,9 +179,9 @@ export class LeafHandles {
     const moved = this.drag && Math.hypot(event.clientX - this.drag.start.x, event.clientY - this.drag.start.y) > 2;
     this.cancel();
     if (outcome && moved)
-      this.bench.attempt(() =>
+      this.commands.attempt(() =>
         Object.entries(outcome.values).map(([property, value]): Edit =>
-          styleEdit(outcome.part, this.breakpoint(), this.bench.state(), property, value),
+          styleEdit(outcome.part, this.breakpoint(), this.selection.state(), property, value),
         ),
       );
   }
@@ -181,7 +191,7 @@ export class LeafHandles {
     this.frozen.set(undefined);
     this.label.set(undefined);
     this.met.set({ x: undefined, y: undefined });
-    this.bench.foretaste.set(undefined);
+    this.dragState.previewed.set(undefined);
   }
 
   private outcome(event: PointerEvent): Outcome | undefined {
@@ -262,7 +272,7 @@ export class LeafHandles {
   ): Outcome {
     const after = resize(part.box, grip, by, guides, held);
     const page = this.leaves.around(this.breakpoint(), part.id)!; // measured when the drag began
-    const kind = this.bench.selected()?.part.kind ?? '';
+    const kind = this.selection.selected()?.part.kind ?? '';
     const grows = /^(section|container|columns|column|rows)$/.test(kind);
     const inset = (edge: Edge): string => this.value(part.id, edge);
     const pinned = isOutOfFlow(part)
@@ -289,8 +299,8 @@ export class LeafHandles {
   }
 
   private guttered(id: string, index: number, by: number): Outcome | undefined {
-    const site = this.bench.session.site();
-    const page = this.bench.session.page();
+    const site = this.session.site();
+    const page = this.session.page();
     if (!site || !page) return undefined;
     const columns = page.parts[id]?.kind === 'columns' ? id : parentOf(page, id);
     const measured = columns === undefined ? undefined : this.leaves.around(this.breakpoint(), id)?.parts.get(columns);

@@ -8,7 +8,10 @@ import { gridLines } from '@core/geometry/grid-cells';
 import { bottom, paddingBox, right, type Measured, type MeasuredPage } from '@core/geometry/measured';
 import { distancesTo } from '@core/geometry/pins';
 import { resolve } from '@core/style/cascade';
-import { Bench } from '../../bench';
+import { PageSession } from '../../../services/page-session';
+import { Selection } from '../../state/selection';
+import { DragState } from '../../state/drag-state';
+import { LedgerState } from '../../state/ledger-state';
 import { Leaves } from '../../state/leaves';
 
 /** A shape drawn over the page, with a word on it. */
@@ -107,13 +110,16 @@ interface Note {
 export class LeafNotes {
   readonly breakpoint = input.required<string>();
   readonly scale = input.required<number>();
-  private readonly bench = inject(Bench);
+  private readonly session = inject(PageSession);
+  private readonly selection = inject(Selection);
+  private readonly dragState = inject(DragState);
+  private readonly ledgerState = inject(LedgerState);
   private readonly leaves = inject(Leaves);
 
   protected readonly notes = computed<readonly Note[]>(() => {
-    const chosen = this.bench.selected();
-    const group = this.bench.group();
-    const measuring = this.bench.measuring();
+    const chosen = this.selection.selected();
+    const group = this.ledgerState.group();
+    const measuring = this.dragState.distances();
     if (
       !chosen ||
       chosen.id === chosen.page.root ||
@@ -138,7 +144,7 @@ export class LeafNotes {
   }
 
   private name(id: string | undefined): string {
-    const page = this.bench.session.page();
+    const page = this.session.page();
     const part = id === undefined ? undefined : page?.parts[id];
     return part ? (id === page?.root ? 'the page' : nameOf(part)) : 'the screen';
   }
@@ -190,8 +196,8 @@ export class LeafNotes {
   }
 
   private declared(id: string, property: string): string {
-    const site = this.bench.session.site();
-    const page = this.bench.session.page();
+    const site = this.session.site();
+    const page = this.session.page();
     return site && page ? resolve(site, page, id, this.breakpoint(), 'normal', property).value : 'auto';
   }
 
@@ -216,7 +222,7 @@ export class LeafNotes {
   }
 
   private gaps(part: Measured): Note[] {
-    const hover = this.bench.hover();
+    const hover = this.dragState.hover();
     if (!hover || hover.breakpoint !== this.breakpoint() || hover.part === part.id) return [];
     const box = this.leaves.view(this.breakpoint())?.element(hover.part)?.getBoundingClientRect();
     if (!box) return [];

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { stickyTravel } from '@core/geometry/sticky';
-import { Bench } from '../../bench';
+import { Selection } from '../../state/selection';
+import { LedgerState } from '../../state/ledger-state';
 import { Leaves } from '../../state/leaves';
 
 /** Beside a leaf, the page's whole scroll as a rail, with the stretch on which the selected sticky part stays at its edge. */
@@ -68,12 +69,13 @@ import { Leaves } from '../../state/leaves';
 })
 export class LeafTravel {
   readonly breakpoint = input.required<string>();
-  private readonly bench = inject(Bench);
+  private readonly selection = inject(Selection);
+  private readonly ledgerState = inject(LedgerState);
   private readonly leaves = inject(Leaves);
 
   protected readonly shown = computed(() => {
-    const chosen = this.bench.selected();
-    if (!chosen || this.bench.group() !== 'place') return undefined;
+    const chosen = this.selection.selected();
+    if (!chosen || this.ledgerState.group() !== 'place') return undefined;
     this.leaves.version(this.breakpoint());
     const page = this.leaves.around(this.breakpoint(), chosen.id);
     if (!page || page.parts.get(chosen.id)?.style.position !== 'sticky') return undefined;

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { kindOf } from '@core/document/kinds/registry';
 import { Problem } from '@core/document/problem';
 import { baseOf, type Breakpoint } from '@core/document/breakpoint';
@@ -8,7 +8,12 @@ import type { ContentField } from '@core/document/kinds/kind';
 import { Attributes, type Part } from '@core/document/page';
 import { ClassName, type Site } from '@core/document/site';
 import { canvasAddresses } from '../../../services/addresses';
-import { Bench, leafGap } from '../../bench';
+import { PageSession } from '../../../services/page-session';
+import { Dialogs } from '../../state/dialogs';
+import { Selection } from '../../state/selection';
+import { SpreadState } from '../../state/spread-state';
+import { Commands } from '../../commands/commands';
+import { leafGap } from '../../state/spread-state';
 import { checkedOf, valueOf } from '../../../theme/from-event';
 
 interface Shown {
@@ -63,15 +68,18 @@ function columnOf(
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class LedgerContent {
-  protected readonly bench = inject(Bench);
-  readonly choosePicture = output<(id: string) => void>();
+  private readonly session = inject(PageSession);
+  private readonly selection = inject(Selection);
+  protected readonly spread = inject(SpreadState);
+  private readonly commands = inject(Commands);
+  private readonly dialogs = inject(Dialogs);
   protected readonly problem = signal<{ readonly key: string; readonly sentence: string } | undefined>(undefined);
 
   protected readonly gap = leafGap;
 
   protected readonly shown = computed(() => {
-    const chosen = this.bench.selected();
-    const site = this.bench.session.site();
+    const chosen = this.selection.selected();
+    const site = this.session.site();
     if (!chosen || !site) return undefined;
     const { id, part } = chosen;
     const kind = kindOf(part.kind);
@@ -89,7 +97,7 @@ export class LedgerContent {
         .filter((one) => one.varies)
         .map((one) => ({
           ...one,
-          columns: this.bench.leaves().map((leaf) => ({ ...leaf, ...columnOf(site, part, leaf.breakpoint, one.key) })),
+          columns: this.spread.leaves().map((leaf) => ({ ...leaf, ...columnOf(site, part, leaf.breakpoint, one.key) })),
         })),
       known: site.classes.map((one) => one.name),
     };
@@ -102,7 +110,7 @@ export class LedgerContent {
     if (!shown || value === String(shown.part.content[at]?.[key] ?? (at === 'base' ? '' : above)))
       return this.problem.set(undefined);
     if (at !== 'base' && value === above) return this.takeBack(key, at);
-    const site = this.bench.session.site();
+    const site = this.session.site();
     try {
       if (site)
         checkContents(
@@ -116,26 +124,26 @@ export class LedgerContent {
       return this.problem.set({ key: `${key}@${at}`, sentence: error.message });
     }
     this.problem.set(undefined);
-    this.bench.setContent(shown.id, key, value, at);
+    this.commands.setContent(shown.id, key, value, at);
   }
 
   protected takeBack(key: string, at: string): void {
     const shown = this.shown();
     this.problem.set(undefined);
-    if (shown) this.bench.setContent(shown.id, key, undefined, at);
+    if (shown) this.commands.setContent(shown.id, key, undefined, at);
   }
 
   protected setTag(event: Event): void {
     const tag = valueOf(event);
     const shown = this.shown();
-    if (shown) this.bench.attempt(() => [{ do: 'set', part: shown.id, field: ['tag'], value: tag }]);
+    if (shown) this.commands.attempt(() => [{ do: 'set', part: shown.id, field: ['tag'], value: tag }]);
   }
 
   protected setName(event: Event): void {
     const value = valueOf(event).trim();
     const shown = this.shown();
     if (shown && value !== (shown.part.name ?? ''))
-      this.bench.attempt(() => [{ do: 'set', part: shown.id, field: ['name'], ...(value !== '' && { value }) }]);
+      this.commands.attempt(() => [{ do: 'set', part: shown.id, field: ['name'], ...(value !== '' && { value }) }]);
   }
 
   protected setClasses(event: Event): void {
@@ -150,14 +158,14 @@ export class LedgerContent {
         sentence: `“${wrong}” isn’t a valid class name: a letter, then letters, digits or hyphens.`,
       });
     this.problem.set(undefined);
-    const known = this.bench.session.site()?.classes.map((one) => one.name) ?? [];
+    const known = this.session.site()?.classes.map((one) => one.name) ?? [];
     const strange = names.filter((name) => !known.includes(name) && !shown?.part.classes.includes(name));
     if (strange.length > 0)
-      this.bench.session.notices.next(
+      this.session.notices.next(
         `This site has no class “${strange.join('”, “')}”. It is written into the page, but changes nothing.`,
       );
     if (shown && names.join() !== shown.part.classes.join())
-      this.bench.attempt(() => [{ do: 'set', part: shown.id, field: ['classes'], value: names }]);
+      this.commands.attempt(() => [{ do: 'set', part: shown.id, field: ['classes'], value: names }]);
   }
 
   protected setId(event: Event): void {
@@ -171,7 +179,7 @@ export class LedgerContent {
       });
     this.problem.set(undefined);
     if (value !== (shown.part.attributes['id'] ?? ''))
-      this.bench.attempt(() => [
+      this.commands.attempt(() => [
         { do: 'set', part: shown.id, field: ['attributes', 'id'], ...(value !== '' && { value }) },
       ]);
   }
@@ -179,11 +187,12 @@ export class LedgerContent {
   protected setSwitch(event: Event, key: string): void {
     const on = checkedOf(event);
     const shown = this.shown();
-    if (shown) this.bench.setContent(shown.id, key, on ? true : undefined);
+    if (shown) this.commands.setContent(shown.id, key, on ? true : undefined);
   }
 
-  protected pick(at: string, key = 'picture'): void {
-    const shown = this.shown();
-    if (shown) this.choosePicture.emit((picture) => this.bench.setContent(shown.id, key, picture, at));
+  protected async pick(at: string, key = 'picture'): Promise<void> {
+    const id = this.shown()?.id;
+    const picture = await this.dialogs.open('pictures');
+    if (id !== undefined && typeof picture === 'string') this.commands.setContent(id, key, picture, at);
   }
 }

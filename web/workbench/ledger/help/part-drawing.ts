@@ -2,7 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import type { Page } from '@core/document/page';
 import { parentOf } from '@core/document/tree';
 import { PageFrame, partIn, type Cut } from '../../../drawing/page-frame';
-import { Bench } from '../../bench';
+import { PageSession } from '../../../services/page-session';
+import { SpreadState } from '../../state/spread-state';
 
 const room = { width: 208, height: 130 };
 
@@ -10,7 +11,7 @@ const room = { width: 208, height: 130 };
 @Component({
   selector: 'fold-part-drawing',
   imports: [PageFrame],
-  template: `@if (bench.session.site(); as site) {
+  template: `@if (session.site(); as site) {
     <fold-page-frame [site]="site" [page]="page()" [screen]="screen()" [cut]="cut()" (written)="look($event)" />
   }`,
   styles: `
@@ -25,12 +26,13 @@ const room = { width: 208, height: 130 };
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PartDrawing {
-  protected readonly bench = inject(Bench);
+  protected readonly session = inject(PageSession);
+  private readonly spread = inject(SpreadState);
   readonly page = input.required<Page>();
   readonly part = input.required<string>();
   readonly breakpoint = input.required<string>();
   protected readonly cut = signal<Cut>({ left: 0, top: 0, scale: 0.15 });
-  private readonly preview = computed(() => this.bench.breakpointOf(this.breakpoint()).preview);
+  private readonly preview = computed(() => this.spread.breakpointOf(this.breakpoint()).preview);
   /** High enough for what is cut out of it. */
   protected readonly screen = computed(() => ({
     width: this.preview().width,

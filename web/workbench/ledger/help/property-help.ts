@@ -6,7 +6,10 @@ import type { Page } from '@core/document/page';
 import { alternatives } from '@core/style/alternatives';
 import { ledgerCell } from '@core/style/ledger';
 import { propertyOf } from '@core/style/properties';
-import { Bench } from '../../bench';
+import { PageSession } from '../../../services/page-session';
+import { Selection } from '../../state/selection';
+import { SpreadState } from '../../state/spread-state';
+import { Commands } from '../../commands/commands';
 import { PartDrawing } from './part-drawing';
 
 interface Shown {
@@ -123,7 +126,10 @@ interface Drawn {
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PropertyHelp {
-  private readonly bench = inject(Bench);
+  private readonly session = inject(PageSession);
+  private readonly selection = inject(Selection);
+  private readonly spread = inject(SpreadState);
+  private readonly commands = inject(Commands);
   private readonly panel = viewChild.required<Popover>('panel');
   protected readonly shown = signal<Shown | undefined>(undefined);
   /** The panel has come to its place: a frame that is moved forgets what was written in it. */
@@ -137,20 +143,20 @@ export class PropertyHelp {
         .join(' ') ?? ''
     );
   });
-  protected readonly name = computed(() => this.bench.breakpointOf(this.shown()?.breakpoint).name);
+  protected readonly name = computed(() => this.spread.breakpointOf(this.shown()?.breakpoint).name);
 
   private readonly cell = computed(() => {
     const help = this.shown();
-    const [site, page] = [this.bench.session.site(), this.bench.session.page()];
+    const [site, page] = [this.session.site(), this.session.page()];
     return help && site && page && Object.hasOwn(page.parts, help.part)
-      ? ledgerCell(site, page, help.part, help.breakpoint, this.bench.state(), help.properties[0]!)
+      ? ledgerCell(site, page, help.part, help.breakpoint, this.selection.state(), help.properties[0]!)
       : undefined;
   });
   protected readonly why = computed(() => this.cell()?.noEffect);
 
   protected readonly drawings = computed<Drawn[]>(() => {
     const [help, cell] = [this.shown(), this.cell()];
-    const [site, page] = [this.bench.session.site(), this.bench.session.page()];
+    const [site, page] = [this.session.site(), this.session.page()];
     if (!help || !cell || !site || !page) return [];
     const as = (value: string): Page => applyEdits(site, page, this.edits(help, value)).page;
     return [
@@ -164,12 +170,12 @@ export class PropertyHelp {
   });
 
   private edits = ({ properties, part, breakpoint }: Shown, value: string) =>
-    properties.map((property) => styleEdit(part, breakpoint, this.bench.state(), property, value));
+    properties.map((property) => styleEdit(part, breakpoint, this.selection.state(), property, value));
 
   show(event: Event, label: string, properties: readonly string[]): void {
-    const part = this.bench.selected()?.id;
+    const part = this.selection.selected()?.id;
     if (part === undefined) return;
-    this.shown.set({ label, properties, part, breakpoint: this.bench.active() });
+    this.shown.set({ label, properties, part, breakpoint: this.selection.active() });
     this.panel().show(event);
   }
 
@@ -180,6 +186,6 @@ export class PropertyHelp {
 
   protected take(value: string): void {
     const help = this.shown();
-    if (help) this.bench.attempt(() => this.edits(help, value));
+    if (help) this.commands.attempt(() => this.edits(help, value));
   }
 }

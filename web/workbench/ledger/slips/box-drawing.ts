@@ -1,6 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { boxedWidth, commonWidths, setBoxed } from '@core/document/commands/boxed';
-import { Bench } from '../../bench';
+import { PageSession } from '../../../services/page-session';
+import { Selection } from '../../state/selection';
+import { Commands } from '../../commands/commands';
 import { valueOf } from '../../../theme/from-event';
 
 /** Whether the selection is full or keeps to a width at one breakpoint, and how it is sized against the screen. */
@@ -50,12 +52,14 @@ import { valueOf } from '../../../theme/from-event';
 })
 export class BoxDrawing {
   readonly breakpoint = input.required<string>();
-  private readonly bench = inject(Bench);
+  private readonly session = inject(PageSession);
+  private readonly selection = inject(Selection);
+  private readonly commands = inject(Commands);
   protected readonly widths = commonWidths;
 
   protected readonly shown = computed(() => {
-    const chosen = this.bench.selected();
-    const site = this.bench.session.site();
+    const chosen = this.selection.selected();
+    const site = this.session.site();
     if (!chosen || !site || chosen.id === chosen.page.root) return undefined;
     return {
       section: chosen.part.kind === 'section',
@@ -64,9 +68,9 @@ export class BoxDrawing {
   });
 
   protected box(width: number | undefined): void {
-    const id = this.bench.selected()?.id;
-    this.bench.breakpoint.set(this.breakpoint());
-    if (id !== undefined) this.bench.attempt((site, page) => setBoxed(site, page, id, this.breakpoint(), width));
+    const id = this.selection.selected()?.id;
+    this.selection.breakpoint.set(this.breakpoint());
+    if (id !== undefined) this.commands.attempt((site, page) => setBoxed(site, page, id, this.breakpoint(), width));
   }
 
   protected typed(event: Event): void {

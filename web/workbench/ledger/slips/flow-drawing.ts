@@ -7,7 +7,9 @@ import type { GridLines } from '@core/geometry/box';
 import { contentBox, type Measured } from '@core/geometry/measured';
 import { flexStory, sizeOfFr } from '@core/geometry/space-shared';
 import { resolve } from '@core/style/cascade';
-import { Bench } from '../../bench';
+import { PageSession } from '../../../services/page-session';
+import { Selection } from '../../state/selection';
+import { Commands } from '../../commands/commands';
 import { Leaves } from '../../state/leaves';
 import { listenerOf, valueOf } from '../../../theme/from-event';
 
@@ -32,7 +34,9 @@ const plain = (value: string): string => value.replace('flex-', '').replace('nor
 export class FlowDrawing {
   readonly breakpoint = input.required<string>();
   readonly width = input.required<number>();
-  protected readonly bench = inject(Bench);
+  private readonly session = inject(PageSession);
+  private readonly selection = inject(Selection);
+  private readonly commands = inject(Commands);
   private readonly leaves = inject(Leaves);
   protected readonly directions = directions;
   protected readonly spots = spots;
@@ -44,8 +48,8 @@ export class FlowDrawing {
   >(undefined);
 
   private readonly of = computed(() => {
-    const chosen = this.bench.selected();
-    const site = this.bench.session.site();
+    const chosen = this.selection.selected();
+    const site = this.session.site();
     if (!chosen || !site) return undefined;
     return (name: string, id = chosen.id): string =>
       resolve(site, chosen.page, id, this.breakpoint(), 'normal', name).value;
@@ -53,7 +57,7 @@ export class FlowDrawing {
 
   protected readonly layout = computed(() => {
     const of = this.of();
-    const chosen = this.bench.selected();
+    const chosen = this.selection.selected();
     if (!of || !chosen) return undefined;
     const display = of('display');
     const direction = of('flex-direction');
@@ -73,15 +77,15 @@ export class FlowDrawing {
   });
 
   private sidesNow(): SideWay | undefined {
-    const chosen = this.bench.selected();
-    const site = this.bench.session.site();
+    const chosen = this.selection.selected();
+    const site = this.session.site();
     if (chosen?.part.kind !== 'rows' || !site) return undefined;
     const sides = chosen.part.content.base['sides'] as Record<string, SideWay>; // the kind's own schema
     return sides[this.breakpoint()] ?? site.breakpoints.map((one) => sides[one.id]).find((one) => one !== undefined);
   }
 
   private measured(): { part: Measured; parent: Measured | undefined } | undefined {
-    const id = this.bench.selected()?.id;
+    const id = this.selection.selected()?.id;
     this.leaves.version(this.breakpoint());
     const page = id === undefined ? undefined : this.leaves.around(this.breakpoint(), id);
     const part = id === undefined ? undefined : page?.parts.get(id);
@@ -102,7 +106,7 @@ export class FlowDrawing {
       !lines ||
       lines.columns.length === 0 ||
       lines.rows.length === 0 ||
-      (!own && this.bench.selected()?.part.kind === 'column')
+      (!own && this.selection.selected()?.part.kind === 'column')
     )
       return undefined;
     const height = 64;
@@ -145,8 +149,8 @@ export class FlowDrawing {
   });
 
   protected set(values: Readonly<Record<string, string | undefined>>): void {
-    this.bench.breakpoint.set(this.breakpoint());
-    this.bench.setStyles(this.breakpoint(), values);
+    this.selection.breakpoint.set(this.breakpoint());
+    this.commands.setStyles(this.breakpoint(), values);
   }
 
   /** A spot of the pad: across is the inline direction of the screen, down the block direction. */
@@ -249,36 +253,36 @@ export class FlowDrawing {
   });
 
   protected stack(stacked: boolean): void {
-    const id = this.bench.selected()?.id;
-    if (id !== undefined) this.bench.attempt((_site, page) => stackColumns(page, id, this.breakpoint(), stacked));
+    const id = this.selection.selected()?.id;
+    if (id !== undefined) this.commands.attempt((_site, page) => stackColumns(page, id, this.breakpoint(), stacked));
   }
 
   protected stackGrid(): void {
-    const id = this.bench.selected()?.id;
-    if (id !== undefined) this.bench.attempt((site, page) => stackGrid(site, page, id, this.breakpoint()));
+    const id = this.selection.selected()?.id;
+    if (id !== undefined) this.commands.attempt((site, page) => stackGrid(site, page, id, this.breakpoint()));
   }
 
   protected addColumn(what: 'copy' | 'empty'): void {
-    const chosen = this.bench.selected();
+    const chosen = this.selection.selected();
     if (!chosen) return;
     const column = chosen.part.kind === 'column' ? chosen.id : chosen.part.children.at(-1);
     let made: string | undefined;
     if (
       column !== undefined &&
-      this.bench.attempt((site, page) => {
+      this.commands.attempt((site, page) => {
         const result = addColumn(site, page, column, what);
         made = result.made;
         return result.edits;
       })
     )
-      this.bench.select(made);
+      this.selection.select(made);
   }
 
   protected setSides(event: Event): void {
-    const chosen = this.bench.selected();
+    const chosen = this.selection.selected();
     const way = valueOf(event);
     if (chosen)
-      this.bench.setContent(chosen.id, 'sides', {
+      this.commands.setContent(chosen.id, 'sides', {
         ...(chosen.part.content.base['sides'] as Record<string, string>),
         [this.breakpoint()]: way,
       }); // the kind's own schema
@@ -294,7 +298,7 @@ export class FlowDrawing {
     const px = Math.round(across ? part.box.width : part.box.height);
     const room = contentBox(parent);
     const inside = Math.round(across ? room.width : room.height);
-    const held = this.bench.session.page()?.parts[parent.id]?.children ?? [];
+    const held = this.session.page()?.parts[parent.id]?.children ?? [];
     const page = this.leaves.around(this.breakpoint(), part.id);
     const story = flexStory(
       part,
@@ -326,9 +330,9 @@ export class FlowDrawing {
   }
 
   protected takeBack(): void {
-    const id = this.bench.selected()?.id;
+    const id = this.selection.selected()?.id;
     if (id !== undefined)
-      this.bench.attempt(() =>
+      this.commands.attempt(() =>
         ['grid-column-start', 'grid-column-end', 'grid-row-start', 'grid-row-end'].map((property) =>
           styleEdit(id, this.breakpoint(), 'normal', property),
         ),

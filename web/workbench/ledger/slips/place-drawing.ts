@@ -11,7 +11,9 @@ import { edges, pinTo, type Edge } from '@core/geometry/pins';
 import { keepingOffset, metOnTheWay, stickyStops, stickyTravel, type StickyStop } from '@core/geometry/sticky';
 import { lengthUnits, unitOf, type LengthUnit } from '@core/geometry/units';
 import { resolve } from '@core/style/cascade';
-import { Bench } from '../../bench';
+import { PageSession } from '../../../services/page-session';
+import { Selection } from '../../state/selection';
+import { Commands } from '../../commands/commands';
 import { Leaves } from '../../state/leaves';
 import { valueOf } from '../../../theme/from-event';
 
@@ -31,7 +33,9 @@ const standings: readonly { readonly value: Standing; readonly word: string }[] 
 })
 export class PlaceDrawing {
   readonly breakpoint = input.required<string>();
-  private readonly bench = inject(Bench);
+  private readonly session = inject(PageSession);
+  private readonly selection = inject(Selection);
+  private readonly commands = inject(Commands);
   private readonly leaves = inject(Leaves);
   protected readonly positions = positions;
   protected readonly edges = edges;
@@ -39,21 +43,21 @@ export class PlaceDrawing {
   protected readonly units = lengthUnits;
 
   private readonly value = computed(() => {
-    const chosen = this.bench.selected();
-    const site = this.bench.session.site();
+    const chosen = this.selection.selected();
+    const site = this.session.site();
     return (name: string): string =>
       chosen && site ? resolve(site, chosen.page, chosen.id, this.breakpoint(), 'normal', name).value : '';
   });
 
   private readonly name = (id: string): string => {
-    const page = this.bench.session.page();
+    const page = this.session.page();
     const part = page?.parts[id];
     return part ? (id === page?.root ? 'the page' : nameOf(part)) : 'the screen';
   };
 
   protected readonly shown = computed(() => {
-    const chosen = this.bench.selected();
-    const site = this.bench.session.site();
+    const chosen = this.selection.selected();
+    const site = this.session.site();
     if (!chosen || !site || chosen.id === chosen.page.root) return undefined;
     this.leaves.version(this.breakpoint());
     const page = this.leaves.around(this.breakpoint(), chosen.id);
@@ -99,13 +103,13 @@ export class PlaceDrawing {
   }
 
   protected setPosition(position: Position): void {
-    const chosen = this.bench.selected();
+    const chosen = this.selection.selected();
     if (!chosen) return;
     const page = this.leaves.around(this.breakpoint(), chosen.id);
     const natural = this.leaves.natural(this.breakpoint(), chosen.id);
-    this.bench.breakpoint.set(this.breakpoint());
+    this.selection.breakpoint.set(this.breakpoint());
     if (page && natural)
-      this.bench.attempt((site, document) =>
+      this.commands.attempt((site, document) =>
         setPosition(site, document, chosen.id, this.breakpoint(), position, page, natural),
       );
   }
@@ -124,39 +128,39 @@ export class PlaceDrawing {
   }
 
   private pin(pinned: readonly Edge[], unit: LengthUnit): void {
-    const chosen = this.bench.selected();
+    const chosen = this.selection.selected();
     const page = chosen && this.leaves.around(this.breakpoint(), chosen.id);
     const part = page?.parts.get(chosen!.id);
     const basis = chosen && this.leaves.basis(this.breakpoint(), chosen.id, 'left');
     if (page && part && basis)
-      this.bench.setStyles(this.breakpoint(), pinTo(part, containingBlock(page, part.id).box, pinned, unit, basis));
+      this.commands.setStyles(this.breakpoint(), pinTo(part, containingBlock(page, part.id).box, pinned, unit, basis));
   }
 
   protected cureLikely(id: string): void {
-    this.bench.attempt(() => [styleEdit(id, this.breakpoint(), 'normal', 'position', 'relative')]);
+    this.commands.attempt(() => [styleEdit(id, this.breakpoint(), 'normal', 'position', 'relative')]);
   }
 
   protected cure(stop: StickyStop): void {
     const { cure } = stop;
     if (!cure) return;
     const names = cure.property === 'overflow' ? ['overflow-x', 'overflow-y'] : [cure.property];
-    this.bench.attempt(() =>
+    this.commands.attempt(() =>
       names.map((property) => styleEdit(cure.part, this.breakpoint(), 'normal', property, cure.value)),
     );
   }
 
   protected keep(offset: number): void {
-    this.bench.setStyles(this.breakpoint(), { top: `${offset}px`, bottom: 'auto' });
+    this.commands.setStyles(this.breakpoint(), { top: `${offset}px`, bottom: 'auto' });
   }
 
   protected lay(way: LayerWay): void {
-    const id = this.bench.selected()?.id;
-    if (id !== undefined) this.bench.attempt((site, page) => layPart(site, page, id, this.breakpoint(), way));
+    const id = this.selection.selected()?.id;
+    if (id !== undefined) this.commands.attempt((site, page) => layPart(site, page, id, this.breakpoint(), way));
   }
 
   protected stand(event: Event): void {
-    const chosen = this.bench.selected();
+    const chosen = this.selection.selected();
     const standing = valueOf(event) as Standing;
-    if (chosen) this.bench.attempt((site, page) => standSection(site, page, chosen.id, this.breakpoint(), standing));
+    if (chosen) this.commands.attempt((site, page) => standSection(site, page, chosen.id, this.breakpoint(), standing));
   }
 }

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { ledgerCell } from '@core/style/ledger';
-import { Bench } from '../../bench';
+import { PageSession } from '../../../services/page-session';
+import { Selection } from '../../state/selection';
 
 const sides = ['top', 'right', 'bottom', 'left'] as const;
 
@@ -47,12 +48,13 @@ const sides = ['top', 'right', 'bottom', 'left'] as const;
 })
 export class SpaceDrawing {
   readonly breakpoint = input.required<string>();
-  private readonly bench = inject(Bench);
+  private readonly session = inject(PageSession);
+  private readonly selection = inject(Selection);
   protected readonly sides = sides;
 
   protected readonly shown = computed(() => {
-    const chosen = this.bench.selected();
-    const site = this.bench.session.site();
+    const chosen = this.selection.selected();
+    const site = this.session.site();
     if (!chosen || !site) return undefined;
     const of = (what: string) =>
       Object.fromEntries(

@@ -6,8 +6,13 @@ import type { Edit } from '@core/document/edits/edit';
 import { blankPage, type Page, type Part } from '@core/document/page';
 import { Problem } from '@core/document/problem';
 import { blankSite } from '@core/document/site';
-import { PageSession } from '../services/page-session';
-import { Bench } from './bench';
+import { PageSession } from '../../services/page-session';
+import { Dialogs, type MovingCommand } from '../state/dialogs';
+import { Progress } from '../state/progress';
+import { Requests } from '../state/requests';
+import { Selection } from '../state/selection';
+import { Commands } from './commands';
+import { WrapCommands } from './wrap-commands';
 
 const site = blankSite('s', 'S', 'site');
 const blank = blankPage('p', 'P', '/');
@@ -43,14 +48,32 @@ class Pages {
 
 describe('Wrapping and unwrapping', () => {
   let pages: Pages;
-  let bench: Bench;
+  let selection: Selection;
+  let wrapping: WrapCommands;
+  const answerLast = (agreed: boolean): void => asking?.answer(agreed);
+  let asking: { readonly about: MovingCommand; readonly answer: (agreed: boolean) => void } | undefined;
   let said: string[];
   beforeEach(() => {
     pages = new Pages();
     TestBed.configureTestingModule({
-      providers: [provideZonelessChangeDetection(), Bench, { provide: PageSession, useValue: pages }],
+      providers: [
+        provideZonelessChangeDetection(),
+        ...[Selection, Commands, Requests, Progress, WrapCommands],
+        { provide: PageSession, useValue: pages },
+        {
+          provide: Dialogs,
+          useValue: {
+            open: (_name: string, about: MovingCommand) =>
+              new Promise((answer) => {
+                asking = { about, answer };
+              }),
+          },
+        },
+      ],
     });
-    bench = TestBed.inject(Bench);
+    selection = TestBed.inject(Selection);
+    wrapping = TestBed.inject(WrapCommands);
+    asking = undefined;
     said = [];
     pages.notices.subscribe((one) => said.push(one));
   });
@@ -63,8 +86,8 @@ describe('Wrapping and unwrapping', () => {
   const holderOf = (id: string): Part => Object.values(pages.page().parts).find((one) => one.children.includes(id))!;
 
   it('hold for the page as it is when they are done: what came in meanwhile stands where it was put', async () => {
-    bench.select('a');
-    await meanwhile(bench.wrap(), [{ do: 'move', part: 'a', parent: 's', index: 1 }]);
+    selection.select('a');
+    await meanwhile(wrapping.wrap(), [{ do: 'move', part: 'a', parent: 's', index: 1 }]);
     expect(holderOf('a').kind).toBe('container');
     expect(
       holderOf(Object.keys(pages.page().parts).find((id) => pages.page().parts[id]!.children.includes('a'))!).children
@@ -73,8 +96,8 @@ describe('Wrapping and unwrapping', () => {
     expect(pages.page().parts['s']!.children[0]).toBe('b');
   });
   it('do nothing to what was removed meanwhile', async () => {
-    bench.select('a');
-    await meanwhile(bench.wrap(), [{ do: 'remove', part: 'a' }]);
+    selection.select('a');
+    await meanwhile(wrapping.wrap(), [{ do: 'remove', part: 'a' }]);
     expect(pages.page().parts['s']!.children).toEqual(['b']);
   });
   it('ask again where the page changed while the question was open', async () => {
@@ -90,15 +113,21 @@ describe('Wrapping and unwrapping', () => {
         },
       },
     });
-    bench.select('box');
-    await bench.unwrap();
-    const doubt = bench.doubt();
-    if (!doubt) throw new Error('Taking a box with a padding away moves something, and that was not said.');
-    bench.doubt.set(undefined);
+    selection.select('box');
+    const until = async (holds: () => boolean): Promise<void> => {
+      for (let tries = 0; tries < 200 && !holds(); tries++) await new Promise((go) => setTimeout(go, 50));
+      expect(holds()).toBeTrue();
+    };
+    const work = wrapping.unwrap();
+    await until(() => asking !== undefined);
+    const first = asking;
+    expect(first?.about.moved.length).toBeGreaterThan(0); // taking a box with a padding away moves something
+    asking = undefined;
     pages.apply([{ do: 'remove', part: 'b' }]);
-    doubt.go();
-    for (let tries = 0; tries < 100 && !bench.doubt() && Object.hasOwn(pages.page().parts, 'box'); tries++)
-      await new Promise((go) => setTimeout(go, 50));
+    first?.answer(true);
+    await until(() => asking !== undefined || !Object.hasOwn(pages.page().parts, 'box')); // it was measured again
+    answerLast(false);
+    await work;
     expect(() => applyEdits(site, pages.page(), [{ do: 'remove', part: 'b' }])).toThrowError(Problem); // it is not put back by an edit made before
     expect(pages.page().parts['b']).toBeUndefined();
   });

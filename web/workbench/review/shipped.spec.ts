@@ -10,11 +10,11 @@ import { readyMade } from '@core/document/ready-made/all';
 import type { Site } from '@core/document/site';
 import type { LeafFacts } from '@core/review/check';
 import { Reviewer } from '@core/review/review';
-import { mill, observatory } from '../../demo/neighbours';
-import { tidewick } from '../../demo/tidewick';
-import { groundsOf } from './canvas/text-backgrounds';
-import { hiddenLeaf } from './canvas/hidden-leaf';
-import { measurePage } from './canvas/measuring';
+import { mill, observatory } from '../../../demo/neighbours';
+import { tidewick } from '../../../demo/tidewick';
+import { groundsOf } from '../canvas/text-backgrounds';
+import { hiddenLeaf } from '../canvas/hidden-leaf';
+import { measurePage } from '../canvas/measuring';
 
 const looks: readonly Site[] = [tidewick, mill, observatory];
 const blank = blankPage('p', 'Page', '/');

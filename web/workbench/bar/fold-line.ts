@@ -1,0 +1,50 @@
+import { ChangeDetectionStrategy, Component, ElementRef, inject, viewChild } from '@angular/core';
+import { elementOf, listenerOf } from '../../theme/from-event';
+import { Findings } from '../review/findings';
+import { LedgerState, ledgerGroups } from '../state/ledger-state';
+import { Selection } from '../state/selection';
+
+/** The divider between spread and ledger: the path to the selection, the ledger's groups; dragged, it makes the ledger higher or lower. */
+@Component({
+  selector: 'fold-fold-line',
+  host: {
+    '(pointerdown)': 'pressed($event)',
+    '(pointermove)': 'moved($event)',
+    '(pointerup)': 'released()',
+  },
+  templateUrl: './fold-line.html',
+  styleUrl: './fold-line.css',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class FoldLine {
+  protected readonly selection = inject(Selection);
+  protected readonly ledgerState = inject(LedgerState);
+  protected readonly findings = inject(Findings);
+  protected readonly groups = ledgerGroups;
+  private readonly grip = viewChild.required<ElementRef<HTMLElement>>('grip');
+  private resizing: { readonly y: number; readonly height: number } | undefined;
+
+  protected pressed(event: PointerEvent): void {
+    if (event.target !== event.currentTarget && !elementOf(event).classList.contains('grip')) return;
+    event.preventDefault();
+    listenerOf(event).setPointerCapture(event.pointerId);
+    this.grip().nativeElement.focus({ preventScroll: true });
+    this.resizing = { y: event.clientY, height: this.ledgerState.height() };
+  }
+
+  protected moved(event: PointerEvent): void {
+    if (this.resizing) this.ledgerState.resize(this.resizing.height + this.resizing.y - event.clientY);
+  }
+
+  protected released(): void {
+    if (this.resizing) this.ledgerState.keepHeight();
+    this.resizing = undefined;
+  }
+
+  protected keyed(event: KeyboardEvent): void {
+    if (event.altKey || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return;
+    event.preventDefault();
+    this.ledgerState.resize(this.ledgerState.height() + (event.key === 'ArrowUp' ? 20 : -20));
+    this.ledgerState.keepHeight();
+  }
+}

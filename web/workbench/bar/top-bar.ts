@@ -1,0 +1,90 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { firstValueFrom } from 'rxjs';
+import { MessageService, type MenuItem } from 'primeng/api';
+import { Button } from 'primeng/button';
+import { Menu } from 'primeng/menu';
+import { titleOf } from '@core/document/page';
+import { Api, failureOf } from '../../services/api';
+import { PageSession } from '../../services/page-session';
+import { Dialogs } from '../state/dialogs';
+
+const stateIcons = {
+  saved: 'pi pi-check',
+  saving: 'pi pi-arrow-up',
+  waiting: 'pi pi-exclamation-triangle',
+} as const;
+
+/** Where one is, whether all is saved, and what can be done with the whole page. */
+@Component({
+  selector: 'fold-top-bar',
+  imports: [RouterLink, Button, Menu],
+  host: { role: 'banner' },
+  templateUrl: './top-bar.html',
+  styleUrl: './top-bar.css',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class TopBar {
+  protected readonly session = inject(PageSession);
+  protected readonly dialogs = inject(Dialogs);
+  private readonly api = inject(Api);
+  private readonly messages = inject(MessageService);
+
+  protected readonly pageTitle = computed(() => {
+    const page = this.session.page();
+    return page ? titleOf(page) : '';
+  });
+  protected readonly stateIcon = computed(() => stateIcons[this.session.state()]);
+  protected readonly saved = computed(() => {
+    const count = this.session.waiting().length;
+    const state = this.session.state();
+    if (state === 'saved') return 'saved';
+    return state === 'saving'
+      ? 'saving …'
+      : `${count} ${count === 1 ? 'edit waits' : 'edits wait'} here · ${this.session.problem() ?? ''}`;
+  });
+  protected readonly unpublished = computed(() => {
+    const count = this.session.changes().length;
+    const release = this.session.release();
+    if (!release?.page) return 'not published yet';
+    if (count === 0) return `release ${release.number} is live`;
+    return `${count} ${count === 1 ? 'change' : 'changes'} not live yet`;
+  });
+  protected readonly more = computed<MenuItem[]>(() => {
+    const exported = `/api/pages/${this.session.page()?.id}/export`;
+    return [
+      { label: 'Plan the page …', icon: 'pi pi-list', command: () => this.dialogs.open('plan') },
+      { label: 'Table of values …', icon: 'pi pi-table', command: () => this.dialogs.open('values') },
+      { label: 'Breakpoints …', icon: 'pi pi-sliders-h', command: () => this.dialogs.open('breakpoints') },
+      {
+        label: 'View live',
+        icon: 'pi pi-external-link',
+        disabled: !this.session.release()?.page,
+        command: () => this.viewLive(),
+      },
+      { label: 'Export page.json', icon: 'pi pi-download', url: `${exported}/page.json` },
+      { label: 'Export site.json', icon: 'pi pi-download', url: `${exported}/site.json` },
+      { separator: true },
+      { label: 'Keys', icon: 'pi pi-question-circle', command: () => this.dialogs.open('keys') },
+    ];
+  });
+
+  protected viewLive(): void {
+    window.open(this.session.live(), '_blank', 'noopener');
+  }
+
+  /** Opens the preview in a tab of its own, at once, so that no browser takes it for an unasked window. */
+  protected async preview(): Promise<void> {
+    const page = this.session.page();
+    if (!page) return;
+    const tab = window.open('', '_blank');
+    try {
+      await this.session.settled();
+      const { address } = await firstValueFrom(this.api.preview(page.id));
+      if (tab) tab.location.href = address;
+    } catch (error) {
+      tab?.close();
+      this.messages.add({ severity: 'error', detail: failureOf(error).problem });
+    }
+  }
+}

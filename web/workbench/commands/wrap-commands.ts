@@ -1,0 +1,101 @@
+import { inject, Injectable } from '@angular/core';
+import { canUnwrap, canWrap, waysToUnwrap, waysToWrap, type Way } from '@core/document/commands/wrap';
+import type { Page } from '@core/document/page';
+import type { Site } from '@core/document/site';
+import { canvasAddresses } from '../../services/addresses';
+import { PageSession } from '../../services/page-session';
+import { tryWays, type Tried } from '../canvas/try-ways';
+import { Dialogs } from '../state/dialogs';
+import { Progress } from '../state/progress';
+import { Selection } from '../state/selection';
+import { Commands } from './commands';
+
+/** The ways to do something, and what follows once one is taken. */
+interface Choice {
+  readonly ways: readonly Way[];
+  readonly boxless?: Way | undefined;
+  readonly then: () => void;
+}
+
+/** The ways to do something on a page as it is; nothing where it cannot be done. */
+type WaysOn = (site: Site, page: Page) => Choice | undefined;
+
+/** What each way would move, measured on a page of a site. */
+interface Measured {
+  readonly site: Site;
+  readonly page: Page;
+  readonly choice: Choice;
+  readonly tried: readonly Tried[];
+}
+
+/** Puts a container around parts, or takes one away, without moving anything unless a person agrees. */
+@Injectable()
+export class WrapCommands {
+  private readonly session = inject(PageSession);
+  private readonly selection = inject(Selection);
+  private readonly commands = inject(Commands);
+  private readonly progress = inject(Progress);
+  private readonly dialogs = inject(Dialogs);
+
+  /** Puts the selection into a container: in the way that moves nothing at any breakpoint, and if there is none, only after asking. */
+  async wrap(): Promise<void> {
+    const ids = this.selection.all();
+    await this.choose('Wrapping', new Set(), (site, page) => {
+      if (!canWrap(page, ids)) return undefined;
+      const { made, ways } = waysToWrap(site, page, ids);
+      return { ways, boxless: ways.at(-1), then: () => this.selection.select(made) };
+    });
+  }
+
+  /** Takes a box away and keeps what it holds, in the way that moves nothing at any breakpoint; if there is none, only after asking. */
+  async unwrap(): Promise<void> {
+    const id = this.selection.selected()?.id;
+    if (id === undefined) return;
+    await this.choose('Unwrapping', new Set([id]), (site, page) => {
+      if (!Object.hasOwn(page.parts, id) || !canUnwrap(page, id)) return undefined;
+      const { lifted, ways } = waysToUnwrap(site, page, id);
+      return { ways, then: () => this.selection.selectAll(lifted) };
+    });
+  }
+
+  /**
+   * Measures the ways to do something and takes one that moves nothing, or asks. What was measured holds for the page it was measured on alone:
+   * where that has changed meanwhile, by whomever, it is measured again.
+   */
+  private async choose(what: string, except: ReadonlySet<string>, waysOn: WaysOn): Promise<void> {
+    this.progress.words.set(`${what}: checking that nothing moves …`);
+    const measured = await this.measured(except, waysOn).finally(() => this.progress.words.set(''));
+    if (!measured) return;
+    const exact = measured.tried.find((one) => one.moved.length === 0);
+    if (exact) return this.take(measured.choice, exact.way);
+    const least = [...measured.tried].sort((a, b) => a.moved.length - b.moved.length)[0];
+    if (!least) return;
+    const agreed = await this.dialogs.open('moved parts', { title: `${what} will move parts`, moved: least.moved });
+    if (agreed !== true) return;
+    if (this.isStill(measured)) this.take(measured.choice, least.way);
+    else await this.choose(what, except, waysOn);
+  }
+
+  private take(choice: Choice, way: Way): void {
+    if (this.commands.attempt(() => way.edits)) choice.then();
+    if (way === choice.boxless)
+      this.session.notices.next(
+        'A container with its own box would have moved something, so this one has display: contents. Set display to flex to give it a box.',
+      );
+  }
+
+  private readonly isStill = ({ site, page }: { readonly site: Site; readonly page: Page }): boolean =>
+    this.session.page() === page && this.session.site() === site;
+
+  private async measured(except: ReadonlySet<string>, waysOn: WaysOn): Promise<Measured | undefined> {
+    for (let tries = 0; tries < 5; tries++) {
+      const [site, page] = [this.session.site(), this.session.page()];
+      const choice = site && page && waysOn(site, page);
+      if (!choice) return undefined;
+      const tried = await tryWays(site, page, choice.ways, canvasAddresses(site.id), except);
+      if (this.isStill({ site, page })) return { site, page, choice, tried };
+    }
+    this.session.notices.next('The page goes on changing while it is measured. Try again in a moment.');
+    return undefined;
+  }
+}

@@ -1,0 +1,126 @@
+import { inject, Injectable, type OnDestroy, type Type } from '@angular/core';
+import { firstValueFrom } from 'rxjs';
+import { DialogService, type DynamicDialogRef } from 'primeng/dynamicdialog';
+import type { Moved } from '@core/geometry/moved';
+import { PageSession } from '../../services/page-session';
+
+/** A command that would move something, waiting for a person's word. */
+export interface MovingCommand {
+  readonly title: string;
+  readonly moved: readonly Moved[];
+}
+
+interface Dialog {
+  readonly header: string;
+  readonly width: string;
+  readonly height?: string;
+  readonly load: () => Promise<Type<unknown>>;
+}
+
+/** The dialogs of the workbench; each is loaded when it is first opened. */
+const table = {
+  plan: {
+    header: 'Plan the page',
+    width: '900px',
+    load: () => import('../dialogs/plan-dialog').then((file) => file.PlanDialog),
+  },
+  values: {
+    header: 'Values set on this page’s parts',
+    width: 'min(1080px, 94vw)',
+    height: '82vh',
+    load: () => import('../dialogs/overrides-dialog').then((file) => file.OverridesDialog),
+  },
+  sections: {
+    header: 'Ready-made sections',
+    width: 'min(1120px, 95vw)',
+    height: '86vh',
+    load: () => import('../dialogs/sections-dialog').then((file) => file.SectionsDialog),
+  },
+  'save section': {
+    header: 'Save this section',
+    width: '440px',
+    load: () => import('../dialogs/save-section-dialog').then((file) => file.SaveSectionDialog),
+  },
+  breakpoints: {
+    header: 'Breakpoints of this site',
+    width: 'min(760px, 94vw)',
+    load: () => import('../dialogs/breakpoints-dialog').then((file) => file.BreakpointsDialog),
+  },
+  pictures: {
+    header: 'Pictures',
+    width: '820px',
+    load: () => import('../dialogs/picture-library').then((file) => file.PictureLibrary),
+  },
+  'moved parts': {
+    header: '',
+    width: '440px',
+    load: () => import('../dialogs/moved-parts-dialog').then((file) => file.MovedPartsDialog),
+  },
+  keys: {
+    header: 'Keys',
+    width: 'min(1040px, 94vw)',
+    load: () => import('../dialogs/keys-dialog').then((file) => file.KeysDialog),
+  },
+  publish: {
+    header: 'Publish',
+    width: '480px',
+    load: () => import('../dialogs/publish-dialog').then((file) => file.PublishDialog),
+  },
+  refit: {
+    header: 'Refit the smaller screens',
+    width: 'min(1180px, 97vw)',
+    height: '92vh',
+    load: () => import('../refit/refit-dialog').then((file) => file.RefitDialog),
+  },
+} as const satisfies Record<string, Dialog>;
+
+export type DialogName = keyof typeof table;
+
+/** Opens the dialogs of the workbench by name, each at most once at a time. */
+@Injectable()
+export class Dialogs implements OnDestroy {
+  private readonly service = inject(DialogService);
+  private readonly session = inject(PageSession);
+  private readonly opened = new Map<DialogName, DynamicDialogRef | undefined>();
+
+  /** Opens a dialog with what it is about; resolves, once it is closed, with what it was closed with. */
+  async open(name: DialogName, data?: object): Promise<unknown> {
+    if (this.opened.has(name)) return undefined;
+    this.opened.set(name, undefined);
+    try {
+      const shown = await this.show(name, data);
+      if (!shown) return undefined;
+      this.opened.set(name, shown);
+      return await firstValueFrom(shown.onClose, { defaultValue: undefined });
+    } finally {
+      this.opened.delete(name);
+    }
+  }
+
+  ngOnDestroy(): void {
+    for (const shown of this.opened.values()) shown?.destroy();
+  }
+
+  private async show(name: DialogName, data: object | undefined): Promise<DynamicDialogRef | undefined> {
+    const dialog: Dialog = table[name];
+    const content = await dialog.load().catch(() => undefined);
+    if (!content) {
+      this.session.notices.next('This dialog could not be loaded. Check the connection, or reload the page.');
+      return undefined;
+    }
+    const shown = this.service.open(content, {
+      header: data && 'title' in data ? String(data.title) : dialog.header,
+      width: dialog.width,
+      ...(dialog.height !== undefined && { height: dialog.height }),
+      data,
+      modal: true,
+      closable: true,
+      closeOnEscape: true,
+      draggable: false,
+      resizable: false,
+      focusOnShow: false, // what is in it takes the focus: DialogFocus
+      duplicate: true, // the last one may still be fading out
+    });
+    return shown ?? undefined;
+  }
+}

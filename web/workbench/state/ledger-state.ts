@@ -1,0 +1,39 @@
+import { Injectable, signal } from '@angular/core';
+import type { Group } from '@core/style/properties';
+
+export type LedgerGroup = Group | 'content' | 'screen' | 'findings';
+
+export const ledgerGroups: readonly { readonly id: LedgerGroup; readonly word: string }[] = [
+  { id: 'flow', word: 'Flow' },
+  { id: 'box', word: 'Box' },
+  { id: 'space', word: 'Space' },
+  { id: 'place', word: 'Place' },
+  { id: 'type', word: 'Type' },
+  { id: 'fill', word: 'Fill' },
+  { id: 'edge', word: 'Edge' },
+  { id: 'content', word: 'Content' },
+  { id: 'screen', word: 'First screen' },
+  { id: 'findings', word: 'Findings' },
+];
+
+/** Tabs of the ledger that show something else than values. */
+export const isApart = (group: LedgerGroup): group is 'content' | 'screen' | 'findings' =>
+  group === 'content' || group === 'screen' || group === 'findings';
+
+const leastHeight = 120;
+
+/** Which group of the ledger is open, and how high it is. */
+@Injectable()
+export class LedgerState {
+  readonly group = signal<LedgerGroup>('type');
+  /** Its height in px, kept in this browser. */
+  readonly height = signal(Number(localStorage.getItem('fold ledger')) || 286);
+
+  resize(height: number): void {
+    this.height.set(Math.round(Math.min(Math.max(height, leastHeight), window.innerHeight - 220)));
+  }
+
+  keepHeight(): void {
+    localStorage.setItem('fold ledger', String(this.height()));
+  }
+}

@@ -1,0 +1,22 @@
+import { Injectable } from '@angular/core';
+import { Subject } from 'rxjs';
+
+/** A point of the window, and the parts that lie there, from the top down. */
+export interface MenuPoint {
+  readonly x: number;
+  readonly y: number;
+  readonly pile: readonly string[];
+}
+
+/** What one piece of the workbench asks of another, as it is asked. */
+@Injectable()
+export class Requests {
+  /** Parts the leaves are to scroll to. */
+  readonly reveals = new Subject<string>();
+  /** Parts to be opened for writing, in the leaf of a breakpoint. */
+  readonly writings = new Subject<{ readonly part: string; readonly breakpoint: string }>();
+  /** Points of the window at which the menu of the selection is to open. */
+  readonly menus = new Subject<MenuPoint>();
+  /** Copy, cut and paste, from the window or a leaf. */
+  readonly clips = new Subject<ClipboardEvent>();
+}
