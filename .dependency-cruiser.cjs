@@ -6,6 +6,31 @@ const only = (name, from, to) => ({
   to: { path: '^(core|web|server|live|tools|demo|e2e|bench)/', pathNot: to },
 });
 
+/** Layers of a piece, lowest first: a folder imports those below it and itself. */
+const layers = (root, ...order) =>
+  order.map((folders, index) => ({
+    name: `${root}-${folders[0]}-knows-only-what-is-below`,
+    severity: 'error',
+    from: { path: `^${root}/(${folders.join('|')})/`, pathNot: ['/trial/', '^core/.*\\.spec\\.ts$'] },
+    to: {
+      path: `^${root}/(${
+        order
+          .slice(index + 1)
+          .flat()
+          .join('|') || '-'
+      })/`,
+      dependencyTypesNot: ['dynamic-import'], // a dialog is loaded when it is first opened
+    },
+  }));
+/** Folders of one layer do not know each other. */
+const strangers = (root, folders) => ({
+  name: `${root}-${folders[0]}-and-its-neighbours-are-strangers`,
+  severity: 'error',
+  from: { path: `^${root}/(${folders.join('|')})/` },
+  to: { path: `^${root}/(${folders.join('|')})/`, pathNot: `^${root}/$1/` },
+});
+const topRooms = ['spread', 'outline', 'ledger', 'refit', 'dialogs', 'bar'];
+
 module.exports = {
   forbidden: [
     only('core-knows-itself-alone', '^core/', ['^core/']),
@@ -20,12 +45,35 @@ module.exports = {
         ],
       },
     },
+    {
+      name: 'specs-of-core-know-core-and-the-demo-alone',
+      severity: 'error',
+      from: { path: '^core/' },
+      to: { path: '^(web|server|live|tools|e2e|bench)/' },
+    },
+    ...layers(
+      'core',
+      ['document/kinds'],
+      ['style'],
+      ['document/edits'],
+      ['geometry'],
+      ['document/commands'],
+      ['compile', 'review'],
+      ['refit'],
+    ),
+    ...layers('web/workbench', ['canvas'], ['state'], ['commands'], ['drag'], ['leaf'], ['review'], topRooms),
+    strangers('web/workbench', topRooms),
     only('web-knows-core', '^web/', ['^web/', '^core/']),
     only('server-knows-core-and-the-demo-data', '^server/', ['^server/', '^core/', '^demo/']),
     only('live-knows-a-folder-of-files', '^live/', ['^live/']),
     only('tools-know-core', '^tools/', ['^tools/', '^core/']),
     only('demo-is-data', '^demo/', ['^demo/', '^core/']),
-    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true, dependencyTypesNot: ['type-only'] } },
+    {
+      name: 'no-circles',
+      severity: 'error',
+      from: {},
+      to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only', 'dynamic-import'] } },
+    },
   ],
   options: {
     doNotFollow: { path: 'node_modules' },

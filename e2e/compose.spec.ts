@@ -237,7 +237,7 @@ describe('From a blank page to a live one', () => {
     await (await visit.hands.find('[data-go-live] button')).click();
     const live = await (await visit.hands.find('[data-live-address]')).getAttribute('href');
     expect(live).toBe(visit.house.site('tidewick', '/winter-sailings'));
-    await (await visit.hands.button('Close')).click();
+    await (await visit.hands.find('.dialog-actions button')).click(); // Close
     await visit.hands.until(async () =>
       /release \d+ is live/.test(await (await visit.hands.find('[data-unpublished]')).getText()),
     );

@@ -3,7 +3,7 @@ import { compile } from '../compile/compile';
 import { resolve } from '../style/cascade';
 import { applyEdits } from './edits/apply';
 import { Page } from './page';
-import { RandomPages } from './random-page';
+import { RandomPages } from './trial/random-page';
 import { shown } from './shown';
 import { subtree } from './tree';
 

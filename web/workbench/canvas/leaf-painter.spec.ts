@@ -6,7 +6,7 @@ import { newThing } from '@core/document/commands/thing';
 import { applyEdits } from '@core/document/edits/apply';
 import type { Edit } from '@core/document/edits/edit';
 import { Problem } from '@core/document/problem';
-import { RandomPages } from '@core/document/random-page';
+import { RandomPages } from '@core/document/trial/random-page';
 import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
 import { shown } from '@core/document/shown';

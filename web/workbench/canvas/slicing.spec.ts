@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { compileCanvas } from '@core/compile/canvas';
-import { RandomPages } from '@core/document/random-page';
+import { RandomPages } from '@core/document/trial/random-page';
 import { blankPage, type Page } from '@core/document/page';
 import { faultsAt, type Fault } from '@core/review/sweep/faults';
 import { sizesFrom } from '@core/review/sweep/sizes';

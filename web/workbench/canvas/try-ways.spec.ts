@@ -3,7 +3,7 @@ import { canUnwrap, canWrap, waysToUnwrap, waysToWrap, type Way } from '@core/do
 import { compile } from '@core/compile/compile';
 import { outwards } from '@core/document/breakpoint';
 import { parentOf, partOf, subtree } from '@core/document/tree';
-import { RandomPages } from '@core/document/random-page';
+import { RandomPages } from '@core/document/trial/random-page';
 import { resolve } from '@core/style/cascade';
 import { properties } from '@core/style/properties';
 import { blankPage, type Page } from '@core/document/page';

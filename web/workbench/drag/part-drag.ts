@@ -1,5 +1,5 @@
 import { inject, Injectable } from '@angular/core';
-import { dropTarget, type Drop } from '@core/geometry/drop-target';
+import { dropTarget, type Drop } from '@core/document/commands/drop-target';
 import type { Laid, Point } from '@core/geometry/box';
 import type { Page } from '@core/document/page';
 import { idOfThing, kindOfThing, type Thing } from '@core/document/commands/thing';

@@ -14,7 +14,7 @@ import { Keys } from '../commands/keys';
 import { Leaves } from '../state/leaves';
 import { Marquee } from '../drag/marquee';
 import { PinDrag } from '../drag/pin-drag';
-import { ScrollStep } from '../spread/scroll-sync';
+import { ScrollStep } from '../canvas/scroll-sync';
 import type { LeafFrame } from './leaf-frame';
 import type { Outlines } from './outlines';
 

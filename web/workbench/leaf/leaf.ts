@@ -14,7 +14,7 @@ import {
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import type { Subscription } from 'rxjs';
 import type { Breakpoint } from '@core/document/breakpoint';
-import { dropSays } from '@core/geometry/drop-target';
+import { dropSays } from '@core/document/commands/drop-target';
 import type { Box } from '@core/geometry/box';
 import type { Addresses } from '@core/compile/declarations';
 import { compileCanvas, recompile } from '@core/compile/canvas';

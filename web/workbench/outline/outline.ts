@@ -15,7 +15,7 @@ import { kindOf, nameOf } from '@core/document/kinds/registry';
 import type { Page, Part } from '@core/document/page';
 import { blankSite } from '@core/document/site';
 import type { Laid } from '@core/geometry/box';
-import type { Drop } from '@core/geometry/drop-target';
+import type { Drop } from '@core/document/commands/drop-target';
 import { pathTo } from '@core/document/tree';
 import { PageSession } from '../../services/page-session';
 import { Selection } from '../state/selection';

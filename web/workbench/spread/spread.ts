@@ -15,7 +15,7 @@ import { Selection } from '../state/selection';
 import { SpreadState } from '../state/spread-state';
 import { leafGap } from '../state/spread-state';
 import { Leaf } from '../leaf/leaf';
-import { ScrollStep } from './scroll-sync';
+import { ScrollStep } from '../canvas/scroll-sync';
 import { WidthRuler } from './width-ruler';
 
 /** The leaves side by side, each under its head. */

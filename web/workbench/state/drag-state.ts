@@ -1,5 +1,5 @@
 import { Injectable, signal } from '@angular/core';
-import type { Drop } from '@core/geometry/drop-target';
+import type { Drop } from '@core/document/commands/drop-target';
 
 /** Where a dragged thing would land, and in which leaf, or in the outline. */
 export interface Landing {

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
-import { frameWith, type TrialFrame } from '../../web/trial/frame';
-import { measurePage, naturalBox } from '../../web/workbench/canvas/measuring';
-import { RandomPages } from '../document/random-page';
-import { paintOrder } from './paint-order';
-import { keepingOffset, metOnTheWay, stickyStops, stickyTravel } from './sticky';
+import { frameWith, type TrialFrame } from '../../../trial/frame';
+import { measurePage, naturalBox } from '../measuring';
+import { RandomPages } from '@core/document/trial/random-page';
+import { paintOrder } from '@core/geometry/paint-order';
+import { keepingOffset, metOnTheWay, stickyStops, stickyTravel } from '@core/geometry/sticky';
 
 const name = (id: string): string => id;
 const facts = (frame: TrialFrame) => ({ page: measurePage(frame.document), natural: naturalBox(frame.find('s')) });

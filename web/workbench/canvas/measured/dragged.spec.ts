@@ -1,10 +1,10 @@
 import fc from 'fast-check';
-import { frameWith } from '../../web/trial/frame';
-import { measurePage } from '../../web/workbench/canvas/measuring';
-import { containingBlock } from './containing-block';
-import { dragLine, gapValues, radiusValues, sizeValues, spaceValues } from './dragged';
-import { grips, resize } from './resize';
-import type { Basis } from './units';
+import { frameWith } from '../../../trial/frame';
+import { measurePage } from '../measuring';
+import { containingBlock } from '@core/geometry/containing-block';
+import { dragLine, gapValues, radiusValues, sizeValues, spaceValues } from '@core/geometry/dragged';
+import { grips, resize } from '@core/geometry/resize';
+import type { Basis } from '@core/geometry/units';
 
 const basis: Basis = { whole: 400, fontSize: 20, rootFontSize: 16, viewport: { width: 400, height: 400 }, ch: 8 };
 const held = { free: false, both: false };

@@ -1,15 +1,15 @@
 import fc from 'fast-check';
-import { compile } from '../compile/compile';
-import { rulesOfContent } from '../compile/markup';
-import { kindOf, kinds } from '../document/kinds/registry';
-import { blankPage, type Page } from '../document/page';
-import type { State } from '../document/style-map';
-import { RandomPages } from '../document/random-page';
-import { blankSite, type Site } from '../document/site';
-import { subtree } from '../document/tree';
-import { partElements } from '../../web/trial/part-elements';
-import { resolve } from './cascade';
-import { properties } from './properties';
+import { compile } from '@core/compile/compile';
+import { rulesOfContent } from '@core/compile/markup';
+import { kindOf, kinds } from '@core/document/kinds/registry';
+import { blankPage, type Page } from '@core/document/page';
+import type { State } from '@core/document/style-map';
+import { RandomPages } from '@core/document/trial/random-page';
+import { blankSite, type Site } from '@core/document/site';
+import { subtree } from '@core/document/tree';
+import { partElements } from '../../../trial/part-elements';
+import { resolve } from '@core/style/cascade';
+import { properties } from '@core/style/properties';
 
 const widths = { wide: 1280, tablet: 820, phone: 390 } as const;
 

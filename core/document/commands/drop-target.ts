@@ -1,10 +1,10 @@
-import { canPlace, type Target } from '../document/commands/place';
-import { kindOfThing, type Thing } from '../document/commands/thing';
-import { kindOf, nameOf } from '../document/kinds/registry';
-import type { Page } from '../document/page';
-import { isWithin, parentOf, partOf, placeOf } from '../document/tree';
-import { holds, type Box, type Laid, type Point } from './box';
-import { areaBox, cellsBetween, placement } from './grid-cells';
+import { canPlace, type Target } from './place';
+import { kindOfThing, type Thing } from './thing';
+import { kindOf, nameOf } from '../kinds/registry';
+import type { Page } from '../page';
+import { isWithin, parentOf, partOf, placeOf } from '../tree';
+import { holds, type Box, type Laid, type Point } from '../../geometry/box';
+import { areaBox, cellsBetween, placement } from '../../geometry/grid-cells';
 
 /** Where a drop would land, the line that marks it, and the part that would hold it. */
 export interface Drop {

@@ -1,11 +1,11 @@
 import fc from 'fast-check';
-import { frameWith } from '../../web/trial/frame';
-import { measurePage } from '../../web/workbench/canvas/measuring';
-import { RandomPages } from '../document/random-page';
-import { flexLengths, type FlexItem } from './flex-lengths';
-import { areaBox, cellsBetween, gridLines, placement } from './grid-cells';
-import { expanded, readTracks, trackSizes } from './grid-tracks';
-import { flexStory, sizeOfFr } from './space-shared';
+import { frameWith } from '../../../trial/frame';
+import { measurePage } from '../measuring';
+import { RandomPages } from '@core/document/trial/random-page';
+import { flexLengths, type FlexItem } from '@core/geometry/flex-lengths';
+import { areaBox, cellsBetween, gridLines, placement } from '@core/geometry/grid-cells';
+import { expanded, readTracks, trackSizes } from '@core/geometry/grid-tracks';
+import { flexStory, sizeOfFr } from '@core/geometry/space-shared';
 
 const px = (number: number, unit: string): number | undefined =>
   unit === 'px' ? number : unit === 'em' ? number * 14 : undefined;

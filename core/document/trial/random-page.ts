@@ -1,9 +1,9 @@
-import { kindOf, mayHold, statesOf } from './kinds/registry';
-import { sideWays } from './kinds/rows-kind';
-import { blankPage, type Page, type Part } from './page';
-import { blankSite, type Site } from './site';
-import { commonStates, type Declarations, type State, type StyleMap } from './style-map';
-import { properties } from '../style/properties';
+import { kindOf, mayHold, statesOf } from '../kinds/registry';
+import { sideWays } from '../kinds/rows-kind';
+import { blankPage, type Page, type Part } from '../page';
+import { blankSite, type Site } from '../site';
+import { commonStates, type Declarations, type State, type StyleMap } from '../style-map';
+import { properties } from '../../style/properties';
 
 /** Random sites, pages and styles for tests: the same for the same seed. */
 export class RandomPages {

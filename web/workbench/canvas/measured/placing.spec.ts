@@ -1,9 +1,9 @@
-import { frameWith, type TrialFrame } from '../../web/trial/frame';
-import { measurePage, naturalBox } from '../../web/workbench/canvas/measuring';
-import { containingBlock, likelyParent } from './containing-block';
-import { cutOff, hiddenReach } from './cut-off';
-import { bringBack, dragPins, pinTo, takeOut, type Edge } from './pins';
-import type { Basis } from './units';
+import { frameWith, type TrialFrame } from '../../../trial/frame';
+import { measurePage, naturalBox } from '../measuring';
+import { containingBlock, likelyParent } from '@core/geometry/containing-block';
+import { cutOff, hiddenReach } from '@core/geometry/cut-off';
+import { bringBack, dragPins, pinTo, takeOut, type Edge } from '@core/geometry/pins';
+import type { Basis } from '@core/geometry/units';
 
 const basis: Basis = { whole: undefined, fontSize: 14, rootFontSize: 16, viewport: { width: 400, height: 400 }, ch: 8 };
 const apply = (frame: TrialFrame, part: string, values: Readonly<Record<string, string | undefined>>): void =>

@@ -3,7 +3,7 @@ import { newThing } from '@core/document/commands/thing';
 import { applyEdits } from '@core/document/edits/apply';
 import { blankPage } from '@core/document/page';
 import { blankSite } from '@core/document/site';
-import { LeafPainter } from '../canvas/leaf-painter';
+import { LeafPainter } from './leaf-painter';
 import { ScrollStep } from './scroll-sync';
 
 describe('Leaves that scroll in step', () => {

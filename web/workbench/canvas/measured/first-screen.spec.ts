@@ -1,7 +1,7 @@
 import fc from 'fast-check';
-import { frameWith } from '../../web/trial/frame';
-import { measurePage } from '../../web/workbench/canvas/measuring';
-import { firstScreen, type Seen } from './first-screen';
+import { frameWith } from '../../../trial/frame';
+import { measurePage } from '../measuring';
+import { firstScreen, type Seen } from '@core/geometry/first-screen';
 
 const kinds: Readonly<Record<string, Seen>> = {
   top: { kind: 'section', section: true },

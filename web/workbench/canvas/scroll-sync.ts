@@ -1,6 +1,6 @@
 import { Injectable } from '@angular/core';
 import type { Page } from '@core/document/page';
-import type { LeafPainter } from '../canvas/leaf-painter';
+import type { LeafPainter } from './leaf-painter';
 
 /** Keeps the leaves scrolled to the same place: the section at the top of one stands at the top of all. */
 @Injectable()

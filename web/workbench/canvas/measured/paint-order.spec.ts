@@ -1,10 +1,10 @@
 import fc from 'fast-check';
-import { RandomPages } from '../document/random-page';
-import { frameWith } from '../../web/trial/frame';
-import { measurePage } from '../../web/workbench/canvas/measuring';
-import type { Point } from './box';
-import type { MeasuredPage } from './measured';
-import { contextOf, formsContext, paintOrder, pileAt, pileWithReasons } from './paint-order';
+import { RandomPages } from '@core/document/trial/random-page';
+import { frameWith } from '../../../trial/frame';
+import { measurePage } from '../measuring';
+import type { Point } from '@core/geometry/box';
+import type { MeasuredPage } from '@core/geometry/measured';
+import { contextOf, formsContext, paintOrder, pileAt, pileWithReasons } from '@core/geometry/paint-order';
 
 /** Nested boxes that overlap by negative margins, insets, transforms and z-indexes. */
 function pile(random: RandomPages, depth: number, count: { n: number }): string {

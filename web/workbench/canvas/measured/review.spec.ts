@@ -1,17 +1,17 @@
 import fc from 'fast-check';
-import { applyEdits } from '../document/edits/apply';
-import { styleEdit } from '../document/commands/style';
-import { type Page, type Part } from '../document/page';
-import { RandomPages } from '../document/random-page';
-import { subtree } from '../document/tree';
-import { resolve } from '../style/cascade';
-import { frameWith } from '../../web/trial/frame';
-import { groundsOf } from '../../web/workbench/canvas/text-backgrounds';
-import { measurePage } from '../../web/workbench/canvas/measuring';
-import type { LeafFacts } from './check';
-import type { Finding } from './finding';
-import { checks, Reviewer } from './review';
-import { box, expectCured, findings, heading, measured, of, page, site, type Given } from './trial/reviewed';
+import { applyEdits } from '@core/document/edits/apply';
+import { styleEdit } from '@core/document/commands/style';
+import { type Page, type Part } from '@core/document/page';
+import { RandomPages } from '@core/document/trial/random-page';
+import { subtree } from '@core/document/tree';
+import { resolve } from '@core/style/cascade';
+import { frameWith } from '../../../trial/frame';
+import { groundsOf } from '../text-backgrounds';
+import { measurePage } from '../measuring';
+import type { LeafFacts } from '@core/review/check';
+import type { Finding } from '@core/review/finding';
+import { checks, Reviewer } from '@core/review/review';
+import { box, expectCured, findings, heading, measured, of, page, site, type Given } from '@core/review/trial/reviewed';
 
 describe('Findings', () => {
   it('name heading levels that are skipped, missing or doubled (WCAG technique G141)', () => {

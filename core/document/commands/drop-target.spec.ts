@@ -1,12 +1,12 @@
-import { place } from '../document/commands/place';
-import { newThing } from '../document/commands/thing';
-import { applyEdits } from '../document/edits/apply';
-import { blankPage, type Page, type Part } from '../document/page';
-import { blankSite } from '../document/site';
-import { partOf, subtree } from '../document/tree';
-import type { Laid } from './box';
+import { place } from './place';
+import { newThing } from './thing';
+import { applyEdits } from '../edits/apply';
+import { blankPage, type Page, type Part } from '../page';
+import { blankSite } from '../site';
+import { partOf, subtree } from '../tree';
+import type { Laid } from '../../geometry/box';
 import { dropSays, dropTarget } from './drop-target';
-import { leafRooms } from './spread';
+import { leafRooms } from '../../geometry/spread';
 
 const site = blankSite('s', 'Site', 'site');
 const part = (kind: string, tag: string, children: string[] = [], content = {}): Part => ({

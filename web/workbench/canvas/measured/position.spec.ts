@@ -1,12 +1,12 @@
-import { compileCanvas, recompile } from '../../compile/canvas';
-import { LeafPainter } from '../../../web/workbench/canvas/leaf-painter';
-import { measurePage, naturalBox } from '../../../web/workbench/canvas/measuring';
-import { applyEdits } from '../edits/apply';
-import { blankPage, type Page, type Part } from '../page';
-import { Problem } from '../problem';
-import { blankSite } from '../site';
-import type { Declarations } from '../style-map';
-import { positions, setPosition, type Position } from './position';
+import { compileCanvas, recompile } from '@core/compile/canvas';
+import { LeafPainter } from '../leaf-painter';
+import { measurePage, naturalBox } from '../measuring';
+import { applyEdits } from '@core/document/edits/apply';
+import { blankPage, type Page, type Part } from '@core/document/page';
+import { Problem } from '@core/document/problem';
+import { blankSite } from '@core/document/site';
+import type { Declarations } from '@core/document/style-map';
+import { positions, setPosition, type Position } from '@core/document/commands/position';
 
 const site = blankSite('s', 'Site', 'site');
 const addresses = { pictures: '/files/', fonts: '/files/' };
