@@ -96,8 +96,8 @@ describe('The editor’s server', () => {
   });
 
   describe('breakpoints', () => {
-    const put = (breakpoints: unknown, heirs: object, trial: boolean) =>
-      at.ada.call('PUT', '/sites/observatory/breakpoints', { breakpoints, heirs, trial });
+    const put = (breakpoints: unknown, heirs: object, rehearsal: boolean) =>
+      at.ada.call('PUT', '/sites/observatory/breakpoints', { breakpoints, heirs, rehearsal });
     it('are added, renamed and removed; what was set at one that goes moves to its heir on every page, or goes', async () => {
       const { site } = (await at.ada.call('GET', '/sites/observatory')).json<{ site: Site }>();
       const rows = await at.running.service.database.getRepository(Pages).findBy({ site: site.id });
@@ -116,7 +116,7 @@ describe('The editor’s server', () => {
         words: jasmine.stringContaining('z-index 7 at Tablet: is deleted'),
         goes: true,
       });
-      expect((await open(page.id)).site.breakpoints.length).toBe(3); // a trial changes nothing
+      expect((await open(page.id)).site.breakpoints.length).toBe(3); // a rehearsal changes nothing
       const done = (await put([...rest, huge], { tablet: 'phone' }, false)).json<{ site: Site }>().site;
       expect(done.breakpoints.map((one) => one.name)).toEqual(['Wide', 'Pocket', 'Huge']);
       const after = await open(page.id);
@@ -146,7 +146,7 @@ describe('The editor’s server', () => {
         [{ ...site.breakpoints[0]!, id: 'base' }],
       ])
         expect(
-          (await at.ada.call('PUT', '/sites/tidewick/breakpoints', { breakpoints: wrong, heirs: {}, trial: false }))
+          (await at.ada.call('PUT', '/sites/tidewick/breakpoints', { breakpoints: wrong, heirs: {}, rehearsal: false }))
             .status,
         ).toBe(400);
       const ben = new Client(at.running.port);
@@ -156,7 +156,7 @@ describe('The editor’s server', () => {
           await ben.call('PUT', '/sites/tidewick/breakpoints', {
             breakpoints: site.breakpoints,
             heirs: {},
-            trial: false,
+            rehearsal: false,
           })
         ).status,
       ).toBe(404);

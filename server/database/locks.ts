@@ -1,5 +1,5 @@
 import type { EntityManager } from 'typeorm';
-import { notFound } from '../http/answer';
+import { notFound } from '@core/api/refusal';
 import { Pages, Sites, type PageRow, type SiteRow } from './entities';
 
 /**

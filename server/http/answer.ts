@@ -2,20 +2,36 @@ import type { NextFunction, Request, Response } from 'express';
 import { MulterError } from 'multer';
 import { QueryFailedError } from 'typeorm';
 import * as z from 'zod';
+import { Refusal, type RefusalCode, type Refused } from '@core/api/refusal';
 import { Problem } from '@core/document/problem';
 import type { Logger } from 'pino';
 
-/** An answer that refuses, with its status and a sentence for the person. */
-export class Refusal extends Error {
-  constructor(
-    readonly status: number,
-    message: string,
-  ) {
-    super(message);
-  }
-}
+/** The HTTP status of each refusal. */
+const statusOf: Readonly<Record<RefusalCode, number>> = {
+  'bad-input': 400,
+  'signed-out': 401,
+  'wrong-credentials': 401,
+  'foreign-origin': 403,
+  'not-found': 404,
+  'path-taken': 409,
+  'too-large': 413,
+  'compressed-body': 415,
+  'does-not-fit': 422,
+  'too-many-attempts': 429,
+  failed: 500,
+  unavailable: 503,
+  'disk-full': 507,
+};
 
-export const notFound = (): Refusal => new Refusal(404, 'There is nothing at this address, or you don’t have access.');
+/** Answers with what a schema of the API says; the compiler checks it, since it is our own. */
+export function answer<Schema extends z.ZodType>(
+  response: Response,
+  _schema: Schema,
+  value: z.input<Schema>,
+  status = 200,
+): void {
+  response.status(status).json(value);
+}
 
 /** Unknown data as a schema has it. @throws Refusal that names the field. */
 export function read<T>(schema: z.ZodType<T>, data: unknown): T {
@@ -23,7 +39,7 @@ export function read<T>(schema: z.ZodType<T>, data: unknown): T {
   if (parsed.success) return parsed.data;
   const issue = parsed.error.issues[0];
   const where = issue?.path.join('.') ?? '';
-  throw new Refusal(400, where === '' ? `${issue?.message}` : `${where}: ${issue?.message}`);
+  throw new Refusal('bad-input', where === '' ? `${issue?.message}` : `${where}: ${issue?.message}`);
 }
 
 const clientFault = z.object({ status: z.int().min(400).max(499), message: z.string() });
@@ -72,35 +88,36 @@ export function loggable(error: unknown): Record<string, unknown> {
   };
 }
 
-/** The answer to what was thrown: its status and sentence, with the place where it has one; undefined for what nobody foresaw. */
-function answerTo(error: unknown): { status: number; problem: string; place?: object } | undefined {
-  if (error instanceof Refusal) return { status: error.status, problem: error.message };
-  if (error instanceof Problem) return { status: 422, problem: error.message, place: error.place };
+/** The answer to what was thrown: a code and a sentence, with the place where it has one; undefined for what nobody foresaw. */
+function refusedBy(error: unknown): Refused | undefined {
+  if (error instanceof Refusal) return { code: error.code, problem: error.message };
+  if (error instanceof Problem) return { code: 'does-not-fit', problem: error.message, place: error.place };
   if (error instanceof MulterError)
-    return {
-      status: 400,
-      problem: error.code === 'LIMIT_FILE_SIZE' ? 'This file is too large.' : 'The upload could not be read.',
-    };
-  if (codeOf(error) === 'ENOSPC') return { status: 507, problem: 'The server’s disk is full. Nothing was changed.' };
+    return error.code === 'LIMIT_FILE_SIZE'
+      ? { code: 'bad-input', problem: 'This file is too large.' }
+      : { code: 'bad-input', problem: 'The upload could not be read.' };
+  if (codeOf(error) === 'ENOSPC')
+    return { code: 'disk-full', problem: 'The server’s disk is full. Nothing was changed.' };
   const unavailable = whyUnavailable(error);
-  if (unavailable !== undefined) return { status: 503, problem: unavailable };
+  if (unavailable !== undefined) return { code: 'unavailable', problem: unavailable };
   const fault = clientFault.safeParse(error);
   if (!fault.success) return undefined;
-  const { status } = fault.data;
-  return { status, problem: status === 413 ? 'This is too much to save at once.' : 'The request could not be read.' };
+  if (fault.data.status === 413) return { code: 'too-large', problem: 'This is too much to save at once.' };
+  const code = fault.data.status === 415 ? 'compressed-body' : 'bad-input';
+  return { code, problem: 'The request could not be read.' };
 }
 
 /** Turns what was thrown into an answer; what nobody foresaw is logged and answered without detail. */
 export function answerErrors(log: Logger) {
   return (error: unknown, _request: Request, response: Response, next: NextFunction): void => {
-    const answer = answerTo(error);
-    if (!answer || answer.status >= 500) log.error(loggable(error), 'a request failed');
+    const refused = refusedBy(error);
+    if (!refused || statusOf[refused.code] >= 500) log.error(loggable(error), 'a request failed');
     if (response.headersSent) return next(error);
-    if (answer?.status === 503) response.set('retry-after', '2');
-    const { status, ...said } = answer ?? {
-      status: 500,
+    if (refused?.code === 'unavailable') response.set('retry-after', '2');
+    const said: Refused = refused ?? {
+      code: 'failed',
       problem: 'The server could not do this. Nothing was changed.',
     };
-    response.status(status).json(said);
+    response.status(statusOf[said.code]).json(said);
   };
 }

@@ -15,7 +15,8 @@ import { fontPath } from '../releases/write';
 import { siteRoutes } from '../sites/routes';
 import { sectionRoutes } from '../sites/sections';
 import { poolOf } from '../database/open';
-import { answerErrors, loggable, notFound } from './answer';
+import { notFound } from '@core/api/refusal';
+import { answerErrors, loggable } from './answer';
 import { sameOrigin, signedIn } from './guard';
 import type { Service } from './service';
 

@@ -1,5 +1,5 @@
 import { json, type RequestHandler } from 'express';
-import { Refusal } from './answer';
+import { Refusal } from '@core/api/refusal';
 
 /** How deep brackets may stand in one another in a request; the deepest document has about fifteen. */
 const mostBrackets = 100;
@@ -15,7 +15,7 @@ export function checkNesting(bytes: Buffer): void {
       else if (byte === 0x22) quoted = false;
     } else if (byte === 0x22) quoted = true;
     else if (byte === 0x5b || byte === 0x7b) {
-      if (++depth > mostBrackets) throw new Refusal(400, 'The request is nested too deeply.');
+      if (++depth > mostBrackets) throw new Refusal('bad-input', 'The request is nested too deeply.');
     } else if (byte === 0x5d || byte === 0x7d) depth--;
   }
 }

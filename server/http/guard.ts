@@ -2,7 +2,7 @@ import type { NextFunction, Request, Response } from 'express';
 import * as z from 'zod';
 import { Identifier } from '@core/document/identifier';
 import { Memberships, Pages, Sites, type PageRow, type SiteRow } from '../database/entities';
-import { notFound, Refusal } from './answer';
+import { notFound, Refusal } from '@core/api/refusal';
 import type { Service } from './service';
 
 declare module 'express-session' {
@@ -14,7 +14,7 @@ declare module 'express-session' {
 /** The id of the account that is signed in. @throws Refusal 401 */
 export function accountOf(request: Request): string {
   const account = request.session.account;
-  if (account === undefined) throw new Refusal(401, 'Please sign in.');
+  if (account === undefined) throw new Refusal('signed-out', 'Please sign in.');
   return account;
 }
 
@@ -80,7 +80,7 @@ export function sameOrigin(port: number) {
   return (request: Request, _response: Response, next: NextFunction): void => {
     const changes = !['GET', 'HEAD', 'OPTIONS'].includes(request.method);
     if (changes && !own.has(request.get('origin') ?? ''))
-      throw new Refusal(403, 'This request did not come from the editor.');
+      throw new Refusal('foreign-origin', 'This request did not come from the editor.');
     next();
   };
 }

@@ -1,12 +1,5 @@
 import { EventEmitter } from 'node:events';
-import type { Edit } from '@core/document/edits/edit';
-
-/** One stored batch of edits, as clients hear of it. */
-export interface Stored {
-  readonly revision: number;
-  readonly id: string;
-  readonly edits: readonly Edit[];
-}
+import type { Stored } from '@core/api/pages';
 
 /** Tells everybody who has a page open what was stored. */
 export class PageFeed {

@@ -1,28 +1,21 @@
 import { Router, type Request, type Response } from 'express';
 import * as z from 'zod';
-import { PagePath } from '@core/document/page';
+import type { PageEvents } from '@core/api/events';
+import { Batch, Log, LogRequest, PageFacts, PathChange } from '@core/api/pages';
 import { jsonColumn } from '../database/json-column';
 import { Pages, Releases, Sites } from '../database/entities';
 import { lockPage } from '../database/locks';
-import { loggable, read } from '../http/answer';
+import { answer, loggable, read } from '../http/answer';
 import { body } from '../http/body';
 import { accountOf, pageFor, parameter, reachPage, siteOfPage } from '../http/guard';
 import type { Service } from '../http/service';
 import { takeOffline } from '../releases/publish';
 import { hashOf } from '../releases/write';
 import { isUniqueViolation, liveAddress, pathTaken } from '../sites/routes';
-import { Batch, logSince, storeBatch } from './store';
+import { logSince, storeBatch } from './store';
 
-const Since = z.object({
-  since: z
-    .string()
-    .regex(/^\d{1,10}$/, 'A revision is a whole number.')
-    .transform(Number)
-    .pipe(z.int().max(2_147_483_647)),
-});
 /** So many earlier paths of a page are remembered. */
 const mostFormerPaths = 20;
-const Facts = z.strictObject({ path: PagePath });
 
 export function pageRoutes(service: Service): Router {
   const router = Router();
@@ -32,7 +25,7 @@ export function pageRoutes(service: Service): Router {
     const release = await service.database
       .getRepository(Releases)
       .findOne({ where: { site: site.id }, order: { number: 'DESC' } });
-    response.json({
+    answer(response, PageFacts, {
       site: site.document,
       page: page.document,
       revision: page.revision,
@@ -43,29 +36,18 @@ export function pageRoutes(service: Service): Router {
 
   router.post('/pages/:page/edits', reaching(service), body('8mb'), async (request, response) => {
     const at = await reachPage(service, request, parameter(request, 'page'));
-    response.json(await storeBatch(service, at, accountOf(request), read(Batch, request.body)));
+    answer(response, Log, await storeBatch(service, at, accountOf(request), read(Batch, request.body)));
   });
 
   router.get('/pages/:page/log', async (request, response) => {
     const { page } = await reachPage(service, request, parameter(request, 'page'));
-    const { since } = read(Since, request.query);
-    response.json({ log: await logSince(service.database.manager, page, since) });
-  });
-
-  router.get('/pages/:page/feed', async (request, response) => {
-    const { page, site } = await reachPage(service, request, parameter(request, 'page'));
-    openFeed(service, request, response, page);
-    const now = await service.database // read after the listening has begun
-      .getRepository(Sites)
-      .findOneBy({ id: site })
-      .catch(() => null);
-    if (!now) return void response.end(); // the listener comes again
-    if (!response.writableEnded) response.write(`event: site-is\ndata: ${hashOf(JSON.stringify(now.document))}\n\n`);
+    const { since } = read(LogRequest, request.query);
+    answer(response, Log, { log: await logSince(service.database.manager, page, since) });
   });
 
   router.patch('/pages/:page', reaching(service), body('20kb'), async (request, response) => {
     const { page } = await reachPage(service, request, parameter(request, 'page'));
-    const { path } = read(Facts, request.body);
+    const { path } = read(PathChange, request.body);
     await service.database
       .transaction(async (manager) => {
         const row = await lockPage(manager, page);
@@ -81,7 +63,7 @@ export function pageRoutes(service: Service): Router {
         throw isUniqueViolation(error) ? pathTaken(path) : error;
       });
     service.feed.tellMoved(page);
-    response.json({ path });
+    answer(response, PathChange, { path });
   });
 
   router.delete('/pages/:page', async (request, response) => {
@@ -92,6 +74,7 @@ export function pageRoutes(service: Service): Router {
     response.status(204).end();
   });
 
+  feedRoute(service, router);
   exportRoutes(service, router);
   return router;
 }
@@ -103,6 +86,10 @@ const reaching =
     await reachPage(service, request, parameter(request, 'page'));
     next();
   };
+
+/** Writes an event of the page's stream. */
+const say = <Name extends keyof PageEvents>(response: Response, name: Name, data: PageEvents[Name]): boolean =>
+  response.write(`event: ${name}\ndata: ${JSON.stringify(data)}\n\n`);
 
 /** An answer that stays open and tells what is stored on a page, as long as whoever opened it is signed in and a member of its site. */
 function openFeed(service: Service, request: Request, response: Response, page: string): void {
@@ -129,12 +116,26 @@ function openFeed(service: Service, request: Request, response: Response, page: 
   );
   const stops = [
     () => clearInterval(beat),
-    service.feed.listen(page, (stored) => response.write(`data: ${JSON.stringify(stored)}\n\n`)),
-    service.feed.listenToSite(page, () => response.write('event: site\ndata: {}\n\n')),
-    service.feed.listenToSections(page, () => response.write('event: sections\ndata: {}\n\n')),
+    service.feed.listen(page, (stored) => say(response, 'message', stored)),
+    service.feed.listenToSite(page, () => say(response, 'site', {})),
+    service.feed.listenToSections(page, () => say(response, 'sections', {})),
     service.streams.open(request.sessionID, () => response.end()),
   ];
   response.on('close', () => stops.forEach((stop) => stop()));
+}
+
+/** What is stored on a page, as it happens. */
+function feedRoute(service: Service, router: Router): void {
+  router.get('/pages/:page/feed', async (request, response) => {
+    const { page, site } = await reachPage(service, request, parameter(request, 'page'));
+    openFeed(service, request, response, page);
+    const now = await service.database // read after the listening has begun
+      .getRepository(Sites)
+      .findOneBy({ id: site })
+      .catch(() => null);
+    if (!now) return void response.end(); // the listener comes again
+    if (!response.writableEnded) say(response, 'site-is', hashOf(JSON.stringify(now.document)));
+  });
 }
 
 /** The page and its site as files, in the open format. */

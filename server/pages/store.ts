@@ -1,8 +1,7 @@
 import { MoreThan, type EntityManager } from 'typeorm';
-import * as z from 'zod';
 import { mirrored, sharedRoots } from '@core/document/commands/shared';
 import { applyEdits } from '@core/document/edits/apply';
-import { Edits, type Edit } from '@core/document/edits/edit';
+import type { Edit } from '@core/document/edits/edit';
 import { newIdentifier } from '@core/document/identifier';
 import { pageOfSection } from '@core/document/kept-section';
 import { titleOf } from '@core/document/page';
@@ -10,17 +9,9 @@ import { Problem } from '@core/document/problem';
 import { Batches, Pages, Sites, type PageRow, type SiteRow } from '../database/entities';
 import { jsonColumn } from '../database/json-column';
 import { lockPage, lockPages, lockSite } from '../database/locks';
-import { notFound, Refusal } from '../http/answer';
+import type { Batch, Stored } from '@core/api/pages';
+import { notFound, Refusal } from '@core/api/refusal';
 import type { Service } from '../http/service';
-import type { Stored } from './feed';
-
-/** A batch as a client sends it: an id of its own, so that sending it twice stores it once. */
-export const Batch = z.strictObject({
-  id: z.string().regex(/^[A-Za-z0-9_-]{16,40}$/),
-  base: z.int().min(0).max(2_147_483_647),
-  edits: Edits,
-});
-export type Batch = z.infer<typeof Batch>;
 
 /** Everything stored on a page after a revision, oldest first. */
 export async function logSince(manager: EntityManager, page: string, revision: number): Promise<Stored[]> {
@@ -121,7 +112,7 @@ async function storeHolding(
   if (hold === 'alone') await lockPages(manager, at.site);
   const row = await lockPage(manager, at.page);
   const known = await manager.getRepository(Batches).findOneBy({ id: batch.id });
-  if (known && known.page !== at.page) throw new Refusal(400, 'This batch belongs to another page.');
+  if (known && known.page !== at.page) throw new Refusal('bad-input', 'This batch belongs to another page.');
   if (known) return { log: await logSince(manager, at.page, Math.min(batch.base, known.revision - 1)), fresh: [] };
   if (hold === 'shared' && touchesShared(site, row, batch.edits)) return undefined;
   const applied = applyEdits(site.document, row.document, batch.edits);

@@ -1,5 +1,5 @@
 import sanitizeHtml from 'sanitize-html';
-import { Refusal } from '../http/answer';
+import { Refusal } from '@core/api/refusal';
 
 const shapes = ['path', 'rect', 'circle', 'ellipse', 'line', 'polyline', 'polygon', 'text', 'tspan'];
 const structure = ['svg', 'g', 'defs', 'symbol', 'use', 'title', 'desc', 'clipPath', 'mask', 'pattern'];
@@ -53,7 +53,7 @@ function inward(tagName: string, attribs: sanitizeHtml.Attributes): sanitizeHtml
  * @throws Refusal when nothing to draw is left
  */
 export function cleanSvg(text: string): string {
-  if (/<!ENTITY/i.test(text)) throw new Refusal(400, 'An SVG with entities of its own is not accepted.');
+  if (/<!ENTITY/i.test(text)) throw new Refusal('bad-input', 'An SVG with entities of its own is not accepted.');
   const clean = sanitizeHtml(text, {
     allowedTags: [...structure, ...shapes, ...paints, ...filters],
     allowedAttributes: { '*': attributes },
@@ -62,7 +62,7 @@ export function cleanSvg(text: string): string {
     parser: { xmlMode: true, lowerCaseTags: false, lowerCaseAttributeNames: false },
   });
   const [begin, end] = [clean.search(/<svg[\s>]/), clean.lastIndexOf('</svg>')];
-  if (begin === -1 || end < begin) throw new Refusal(400, 'There is nothing to draw in this SVG.');
+  if (begin === -1 || end < begin) throw new Refusal('bad-input', 'There is nothing to draw in this SVG.');
   const drawing = clean.slice(begin, end + '</svg>'.length);
   return /^<svg[^>]*\sxmlns=/.test(drawing) ? drawing : drawing.replace('<svg', `<svg xmlns="${svgSpace}"`);
 }

@@ -10,16 +10,14 @@ import type { EntityManager } from 'typeorm';
 import { PictureFiles, Sites } from '../database/entities';
 import { jsonColumn } from '../database/json-column';
 import { lockSite } from '../database/locks';
-import { notFound, read, Refusal } from '../http/answer';
+import { LibraryPicture, PictureFacts, Pictures } from '@core/api/pictures';
+import { notFound, Refusal } from '@core/api/refusal';
+import { answer, read } from '../http/answer';
 import { body } from '../http/body';
 import { parameter, reachSite, siteFor } from '../http/guard';
 import type { Service } from '../http/service';
 import { scalePicture, type Scaled } from './scale';
 
-const Facts = z.strictObject({
-  name: z.string().trim().min(1).max(200).optional(),
-  alt: z.string().max(500).optional(),
-});
 const FileName = z.string().regex(/^[a-z0-9][a-z0-9-]*\.[a-z0-9]{2,5}$/);
 const contentTypes: Readonly<Record<string, string>> = { webp: 'image/webp', svg: 'image/svg+xml' };
 
@@ -56,7 +54,7 @@ function receiver(folder: string): (request: Request, response: Response) => Pro
         if (code === 'ENOSPC') return fail(error as Error); // what multer hands on is an error
         fail(
           new Refusal(
-            400,
+            'bad-input',
             code === 'LIMIT_FILE_SIZE'
               ? `A picture has at most ${mostBytes / 1e6} MB.`
               : 'The upload could not be read to its end. Upload the file again.',
@@ -84,20 +82,20 @@ export function pictureRoutes(service: Service): Router {
 
   router.get('/sites/:site/pictures', async (request, response) => {
     const site = await siteFor(service, request, parameter(request, 'site'));
-    response.json(site.document.pictures);
+    answer(response, Pictures, site.document.pictures);
   });
 
   router.post('/sites/:site/pictures', async (request, response) => {
     const site = await reachSite(service, request, parameter(request, 'site'));
     await receive(request, response);
     const { file } = request;
-    if (!file) throw new Refusal(400, 'Choose a picture to upload.');
+    if (!file) throw new Refusal('bad-input', 'Choose a picture to upload.');
     try {
       const name = Buffer.from(file.originalname, 'latin1').toString('utf8'); // multipart names arrive as bytes
       const scaled = await service.scaling(() => scalePicture(name, file.path));
       const id = newIdentifier();
       await service.database.transaction((manager) => keepPicture(manager, site, id, scaled));
-      response.status(201).json({ id, picture: scaled.picture });
+      answer(response, LibraryPicture, { id, picture: scaled.picture }, 201);
     } finally {
       await rm(file.path, { force: true });
     }
@@ -105,7 +103,7 @@ export function pictureRoutes(service: Service): Router {
 
   router.patch('/sites/:site/pictures/:picture', body('20kb'), async (request, response) => {
     const site = await reachSite(service, request, parameter(request, 'site'));
-    const { name, alt } = read(Facts, request.body);
+    const { name, alt } = read(PictureFacts, request.body);
     const id = parameter(request, 'picture');
     const picture = await service.database.transaction(async (manager): Promise<Picture> => {
       const row = await lockSite(manager, site, 'alone');
@@ -120,7 +118,7 @@ export function pictureRoutes(service: Service): Router {
         );
       return changed;
     });
-    response.json({ id, picture });
+    answer(response, LibraryPicture, { id, picture });
   });
 
   router.get('/sites/:site/files/:file', async (request, response) => {

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { open, readFile } from 'node:fs/promises';
 import sharp, { type Metadata, type OutputInfo, type Sharp } from 'sharp';
 import type { Picture } from '@core/document/site';
-import { Refusal } from '../http/answer';
+import { Refusal } from '@core/api/refusal';
 import { cleanSvg } from './clean-svg';
 
 /** The widths in px a picture is kept in, as far as it is as wide itself. */
@@ -59,7 +59,7 @@ async function factsOf(source: Source): Promise<Metadata> {
   return sharp(source, { limitInputPixels: false, failOn: 'error' })
     .metadata()
     .catch(() => {
-      throw new Refusal(400, `This file is not a picture that can be read. ${kinds}`);
+      throw new Refusal('bad-input', `This file is not a picture that can be read. ${kinds}`);
     });
 }
 
@@ -68,20 +68,20 @@ function checkSize(facts: Metadata): void {
   const { width, height } = facts;
   const frames = facts.pages ?? 1;
   const frame = facts.pageHeight ?? height;
-  if (width === 0 || frame === 0) throw new Refusal(400, 'The picture has no size.');
+  if (width === 0 || frame === 0) throw new Refusal('bad-input', 'The picture has no size.');
   if (Math.max(width, frame) > longestSide)
     throw new Refusal(
-      400,
+      'bad-input',
       `The picture is ${Math.max(width, frame).toLocaleString('en')} px long. The longest side may have ${longestSide.toLocaleString('en')} px.`,
     );
   if (width * frame > mostPixels)
     throw new Refusal(
-      400,
+      'bad-input',
       `The picture has ${Math.round((width * frame) / 1e6)} million pixels. It may have ${mostPixels / 1e6} million.`,
     );
   if (width * frame * frames > mostPixels)
     throw new Refusal(
-      400,
+      'bad-input',
       `The film has ${frames} pictures with ${Math.round((width * frame * frames) / 1e6)} million pixels in all. It may have ${mostPixels / 1e6} million: shorten it, or upload it as a video.`,
     );
 }
@@ -93,7 +93,8 @@ function checkSize(facts: Metadata): void {
  */
 export async function scalePicture(name: string, source: Source): Promise<Scaled> {
   const facts = await factsOf(source);
-  if (!isKnown(facts.format) || (facts.format === 'heif' && facts.compression !== 'av1')) throw new Refusal(400, kinds);
+  if (!isKnown(facts.format) || (facts.format === 'heif' && facts.compression !== 'av1'))
+    throw new Refusal('bad-input', kinds);
   if (facts.format === 'svg') return drawing(cleanName(name), source);
   checkSize(facts);
   const turned = (facts.orientation ?? 1) >= 5;
@@ -122,17 +123,17 @@ export async function scalePicture(name: string, source: Source): Promise<Scaled
 /** A drawing without anything that runs or leads elsewhere, as one file; drawn once, to see that it can be. */
 async function drawing(name: string, source: Source): Promise<Scaled> {
   const bytes = typeof source === 'string' ? await readUpTo(source, mostSvgBytes) : source;
-  if (bytes.length > mostSvgBytes) throw new Refusal(400, `An SVG has at most ${mostSvgBytes / 1e6} MB.`);
+  if (bytes.length > mostSvgBytes) throw new Refusal('bad-input', `An SVG has at most ${mostSvgBytes / 1e6} MB.`);
   const clean = Buffer.from(cleanSvg(bytes.toString('utf8')));
   const facts = await factsOf(clean);
-  if (facts.format !== 'svg') throw new Refusal(400, 'There is nothing to draw in this SVG.');
+  if (facts.format !== 'svg') throw new Refusal('bad-input', 'There is nothing to draw in this SVG.');
   checkSize(facts);
   await reading(clean)
     .resize({ width: 64, height: 64, fit: 'inside' })
     .png()
     .toBuffer()
     .catch(() => {
-      throw new Refusal(400, 'The SVG could not be drawn.');
+      throw new Refusal('bad-input', 'The SVG could not be drawn.');
     });
   const file = nameFor(clean, 'svg');
   const { width, height } = facts;
@@ -145,7 +146,7 @@ async function drawing(name: string, source: Source): Promise<Scaled> {
 async function readUpTo(path: string, most: number): Promise<Buffer> {
   const file = await open(path);
   const { size } = await file.stat().finally(() => file.close());
-  if (size > most) throw new Refusal(400, `An SVG has at most ${most / 1e6} MB.`);
+  if (size > most) throw new Refusal('bad-input', `An SVG has at most ${most / 1e6} MB.`);
   return readFile(path);
 }
 
@@ -189,8 +190,11 @@ async function upright(pixels: Pixels, orientation: number): Promise<Pixels> {
 
 function damaged(error: unknown): never {
   if (error instanceof Error && /timeout/i.test(error.message))
-    throw new Refusal(400, 'The picture takes too long to read. Save it in a simpler format and upload it again.');
-  throw new Refusal(400, 'The picture is damaged: it could not be read to its end.');
+    throw new Refusal(
+      'bad-input',
+      'The picture takes too long to read. Save it in a simpler format and upload it again.',
+    );
+  throw new Refusal('bad-input', 'The picture is damaged: it could not be read to its end.');
 }
 
 /** The picture in every width it is kept in. It is read once, line by line, into its largest copy; the smaller ones are made from that. */

@@ -3,7 +3,8 @@ import { access } from 'node:fs/promises';
 import { join } from 'node:path';
 import { Router } from 'express';
 import { Pages, Previews, Sites } from '../database/entities';
-import { loggable } from '../http/answer';
+import { Preview } from '@core/api/releases';
+import { answer, loggable } from '../http/answer';
 import { pageFor, parameter } from '../http/guard';
 import type { Service } from '../http/service';
 import { hashOf, pruneVersions, writeFolder, writePointer, writeWhole } from '../releases/write';
@@ -119,7 +120,7 @@ export function previewRoutes(service: Service, previews: FollowingPreviews): Ro
   router.post('/pages/:page/preview', async (request, response) => {
     const { page, site } = await pageFor(service, request, parameter(request, 'page'));
     const token = await previews.open(site.id);
-    response.json({ address: `http://preview-${token}.localhost:${service.config.livePort}${page.path}` });
+    answer(response, Preview, { address: `http://preview-${token}.localhost:${service.config.livePort}${page.path}` });
   });
   return router;
 }

@@ -16,7 +16,9 @@ import {
   type SiteRow,
 } from '../database/entities';
 import { jsonColumn } from '../database/json-column';
-import { loggable, notFound } from '../http/answer';
+import type { ChangedBesides } from '@core/api/releases';
+import { notFound } from '@core/api/refusal';
+import { loggable } from '../http/answer';
 import type { Service } from '../http/service';
 import { pruneVersions, servedHtml, writeFolder, writePointer, writeWhole } from './write';
 
@@ -97,16 +99,8 @@ const lastNumber = (manager: EntityManager, site: string): Promise<number | unde
 const lastRelease = (manager: EntityManager, site: string): Promise<ReleaseRow | null> =>
   manager.getRepository(Releases).findOne({ where: { site }, order: { number: 'DESC' } });
 
-/** What publishing a page would change besides what was edited on it. */
-export interface AlsoChanges {
-  /** What the site says changes the page itself: classes, elements, breakpoints, alt texts. */
-  readonly site: boolean;
-  /** Other live pages, and whether they share a section with it or what the site says changes them. */
-  readonly pages: readonly { readonly title: string; readonly path: string; readonly because: 'section' | 'site' }[];
-}
-
 /** What else publishing a page would change. */
-export async function changedWith(service: Service, pageId: string): Promise<AlsoChanges> {
+export async function changedWith(service: Service, pageId: string): Promise<ChangedBesides> {
   const { manager } = service.database;
   const stored = await storedPage(manager, pageId);
   const { site, page } = stored;

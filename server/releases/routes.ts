@@ -1,4 +1,6 @@
 import { Router } from 'express';
+import { ChangedBesides, Published } from '@core/api/releases';
+import { answer } from '../http/answer';
 import { accountOf, pageFor, parameter, reachPage } from '../http/guard';
 import type { Service } from '../http/service';
 import { liveAddress } from '../sites/routes';
@@ -9,15 +11,16 @@ export function releaseRoutes(service: Service): Router {
   router.post('/pages/:page/releases', async (request, response) => {
     const { page, site } = await pageFor(service, request, parameter(request, 'page'));
     const release = await publish(service, { page: page.id, site: site.id }, accountOf(request));
-    response.status(201).json({
+    const published = {
       number: release.number,
       page: release.content.pages[page.id]?.document ?? null,
       live: liveAddress(service, site, page.path),
-    });
+    };
+    answer(response, Published, published, 201);
   });
   router.get('/pages/:page/releases/next', async (request, response) => {
     const { page } = await reachPage(service, request, parameter(request, 'page'));
-    response.json(await changedWith(service, page));
+    answer(response, ChangedBesides, await changedWith(service, page));
   });
   return router;
 }

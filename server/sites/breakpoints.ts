@@ -1,3 +1,4 @@
+import type { LeavingPlace } from '@core/api/sites';
 import { newIdentifier } from '@core/document/identifier';
 import {
   leavingEdits,
@@ -5,7 +6,6 @@ import {
   leavingOnSite,
   siteWith,
   type BreakpointChange,
-  type Leaving,
 } from '@core/document/commands/breakpoints';
 import { applyEdits } from '@core/document/edits/apply';
 import { titleOf } from '@core/document/page';
@@ -14,12 +14,6 @@ import { Batches, Pages, Sites } from '../database/entities';
 import { jsonColumn } from '../database/json-column';
 import { lockPages, lockSite } from '../database/locks';
 import type { Service } from '../http/service';
-
-/** What is set at breakpoints that would go, in one place. */
-export interface LeavingPlace {
-  readonly title: string;
-  readonly values: readonly Leaving[];
-}
 
 /** What a change of breakpoints would take from the site and each page, or hand to an heir. @throws Problem */
 export async function leavingBy(service: Service, id: string, change: BreakpointChange): Promise<LeavingPlace[]> {

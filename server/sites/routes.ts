@@ -1,35 +1,40 @@
 import { Router } from 'express';
 import { In } from 'typeorm';
 import * as z from 'zod';
-import { Identifier, newIdentifier } from '@core/document/identifier';
-import { blankPage, PagePath, titleOf } from '@core/document/page';
-import { BreakpointChange } from '@core/document/commands/breakpoints';
+import {
+  BreakpointsRequest,
+  ChangedSite,
+  ClientCards,
+  DeskFacts,
+  LeavingPlaces,
+  MadePage,
+  NewPage,
+  type PageEntry,
+} from '@core/api/sites';
+import { newIdentifier } from '@core/document/identifier';
+import { blankPage, titleOf } from '@core/document/page';
 import { Memberships, Pages, Releases, Sites, type SiteRow } from '../database/entities';
 import { copyOfPage } from '@core/document/commands/shared';
 import { menuPaths } from '@core/document/menus';
 import { jsonColumn } from '../database/json-column';
 import { lockSite } from '../database/locks';
-import { notFound, read, Refusal } from '../http/answer';
+import { notFound, Refusal } from '@core/api/refusal';
+import { answer, read } from '../http/answer';
 import { body } from '../http/body';
 import { accountOf, parameter, reachPage, reachSite, siteFor } from '../http/guard';
 import type { Service } from '../http/service';
 import { changeBreakpoints, leavingBy } from './breakpoints';
 
-const NewPage = z.strictObject({
-  title: z.string().trim().min(1, 'A page needs a title.').max(200),
-  path: PagePath,
-  copyOf: Identifier.optional(),
-});
-
 /** The message PostgreSQL's unique violation becomes. */
-export const pathTaken = (path: string): Refusal => new Refusal(409, `The site has a page at ${path} already.`);
+export const pathTaken = (path: string): Refusal =>
+  new Refusal('path-taken', `The site has a page at ${path} already.`);
 export const isUniqueViolation = (error: unknown): boolean =>
   z.object({ code: z.literal('23505') }).safeParse(error).success;
 
 export const liveAddress = (service: Service, site: SiteRow, path = '/'): string =>
   `http://${site.host}.localhost:${service.config.livePort}${path}`;
 
-async function listed(service: Service, site: SiteRow): Promise<object[]> {
+async function listed(service: Service, site: SiteRow): Promise<PageEntry[]> {
   const pages = await service.database.getRepository(Pages).find({ where: { site: site.id }, order: { path: 'ASC' } });
   const release = await service.database
     .getRepository(Releases)
@@ -40,7 +45,7 @@ async function listed(service: Service, site: SiteRow): Promise<object[]> {
     path: page.path,
     former: page.formerPaths,
     livePath: release?.content.pages[page.id]?.document.path ?? null,
-    changed: page.changed,
+    changed: page.changed.toISOString(),
     revision: page.revision,
     live: release?.content.pages[page.id]?.revision ?? null,
   }));
@@ -57,16 +62,17 @@ export function siteRoutes(service: Service): Router {
     const counts = await Promise.all(sites.map((site) => pages.countBy({ site: site.id })));
     const cards = sites.map((site, index) => ({
       site: site.document,
-      pages: counts[index],
+      pages: counts[index] ?? 0,
       home: homes.find((home) => home.site === site.id)?.document ?? null,
     }));
-    response.json(cards.sort((a, b) => Number(b.pages) - Number(a.pages) || a.site.name.localeCompare(b.site.name)));
+    cards.sort((a, b) => b.pages - a.pages || a.site.name.localeCompare(b.site.name));
+    answer(response, ClientCards, cards);
   });
 
   router.get('/sites/:site', async (request, response) => {
     const site = await siteFor(service, request, parameter(request, 'site'));
     const documents = await pages.find({ where: { site: site.id }, select: { id: true, document: true } });
-    response.json({
+    answer(response, DeskFacts, {
       site: site.document,
       pages: await listed(service, site),
       menus: menuPaths(documents.map((page) => page.document)),
@@ -76,24 +82,21 @@ export function siteRoutes(service: Service): Router {
 
   router.put('/sites/:site/breakpoints', body('100kb'), async (request, response) => {
     const site = await reachSite(service, request, parameter(request, 'site'));
-    const { trial, ...change } = read(BreakpointChange.extend({ trial: z.boolean() }), request.body);
-    response.json(
-      trial
-        ? { leaving: await leavingBy(service, site, change) }
-        : { site: await changeBreakpoints(service, site, accountOf(request), change) },
-    );
+    const { rehearsal, ...change } = read(BreakpointsRequest, request.body);
+    if (rehearsal) answer(response, LeavingPlaces, { leaving: await leavingBy(service, site, change) });
+    else answer(response, ChangedSite, { site: await changeBreakpoints(service, site, accountOf(request), change) });
   });
 
   router.post('/sites/:site/pages', body('20kb'), async (request, response) => {
     const site = await reachSite(service, request, parameter(request, 'site'));
     const { title, path, copyOf } = read(NewPage, request.body);
     if (copyOf !== undefined && (await reachPage(service, request, copyOf)).site !== site)
-      throw new Refusal(400, 'Copy a page of the same site.');
+      throw new Refusal('bad-input', 'Copy a page of the same site.');
     const id = newIdentifier();
     await makePage(service, site, { id, title, path }, copyOf).catch((error: unknown) => {
       throw isUniqueViolation(error) ? pathTaken(path) : error;
     });
-    response.status(201).json({ id, title, path });
+    answer(response, MadePage, { id, title, path }, 201);
   });
   return router;
 }

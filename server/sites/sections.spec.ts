@@ -2,7 +2,7 @@ import type { Edit } from '@core/document/edits/edit';
 import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
 import { subtree } from '@core/document/tree';
-import type { AlsoChanges } from '../releases/publish';
+import type { ChangedBesides } from '@core/api/releases';
 import { ask } from '../trial/running';
 import { withServer } from '../trial/with-server';
 
@@ -83,7 +83,7 @@ describe('The sections a site keeps', () => {
   });
   it('go live on every live page that shares them, which is said before; what else was saved there does not', async () => {
     const next = async (page: string) =>
-      (await at.ada.call('GET', `/pages/${page}/releases/next`)).json<AlsoChanges>().pages;
+      (await at.ada.call('GET', `/pages/${page}/releases/next`)).json<ChangedBesides>().pages;
     const seen = async (path: string): Promise<string> =>
       (await ask(at.live.port, 'GET', path, { host: 'tidewick.localhost' })).body;
     const foot = (await at.ada.open('tidewick-home')).page.parts['root']!.children.at(-1)!;
@@ -121,7 +121,8 @@ describe('The sections a site keeps', () => {
     await at.ada.call('DELETE', `/sites/tidewick/sections/${kept!.id}`);
   });
   it('are not all that a release takes along: what the site says goes live on every page it changes, which is said before', async () => {
-    const next = async (page: string) => (await at.ada.call('GET', `/pages/${page}/releases/next`)).json<AlsoChanges>();
+    const next = async (page: string) =>
+      (await at.ada.call('GET', `/pages/${page}/releases/next`)).json<ChangedBesides>();
     const style = async (path: string): Promise<string> => {
       const html = (await ask(at.live.port, 'GET', path, { host: 'oxbow-mill.localhost' })).body;
       return (
@@ -141,7 +142,7 @@ describe('The sections a site keeps', () => {
     expect(await next('mill-home')).toEqual({ site: false, pages: [] });
     const { site } = (await at.ada.call('GET', '/sites/mill')).json<{ site: Site }>();
     const breakpoints = site.breakpoints.map((one) => (one.id === 'phone' ? { ...one, limit: 555 } : one));
-    await at.ada.call('PUT', '/sites/mill/breakpoints', { breakpoints, heirs: {}, trial: false });
+    await at.ada.call('PUT', '/sites/mill/breakpoints', { breakpoints, heirs: {}, rehearsal: false });
     expect(await next('mill-home'))
       .withContext('Plain sets nothing on the phone')
       .toEqual({ site: true, pages: [{ title: 'Twin', path: '/twin', because: 'site' }] });
@@ -155,7 +156,7 @@ describe('The sections a site keeps', () => {
         await at.ada.call('PUT', '/sites/mill/breakpoints', {
           breakpoints: rest,
           heirs: { tablet: 'phone' },
-          trial: false,
+          rehearsal: false,
         })
       ).status,
     ).toBe(200);

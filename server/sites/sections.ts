@@ -1,8 +1,8 @@
 import { Router } from 'express';
 import type { EntityManager } from 'typeorm';
 import { keptFrom } from '@core/document/commands/shared';
-import { Identifier, newIdentifier } from '@core/document/identifier';
-import { KeptSection } from '@core/document/kept-section';
+import { newIdentifier } from '@core/document/identifier';
+import type { KeptSection } from '@core/document/kept-section';
 import { titleOf } from '@core/document/page';
 import { Problem } from '@core/document/problem';
 import type { Site } from '@core/document/site';
@@ -10,12 +10,13 @@ import { subtree } from '@core/document/tree';
 import { Pages, Sites } from '../database/entities';
 import { jsonColumn } from '../database/json-column';
 import { lockPages, lockSite } from '../database/locks';
-import { notFound, read, Refusal } from '../http/answer';
+import { SaveSection, Sections } from '@core/api/sites';
+import { notFound, Refusal } from '@core/api/refusal';
+import { answer, read } from '../http/answer';
 import { body } from '../http/body';
 import { parameter, reachPage, reachSite, siteFor } from '../http/guard';
 import type { Service } from '../http/service';
 
-const Keep = KeptSection.pick({ name: true, purpose: true, shared: true }).extend({ part: Identifier });
 const most = 200;
 
 /** Changes the list of sections a site keeps, and tells whoever has one of its pages open. */
@@ -41,12 +42,12 @@ export function sectionRoutes(service: Service): Router {
 
   router.get('/sites/:site/sections', async (request, response) => {
     const site = await siteFor(service, request, parameter(request, 'site'));
-    response.json({ sections: site.document.sections ?? [] });
+    answer(response, Sections, { sections: site.document.sections ?? [] });
   });
 
   router.post('/pages/:page/sections', body('20kb'), async (request, response) => {
     const { page, site } = await reachPage(service, request, parameter(request, 'page'));
-    const { part, ...facts } = read(Keep, request.body);
+    const { part, ...facts } = read(SaveSection, request.body);
     const sections = await changeSections(service, site, async (now, manager) => {
       const all = await lockPages(manager, site); // as they are now: edits that were under way have ended, later ones wait
       const document = all.find((one) => one.id === page)?.document;
@@ -62,12 +63,12 @@ export function sectionRoutes(service: Service): Router {
           { part },
         );
       const kept = now.sections ?? [];
-      if (kept.length >= most) throw new Refusal(400, `A site keeps at most ${most} sections.`);
+      if (kept.length >= most) throw new Refusal('bad-input', `A site keeps at most ${most} sections.`);
       if (facts.shared && kept.some((one) => one.shared && one.root === part))
         throw new Problem('This section is shared already.', { part });
       return [...kept, keptFrom(document, part, { ...facts, id: newIdentifier() })];
     });
-    response.status(201).json({ sections });
+    answer(response, Sections, { sections }, 201);
   });
 
   router.delete('/sites/:site/sections/:section', async (request, response) => {
@@ -78,7 +79,7 @@ export function sectionRoutes(service: Service): Router {
       if (!kept.some((one) => one.id === id)) throw notFound();
       return kept.filter((one) => one.id !== id);
     };
-    response.json({ sections: await changeSections(service, site, without) });
+    answer(response, Sections, { sections: await changeSections(service, site, without) });
   });
   return router;
 }

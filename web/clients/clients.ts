@@ -2,7 +2,8 @@ import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
 import { catchError, of, map } from 'rxjs';
-import { Api, failureOf, type ClientCard } from '../services/api';
+import type { ClientCards } from '@core/api/sites';
+import { Api, failureOf } from '../services/api';
 import { PageDrawing } from '../drawing/page-drawing';
 
 /** One card a client's site, drawn from its home page. */
@@ -20,7 +21,7 @@ export class Clients {
   protected readonly clients = toSignal(
     this.api.clients().pipe(
       map((cards) => ({ cards, problem: '' })),
-      catchError((error: unknown) => of({ cards: [] as ClientCard[], problem: failureOf(error).problem })),
+      catchError((error: unknown) => of({ cards: [] as ClientCards, problem: failureOf(error).problem })),
     ),
   );
 

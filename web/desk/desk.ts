@@ -9,7 +9,8 @@ import { Dialog } from 'primeng/dialog';
 import { DialogFocus } from '../theme/dialog-focus';
 import { InputText } from 'primeng/inputtext';
 import { PagePath } from '@core/document/page';
-import { Api, failureOf, type DeskFacts, type PageEntry } from '../services/api';
+import type { DeskFacts, PageEntry } from '@core/api/sites';
+import { Api, failureOf } from '../services/api';
 import { nanoid } from 'nanoid';
 
 type Doing = { readonly what: 'new' } | { readonly what: 'rename' | 'delete' | 'copy'; readonly page: PageEntry };
@@ -52,7 +53,7 @@ export class Desk {
     } catch (error) {
       const failure = failureOf(error);
       this.failure.set(
-        failure.status === 404 ? 'There is no site at this address, or you don’t have access.' : failure.problem,
+        failure.code === 'not-found' ? 'There is no site at this address, or you don’t have access.' : failure.problem,
       );
     }
   }
@@ -107,11 +108,12 @@ export class Desk {
 
   private async carryOut(doing: Doing): Promise<void> {
     const title = this.pageTitle().trim();
+    const path = this.path();
     if (doing.what === 'new') {
-      const { id } = await firstValueFrom(this.api.newPage(this.site(), title, this.path()));
+      const { id } = await firstValueFrom(this.api.newPage(this.site(), { title, path }));
       await this.router.navigate(['/pages', id]);
     } else if (doing.what === 'copy')
-      await firstValueFrom(this.api.newPage(this.site(), title, this.path(), doing.page.id));
+      await firstValueFrom(this.api.newPage(this.site(), { title, path, copyOf: doing.page.id }));
     else if (doing.what === 'delete') await firstValueFrom(this.api.deletePage(doing.page.id));
     else await this.rename(doing.page, title);
   }

@@ -7,7 +7,9 @@ import type { Edit } from '@core/document/edits/edit';
 import { blankPage, titleOf, type Page } from '@core/document/page';
 import { Problem } from '@core/document/problem';
 import { blankSite } from '@core/document/site';
-import { Api, type PageFacts, type Stored } from './api';
+import type { PageFacts, Stored } from '@core/api/pages';
+import type { Refused } from '@core/api/refusal';
+import { Api } from './api';
 import { Outbox, type Waiting } from './outbox';
 import { PageSession } from './page-session';
 
@@ -36,7 +38,7 @@ class MemoryServer {
         this.take(batch.id, batch.edits);
       } catch (error) {
         if (!(error instanceof Problem)) throw error;
-        return throwError(() => new HttpErrorResponse({ status: 422, error: { problem: (error as Problem).message } }));
+        return throwError(() => new HttpErrorResponse({ status: 422, error: { code: 'does-not-fit', problem: error.message } satisfies Refused }));
       }
       return of(this.log.filter((one) => one.revision > batch.base));
     });

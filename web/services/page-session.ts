@@ -8,7 +8,9 @@ import type { Page } from '@core/document/page';
 import { Problem } from '@core/document/problem';
 import type { Picture, Site } from '@core/document/site';
 import { changesBetween, sharingParts } from '@core/document/changes';
-import { Api, failureOf, type PageFacts, type Stored } from './api';
+import { pageEvents } from '@core/api/events';
+import type { PageFacts, Stored } from '@core/api/pages';
+import { Api, failureOf, type Failure } from './api';
 import { Outbox, type Waiting } from './outbox';
 import { serverEvents } from './server-events';
 
@@ -18,6 +20,15 @@ interface Step {
   readonly inverses: readonly Edit[];
   readonly merge: string | undefined;
 }
+
+/** Refusals that sending the same edits again would meet again. */
+const willNeverFit: readonly Failure['code'][] = [
+  'bad-input',
+  'not-found',
+  'too-large',
+  'compressed-body',
+  'does-not-fit',
+];
 
 /** At most so many edits are sent as one batch: fewer than the server takes. */
 const editsABatch = 1000;
@@ -117,7 +128,7 @@ export class PageSession implements OnDestroy {
 
   /** A page that somebody else has deleted is said to be; whatever else keeps it from being read passes. */
   private unreachable(error: unknown): undefined {
-    if (failureOf(error).status === 404)
+    if (failureOf(error).code === 'not-found')
       this.notices.next(
         'This page has been deleted, or you no longer have access to its site. What you change here can’t be saved any more.',
       );
@@ -217,11 +228,12 @@ export class PageSession implements OnDestroy {
       this.waiting.update((list) => list.filter((one) => one.id !== next.id));
     } catch (error) {
       const failure = failureOf(error);
-      if (failure.reached && [400, 404, 413, 415, 422].includes(failure.status))
-        return this.refused(next, failure.problem);
+      if (willNeverFit.includes(failure.code)) return this.refused(next, failure.problem);
       this.reached.set(false);
       this.problem.set(
-        failure.status === 401 ? 'You are signed out. Sign in again in another tab: nothing is lost.' : failure.problem,
+        failure.code === 'signed-out'
+          ? 'You are signed out. Sign in again in another tab: nothing is lost.'
+          : failure.problem,
       );
       await firstValueFrom(timer(1000));
     }
@@ -288,9 +300,8 @@ export class PageSession implements OnDestroy {
 
   /** Listens to what is stored on the page by anyone, as it happens; after a break, fetches everything missed. */
   private listen(id: string): Subscription {
-    return serverEvents(`/api/pages/${id}/feed`, ['message', 'site', 'site-is', 'sections']).subscribe((heard) => {
-      if (heard.name === 'message')
-        this.heard(JSON.parse(heard.data) as Stored); // our own server's words
+    return serverEvents(`/api/pages/${id}/feed`, pageEvents).subscribe((heard) => {
+      if (heard.name === 'message') this.heard(heard.data);
       else if (heard.name === 'open') this.catchUp();
       else if (heard.name === 'site') void this.reopen();
       else if (heard.name === 'site-is') this.compareSite(heard.data);

@@ -1,5 +1,8 @@
 import { Subject } from 'rxjs';
+import * as z from 'zod';
 import { serverEvents, type Heard } from './server-events';
+
+const events = { message: z.object({ count: z.int() }), site: z.object({}) } as const;
 
 /** A stream that is told by the test what the server says. */
 class ToldSource extends EventTarget {
@@ -24,7 +27,7 @@ class ToldSource extends EventTarget {
 describe('Events of the server', () => {
   const real = window.EventSource;
   let seen: Subject<boolean>;
-  let heard: Heard[];
+  let heard: Heard<typeof events>[];
 
   beforeEach(() => {
     ToldSource.opened.length = 0;
@@ -38,30 +41,34 @@ describe('Events of the server', () => {
   });
 
   it('are listened to while the tab is in sight, and anew when it comes back', () => {
-    const stop = serverEvents('/feed', ['message', 'site'], seen).subscribe((one) => heard.push(one));
+    const stop = serverEvents('/feed', events, seen).subscribe((one) => heard.push(one));
     expect(ToldSource.opened.length).toBe(0);
     seen.next(true);
     ToldSource.opened[0]!.onopen?.();
-    ToldSource.opened[0]!.say('message', 'one');
-    ToldSource.opened[0]!.say('other', 'not asked for');
+    ToldSource.opened[0]!.say('message', '{"count":1}');
+    ToldSource.opened[0]!.say('other', '{}');
     seen.next(false);
     expect(ToldSource.opened[0]!.closed).toBeTrue();
     seen.next(true);
     expect(ToldSource.opened.length).toBe(2);
     ToldSource.opened[1]!.onopen?.();
     ToldSource.opened[1]!.say('site', '{}');
+    ToldSource.opened[1]!.say('message', '{"count":"many"}');
+    ToldSource.opened[1]!.say('message', 'no JSON');
     expect(heard).toEqual([
-      { name: 'open', data: '' },
-      { name: 'message', data: 'one' },
-      { name: 'open', data: '' },
-      { name: 'site', data: '{}' },
+      { name: 'open' },
+      { name: 'message', data: { count: 1 } },
+      { name: 'open' },
+      { name: 'site', data: {} },
+      { name: 'open' }, // what cannot be read is to be fetched
+      { name: 'open' },
     ]);
     stop.unsubscribe();
     expect(ToldSource.opened[1]!.closed).toBeTrue();
   });
 
   it('stop when the browser puts the page away for a way back, and begin when it is there again', () => {
-    const stop = serverEvents('/feed', []).subscribe((one) => heard.push(one));
+    const stop = serverEvents('/feed', {}).subscribe();
     expect(ToldSource.opened.length).toBe(1);
     window.dispatchEvent(new Event('pagehide'));
     expect(ToldSource.opened[0]!.closed).toBeTrue();

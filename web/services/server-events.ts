@@ -1,10 +1,13 @@
 import { distinctUntilChanged, EMPTY, fromEvent, map, merge, Observable, startWith, switchMap } from 'rxjs';
+import type * as z from 'zod';
 
-/** What a stream of the server says: an event of one of the names asked for, or that the stream is open (again). */
-export interface Heard {
-  readonly name: string;
-  readonly data: string;
-}
+/** What a stream may say: a schema for the data of each event, by its name. */
+type Events = Readonly<Record<string, z.ZodType>>;
+
+/** What is heard of a stream: an event, or that the stream is open (again), so that what was missed is to be fetched. */
+export type Heard<Of extends Events> =
+  | { readonly name: 'open' }
+  | { [Name in keyof Of]: { readonly name: Name; readonly data: z.infer<Of[Name]> } }[keyof Of];
 
 /** Whether this tab is in sight: not behind another, not left for another page and kept by the browser for a way back. */
 const inSight: Observable<boolean> = merge(
@@ -17,17 +20,29 @@ const inSight: Observable<boolean> = merge(
   distinctUntilChanged(),
 );
 
+/** The data of an event as its schema has it; nothing where it cannot be read. */
+function readAs<T>(schema: z.ZodType<T>, text: string): T | undefined {
+  try {
+    return schema.safeParse(JSON.parse(text)).data;
+  } catch {
+    return undefined;
+  }
+}
+
 /**
  * Listens to a stream of the server while this tab is in sight. A browser allows six connections to a host over HTTP/1.1,
- * for all tabs together: tabs out of sight that held one each would leave none for saving. `open` says that what was
- * missed meanwhile is to be fetched.
+ * for all tabs together: tabs out of sight that held one each would leave none for saving. What cannot be read is told as
+ * `open`: it has to be fetched.
  */
-export function serverEvents(address: string, names: readonly string[], seen = inSight): Observable<Heard> {
-  const stream = new Observable<Heard>((heard) => {
+export function serverEvents<Of extends Events>(address: string, events: Of, seen = inSight): Observable<Heard<Of>> {
+  const stream = new Observable<Heard<Of>>((heard) => {
     const source = new EventSource(address);
-    source.onopen = () => heard.next({ name: 'open', data: '' });
-    for (const name of names)
-      source.addEventListener(name, (event: MessageEvent<string>) => heard.next({ name, data: event.data }));
+    source.onopen = () => heard.next({ name: 'open' });
+    for (const name of Object.keys(events) as (keyof Of & string)[])
+      source.addEventListener(name, (event: MessageEvent<string>) => {
+        const data = readAs(events[name]!, event.data) as z.infer<Of[typeof name]> | undefined; // what its schema read
+        heard.next(data === undefined ? { name: 'open' } : { name, data });
+      });
     return () => source.close();
   });
   return seen.pipe(switchMap((visible) => (visible ? stream : EMPTY)));

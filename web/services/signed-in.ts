@@ -12,7 +12,7 @@ export const signedIn: CanActivateChildFn = (_route, state) => {
       map(() => true as const),
       catchError((error: unknown) =>
         of(
-          failureOf(error).status === 401
+          failureOf(error).code === 'signed-out'
             ? router.createUrlTree(['/sign-in'], { queryParams: { then: state.url } })
             : true,
         ),

@@ -96,7 +96,9 @@ export class Workbench implements OnInit, OnDestroy {
       .catch((error: unknown) => {
         const failure = failureOf(error);
         this.failure.set(
-          failure.status === 404 ? 'There is no page at this address, or you don’t have access.' : failure.problem,
+          failure.code === 'not-found'
+            ? 'There is no page at this address, or you don’t have access.'
+            : failure.problem,
         );
       });
   }

@@ -5,7 +5,8 @@ import { DynamicDialogRef } from 'primeng/dynamicdialog';
 import { DialogFocus } from '../../theme/dialog-focus';
 import { MessageService } from 'primeng/api';
 import { sharingParts } from '@core/document/changes';
-import { Api, failureOf, type AlsoChanges } from '../../services/api';
+import type { ChangedBesides } from '@core/api/releases';
+import { Api, failureOf } from '../../services/api';
 import { nameOf } from '@core/document/kinds/registry';
 import { LedgerState } from '../state/ledger-state';
 import { Findings } from '../review/findings';
@@ -39,10 +40,10 @@ export class PublishDialog {
   protected readonly busy = signal(false);
   protected readonly done = signal<string | undefined>(undefined);
   protected readonly problem = signal<string | undefined>(undefined);
-  private readonly also = signal<AlsoChanges>({ site: false, pages: [] });
-  protected readonly others = computed(() => this.also().pages);
+  private readonly besides = signal<ChangedBesides>({ site: false, pages: [] });
+  protected readonly others = computed(() => this.besides().pages);
   protected readonly ofSite = computed(() =>
-    this.also().site
+    this.besides().site
       ? 'The site’s classes, elements, breakpoints or alt texts have changed since it was published: this page goes live with them.'
       : '',
   );
@@ -51,7 +52,7 @@ export class PublishDialog {
     const count = this.session.changes().length;
     if (!this.session.release()?.page) return 'This page goes live for the first time.';
     if (count === 0)
-      return this.also().site
+      return this.besides().site
         ? 'Nothing was edited on this page since it was published.'
         : 'Nothing has changed since the page was published. Publishing again makes an identical release.';
     return `${count} ${count === 1 ? 'change goes' : 'changes go'} live:`;
@@ -70,8 +71,8 @@ export class PublishDialog {
     const page = this.session.page();
     if (!page) return;
     await this.session.settled();
-    const also = await firstValueFrom(this.api.changedWith(page.id)).catch(() => undefined);
-    if (also) this.also.set(also);
+    const besides = await firstValueFrom(this.api.changedBesides(page.id)).catch(() => undefined);
+    if (besides) this.besides.set(besides);
   }
 
   protected async publish(): Promise<void> {

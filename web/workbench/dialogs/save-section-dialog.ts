@@ -47,8 +47,8 @@ export class SaveSectionDialog {
     this.busy.set(true);
     try {
       await this.session.settled();
-      const facts = { name: this.name(), purpose: this.purpose(), shared: this.shared() };
-      this.session.setSections(await firstValueFrom(this.api.keepSection(page.id, this.section.id, facts)));
+      const section = { part: this.section.id, name: this.name(), purpose: this.purpose(), shared: this.shared() };
+      this.session.setSections(await firstValueFrom(this.api.saveSection(page.id, section)));
       this.dialog.close();
     } catch (error) {
       this.problem.set(failureOf(error).problem);

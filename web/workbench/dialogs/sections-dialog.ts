@@ -120,7 +120,7 @@ export class SectionsDialog {
 
   protected async letGo(offer: Offer): Promise<void> {
     try {
-      this.session.setSections(await firstValueFrom(this.api.letSectionGo(this.site().id, offer.id)));
+      this.session.setSections(await firstValueFrom(this.api.removeSection(this.site().id, offer.id)));
     } catch (error) {
       this.session.notices.next(failureOf(error).problem);
     }

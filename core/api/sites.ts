@@ -1,0 +1,72 @@
+import * as z from 'zod';
+import { BreakpointChange } from '../document/commands/breakpoints';
+import { Identifier } from '../document/identifier';
+import { KeptSection } from '../document/kept-section';
+import { Page, PagePath } from '../document/page';
+import { Site } from '../document/site';
+
+/** `GET /sites`: the sites somebody may open, each with its home page to draw. */
+export const ClientCards = z.array(
+  z.object({ site: Site, pages: z.int().nonnegative(), home: Page.nullable() }).readonly(),
+);
+export type ClientCards = z.infer<typeof ClientCards>;
+
+export const PageEntry = z
+  .object({
+    id: Identifier,
+    title: z.string(),
+    path: PagePath,
+    /** When it was last changed: an ISO 8601 date and time. */
+    changed: z.iso.datetime(),
+    revision: z.int().nonnegative(),
+    /** The revision that is live. */
+    live: z.int().nonnegative().nullable(),
+    /** Paths it had before. */
+    former: z.array(PagePath).readonly(),
+    /** The path it is live at. */
+    livePath: PagePath.nullable(),
+  })
+  .readonly();
+export type PageEntry = z.infer<typeof PageEntry>;
+
+/** `GET /sites/:site` */
+export const DeskFacts = z.object({
+  site: Site,
+  pages: z.array(PageEntry),
+  /** Paths that the site's menus lead to. */
+  menus: z.array(z.string()).readonly(),
+  /** The address its home page is live at. */
+  live: z.string(),
+});
+export type DeskFacts = z.infer<typeof DeskFacts>;
+
+/** `POST /sites/:site/pages` */
+export const NewPage = z.strictObject({
+  title: z.string().trim().min(1, 'A page needs a title.').max(200),
+  path: PagePath,
+  copyOf: Identifier.optional(),
+});
+export type NewPage = z.infer<typeof NewPage>;
+export const MadePage = z.object({ id: Identifier, title: z.string(), path: PagePath });
+export type MadePage = z.infer<typeof MadePage>;
+
+/** `PUT /sites/:site/breakpoints`: changes them, or, as a rehearsal, says what that would take away. */
+export const BreakpointsRequest = BreakpointChange.extend({ rehearsal: z.boolean() });
+export const ChangedSite = z.object({ site: Site });
+export type ChangedSite = z.infer<typeof ChangedSite>;
+
+/** What is set at breakpoints that would go, on a page or on the site itself. */
+export const LeavingPlaces = z.object({
+  leaving: z.array(
+    z.object({ title: z.string(), values: z.array(z.object({ words: z.string(), goes: z.boolean() })).readonly() }),
+  ),
+});
+export type LeavingPlaces = z.infer<typeof LeavingPlaces>;
+export type LeavingPlace = LeavingPlaces['leaving'][number];
+
+/** `POST /pages/:page/sections` */
+export const SaveSection = KeptSection.pick({ name: true, purpose: true, shared: true }).extend({ part: Identifier });
+export type SaveSection = z.infer<typeof SaveSection>;
+/** The sections a site keeps. */
+export const Sections = z.object({ sections: z.array(KeptSection) });
+export type Sections = z.infer<typeof Sections>;
