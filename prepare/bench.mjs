@@ -1,8 +1,10 @@
 import { spawnSync } from 'node:child_process';
 import { buildWeb, needChromium, needPostgres, npmPackages } from './packages.mjs';
 import { startPostgres } from './postgres.mjs';
+import { writeRegistries } from './registries.mjs';
 
 await npmPackages();
+writeRegistries();
 const races = process.argv.includes('races');
 const browser = races ? {} : needChromium();
 const programs = needPostgres();

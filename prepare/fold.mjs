@@ -1,7 +1,9 @@
 import { spawnSync } from 'node:child_process';
 import { npmPackages } from './packages.mjs';
+import { writeRegistries } from './registries.mjs';
 
 await npmPackages();
+writeRegistries();
 const done = spawnSync(process.execPath, ['--import', 'tsx', 'tools/fold.ts', ...process.argv.slice(2)], {
   stdio: 'inherit',
 });

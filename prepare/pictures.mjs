@@ -1,8 +1,10 @@
 import { spawnSync } from 'node:child_process';
 import { buildWeb, needChromium, needPostgres, npmPackages } from './packages.mjs';
 import { startPostgres } from './postgres.mjs';
+import { writeRegistries } from './registries.mjs';
 
 await npmPackages();
+writeRegistries();
 const browser = needChromium();
 await buildWeb();
 const postgres = await startPostgres(needPostgres(), 'var/bench/postgres');

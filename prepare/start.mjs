@@ -7,6 +7,7 @@ import { keepRunning } from './keep-running.mjs';
 import { RunningHere } from './leftovers.mjs';
 import { startProgram } from './programs.mjs';
 import { give, say } from './say.mjs';
+import { writeRegistries } from './registries.mjs';
 
 const port = Number(process.env.FOLD_PORT ?? 4200);
 const livePort = Number(process.env.FOLD_LIVE_PORT ?? 4300);
@@ -58,6 +59,7 @@ for (const [one, variable] of [
   if (await isTaken(one)) give(`Port ${one} is taken by another program. Free it, or set ${variable} to another one.`);
 }
 await npmPackages();
+writeRegistries();
 const programs = needPostgres();
 await buildWeb();
 say('Starting PostgreSQL …');

@@ -3,6 +3,7 @@ import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { buildWeb, needChromium, needPostgres, npmPackages } from './packages.mjs';
 import { startPostgres } from './postgres.mjs';
 import { say } from './say.mjs';
+import { writeRegistries } from './registries.mjs';
 
 /** A program of an installed package. */
 const bin = (name) => `node_modules/.bin/${name}`;
@@ -44,6 +45,7 @@ async function suite(name, command, args, environment) {
 }
 
 await npmPackages();
+writeRegistries();
 const browser = needChromium();
 const programs = needPostgres();
 mkdirSync('var/results', { recursive: true });

@@ -38,6 +38,8 @@ export interface Rule {
   readonly name: string;
   /** Where it comes from. */
   readonly source: string;
+  /** When it is tried: what changes the structure of a layout first, then what follows from it. */
+  readonly order: number;
   propose(situation: Situation, part: string): readonly Proposal[];
 }
 

@@ -8,18 +8,11 @@ import { faultsAt } from '../review/sweep/faults';
 import type { Slice } from '../review/sweep/slice';
 import { distance } from './distance';
 import type { Proposal, Rule, Situation } from './proposal';
-import { cutSpaces } from './rules/cut-space';
-import { freeWidth } from './rules/free-width';
-import { lineLength } from './rules/line-length';
-import { placeAnew } from './rules/place-anew';
-import { scaleType } from './rules/scale-type';
-import { stack } from './rules/stack';
-import { target } from './rules/target';
-import { wrapRow } from './rules/wrap-row';
+import { allRules } from './rules/all';
 import { sumOf, troubleAt, type Trouble } from './trouble';
 
 /** Every rule: what changes the structure of a layout first, then what follows from it. */
-export const rules: readonly Rule[] = [freeWidth, stack, wrapRow, placeAnew, cutSpaces, scaleType, lineLength, target];
+export const rules: readonly Rule[] = [...allRules].sort((a, b) => a.order - b.order);
 
 /** The narrowest screen that is looked at, in px. */
 const least = 320;

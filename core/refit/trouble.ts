@@ -1,3 +1,4 @@
+import { kindOf } from '../document/kinds/registry';
 import { faultsAt, type FaultKind } from '../review/sweep/faults';
 import { interval } from './modular-scale';
 import type { Slice } from '../review/sweep/slice';
@@ -28,7 +29,7 @@ function imbalance(slice: Slice): number {
   let reading = 0;
   for (const part of slice.parts.values()) {
     if (part.level !== undefined) largest.set(part.level, Math.max(largest.get(part.level) ?? 0, part.fontSize));
-    if (part.kind === 'text' && part.characters > 60) reading = Math.max(reading, part.fontSize);
+    if (kindOf(part.kind).text === 'prose' && part.characters > 60) reading = Math.max(reading, part.fontSize);
   }
   const sizes = [...largest].sort(([a], [b]) => a - b).map(([, size]) => size);
   let weight = 0;
@@ -54,15 +55,17 @@ export function troubleAt(slice: Slice, height: number): Trouble {
   let weight = imbalance(slice);
   for (const { kind, by } of faults) weight += weights[kind] + (kind === 'too wide' ? Math.min(by / 20, 12) : 0);
   for (const part of slice.parts.values()) {
-    if (part.kind === 'button' && part.box.height < leastTarget) weight += 1;
-    if (part.kind === 'heading')
+    const { text, holds } = kindOf(part.kind);
+    if (text === 'label' && part.box.height < leastTarget) weight += 1;
+    if (text === 'title')
       weight += Math.max(0, part.lines.length - 4) * 1.2 + above(part.fontSize / slice.width, 0.115, 60);
-    if (['section', 'container', 'column'].includes(part.kind) && part.display !== 'none')
+    if (holds.includes('widget') && part.display !== 'none')
       weight +=
         above(part.paddingX / slice.width, 0.16, 24) +
         above(part.paddingY / height, 0.17, 16) +
         above(part.rowGap / height, 0.07, 16);
-    if (part.kind === 'text' && part.lines.length > 1 && part.box.width < 130) weight += (130 - part.box.width) / 24;
+    if (kindOf(part.kind).text === 'prose' && part.lines.length > 1 && part.box.width < 130)
+      weight += (130 - part.box.width) / 24;
   }
   return { faults: faults.length, weight };
 }

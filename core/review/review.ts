@@ -3,46 +3,9 @@ import type { Page } from '../document/page';
 import { shown } from '../document/shown';
 import { pathTo, subtree } from '../document/tree';
 import type { Check, Reviewed } from './check';
-import { buried } from './checks/buried';
-import { deadLinks } from './checks/dead-links';
-import { fixedWidth } from './checks/fixed-width';
-import { headingOrder } from './checks/heading-order';
-import { idleValues } from './checks/idle-values';
-import { inNoMenu } from './checks/in-no-menu';
-import { lineBreak } from './checks/line-break';
-import { missingAlt } from './checks/missing-alt';
-import { withoutEffect } from './checks/no-effect';
-import { outOfReach } from './checks/out-of-reach';
-import { pictureSize } from './checks/picture-size';
-import { readingOrder } from './checks/reading-order';
-import { smallText } from './checks/small-text';
-import { stickyTrouble } from './checks/sticky-trouble';
-import { sweptFaults } from './checks/swept';
-import { targetSize } from './checks/target-size';
-import { textContrast } from './checks/text-contrast';
+import { allChecks as checks } from './checks/all';
 import { severities, type Finding } from './finding';
 import { mergedAcross } from './merged';
-
-/** Every check, in no order that matters. */
-export const checks: readonly Check[] = [
-  buried,
-  deadLinks,
-  fixedWidth,
-  headingOrder,
-  idleValues,
-  inNoMenu,
-  lineBreak,
-  missingAlt,
-  withoutEffect,
-  outOfReach,
-  pictureSize,
-  readingOrder,
-  smallText,
-  stickyTrouble,
-  sweptFaults,
-  targetSize,
-  textContrast,
-];
 
 const known = (check: Check, reviewed: Reviewed): boolean =>
   check.looks === 'leaves'

@@ -38,7 +38,13 @@ class MemoryServer {
         this.take(batch.id, batch.edits);
       } catch (error) {
         if (!(error instanceof Problem)) throw error;
-        return throwError(() => new HttpErrorResponse({ status: 422, error: { code: 'does-not-fit', problem: error.message } satisfies Refused }));
+        return throwError(
+          () =>
+            new HttpErrorResponse({
+              status: 422,
+              error: { code: 'does-not-fit', problem: error.message } satisfies Refused,
+            }),
+        );
       }
       return of(this.log.filter((one) => one.revision > batch.base));
     });

@@ -8,6 +8,13 @@ export const buttonKind: Kind = {
   kind: 'button',
   word: 'Button',
   purpose: 'A link that asks to be followed.',
+  glyph: 'M1.5 4.5h11v5h-11z M4.5 7h5',
+  order: 12,
+  text: 'label',
+  examples: ['', '/fares', '#place', 'https://tidewick.example/', 'mailto:kiosk@tidewick.example'].map((link) => ({
+    text: 'Two words',
+    link,
+  })),
   tags: ['a'],
   group: 'widget',
   holds: [],

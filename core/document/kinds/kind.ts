@@ -69,6 +69,16 @@ export interface Kind {
   readonly kind: string;
   readonly word: string;
   readonly purpose: string;
+  /** Its sign: an SVG path drawn in lines on 14 by 14. */
+  readonly glyph: string;
+  /** Its place in the parts drawer. */
+  readonly order: number;
+  /** What its text is read as: a title, running text, or the label of what is pressed. */
+  readonly text?: 'title' | 'prose' | 'label';
+  /** What it shows. */
+  readonly shows?: 'picture' | 'film';
+  /** What one may say, in examples; pages made at random for tests are filled with them. */
+  readonly examples: readonly Record<string, unknown>[];
   readonly tags: readonly string[];
   /** The groups of kinds it may hold; empty for widgets. */
   readonly holds: readonly KindGroup[];

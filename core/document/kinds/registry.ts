@@ -1,40 +1,10 @@
 import { Problem } from '../problem';
-import { buttonKind } from './button-kind';
-import { columnKind } from './column-kind';
-import { columnsKind } from './columns-kind';
-import { containerKind } from './container-kind';
-import { disclosureKind } from './disclosure-kind';
-import { fieldKind } from './field-kind';
-import { headingKind } from './heading-kind';
-import { htmlKind } from './html-kind';
-import { imageKind } from './image-kind';
-import type { Kind } from './kind';
-import { menuKind } from './menu-kind';
-import { pageKind } from './page-kind';
-import { rowsKind } from './rows-kind';
-import { sectionKind } from './section-kind';
 import { commonStates, type State } from '../style-map';
-import { textKind } from './text-kind';
-import { videoKind } from './video-kind';
+import { allKinds } from './all';
+import type { Kind } from './kind';
 
 /** Every kind of part, in the order the parts drawer shows them. */
-export const kinds: readonly Kind[] = [
-  pageKind,
-  sectionKind,
-  containerKind,
-  columnsKind,
-  columnKind,
-  rowsKind,
-  disclosureKind,
-  menuKind,
-  headingKind,
-  textKind,
-  imageKind,
-  buttonKind,
-  videoKind,
-  fieldKind,
-  htmlKind,
-];
+export const kinds: readonly Kind[] = [...allKinds].sort((a, b) => a.order - b.order);
 
 const byName = new Map(kinds.map((kind) => [kind.kind, kind]));
 

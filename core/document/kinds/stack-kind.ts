@@ -4,13 +4,16 @@ import type { Declarations } from '../style-map';
 import { stackDefaults } from './box-defaults';
 import type { Kind } from './kind';
 
-type Facts = Pick<Kind, 'kind' | 'word' | 'purpose' | 'tags' | 'group'> & { readonly begins: Declarations };
+type Facts = Pick<Kind, 'kind' | 'word' | 'purpose' | 'glyph' | 'order' | 'tags' | 'group'> & {
+  readonly begins: Declarations;
+};
 
 /** A kind of box that stacks boxes and widgets and has no content of its own; `begins` is the style a new one is given at the base. */
 export const stackKind = ({ begins, ...facts }: Facts): Kind => ({
   ...facts,
   holds: ['box', 'widget'],
   content: z.strictObject({}),
+  examples: [{}],
   fields: [],
   defaults: () => stackDefaults,
   markup: () => ({}),

@@ -1,9 +1,10 @@
-import { kindOf, mayHold, statesOf } from '../kinds/registry';
-import { sideWays } from '../kinds/rows-kind';
+import { kindOf, kinds as allKinds, mayHold, statesOf } from '../kinds/registry';
 import { blankPage, type Page, type Part } from '../page';
 import { blankSite, type Site } from '../site';
 import { commonStates, type Declarations, type State, type StyleMap } from '../style-map';
 import { properties } from '../../style/properties';
+
+const kindNames = allKinds.map((one) => one.kind);
 
 /** Random sites, pages and styles for tests: the same for the same seed. */
 export class RandomPages {
@@ -92,22 +93,7 @@ export class RandomPages {
     const blank = blankPage('random-page', 'A random page', '/');
     const parts: Record<string, Part> = { ...blank.parts };
     let count = 0;
-    const inner = [
-      'section',
-      'container',
-      'columns',
-      'column',
-      'rows',
-      'disclosure',
-      'menu',
-      'heading',
-      'text',
-      'image',
-      'button',
-      'video',
-      'field',
-      'html',
-    ];
+    const inner = kindNames.filter((kind) => kindOf(kind).group !== 'page');
     while (count < size) {
       const holders = Object.keys(parts).filter((id) => kindOf(parts[id]!.kind).holds.length > 0);
       const parent = this.pick(holders);
@@ -141,27 +127,6 @@ export class RandomPages {
   }
 
   private content(kind: string): Record<string, unknown> {
-    const text = this.pick(['One', 'Two words', 'Less < more & "quoted"', 'A line\nand another']);
-    if (kind === 'image') return { alt: text };
-    if (kind === 'rows')
-      return {
-        sides: {
-          wide: this.pick(sideWays),
-          ...(this.chance(0.6) && { tablet: this.pick(sideWays) }),
-          ...(this.chance(0.6) && { phone: this.pick(sideWays) }),
-        },
-      };
-    if (kind === 'button')
-      return {
-        text,
-        link: this.pick(['', '/fares', '#place', 'https://tidewick.example/', 'mailto:kiosk@tidewick.example']),
-      };
-    if (kind === 'menu') return { label: 'Menu', folds: this.pick(['', 'tablet', 'phone']) };
-    if (kind === 'video')
-      return { address: this.pick(['', '/a-film.mp4', 'https://films.example/watch?v=1']), title: text };
-    if (kind === 'field') return { label: text, placeholder: text, name: 'name', type: 'text' };
-    if (kind === 'html') return { html: `<p>${text}</p>`, title: text };
-    if (kind === 'disclosure') return { text, ...(this.chance(0.3) && { open: true }) };
-    return kind === 'heading' || kind === 'text' ? { text } : {};
+    return this.pick(kindOf(kind).examples);
   }
 }

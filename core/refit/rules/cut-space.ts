@@ -1,3 +1,4 @@
+import { kindOf } from '../../document/kinds/registry';
 import { calledWith, overrides, overridesOfAll, px, valueAt, type Rule } from '../proposal';
 
 const floors: Readonly<Record<string, number>> = {
@@ -35,10 +36,11 @@ function written(names: readonly string[], valueOf: (name: string) => string): s
 export const cutSpaces: Rule = {
   name: 'cut paddings and gaps',
   source: 'common practice',
+  order: 5,
   propose: (situation, part) => {
     const { page, breakpoint, ratio } = situation;
-    const { kind } = page.parts[part]!;
-    if (!['section', 'container', 'columns', 'column', 'rows'].includes(kind)) return [];
+    const { group, holds } = kindOf(page.parts[part]!.kind);
+    if (group === 'page' || group === 'widget' || holds.length === 0) return [];
     const cuts: Record<string, string> = {};
     for (const [property, floor] of Object.entries(floors)) {
       const value = px(valueAt(situation, part, property));

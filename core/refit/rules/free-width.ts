@@ -5,6 +5,7 @@ import { overrides, px, valueAt, type Proposal, type Rule } from '../proposal';
 export const freeWidth: Rule = {
   name: 'free fixed widths',
   source: 'common practice (a width that is fixed is what stops a page from responding)',
+  order: 1,
   propose: (situation, part) => {
     const { page, breakpoint, slices } = situation;
     const slice = slices[0];

@@ -1,12 +1,14 @@
+import { kindOf } from '../../document/kinds/registry';
 import { calledWith, overridesOfAll, valueAt, type Rule } from '../proposal';
 
 /** Lines above 75 characters get a measure; a measure that makes lines of few words is lifted. */
 export const lineLength: Rule = {
   name: 'line length',
   source: 'common practice: 20 to 75 characters a line',
+  order: 7,
   propose: (situation, part) => {
     const { page, breakpoint, slices } = situation;
-    if (page.parts[part]!.kind !== 'text') return [];
+    if (kindOf(page.parts[part]!.kind).text !== 'prose') return [];
     const seen = slices.map((slice) => slice.parts.get(part)).filter((one) => one !== undefined);
     const longest = Math.max(0, ...seen.map((one) => (one.lines.length > 1 ? one.characters / one.lines.length : 0)));
     const present = valueAt(situation, part, 'max-width');

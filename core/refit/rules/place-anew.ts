@@ -5,6 +5,7 @@ import { overrides, px, valueAt, type Proposal, type Rule } from '../proposal';
 export const placeAnew: Rule = {
   name: 'resize or re-pin',
   source: 'CSS Positioned Layout 3 §3',
+  order: 4,
   propose: (situation, part) => {
     const { page, breakpoint, slices, ratio } = situation;
     const seen = slices[0]?.parts.get(part);

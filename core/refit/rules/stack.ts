@@ -22,6 +22,7 @@ function laidColumns({ page, slices }: Situation, part: string): { count: number
 export const stack: Rule = {
   name: 'stack or re-share columns',
   source: 'common practice',
+  order: 2,
   propose: (situation, part) => {
     if (!valueAt(situation, part, 'display').includes('grid')) return [];
     const tracks = valueAt(situation, part, 'grid-template-columns');

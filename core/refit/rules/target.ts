@@ -1,13 +1,16 @@
+import { kindOf } from '../../document/kinds/registry';
 import { calledWith, overridesOfAll, px, valueAt, type Rule } from '../proposal';
 
 /** A button too low to be hit gets padding until it is 24 px high. */
 export const target: Rule = {
   name: 'target size',
   source: 'WCAG 2.2, 2.5.8',
+  order: 8,
   propose: (situation, part) => {
     const { page, breakpoint, slices } = situation;
     const seen = slices[0]?.parts.get(part);
-    if (page.parts[part]!.kind !== 'button' || !seen || seen.box.height >= 24 || seen.box.height === 0) return [];
+    if (kindOf(page.parts[part]!.kind).text !== 'label' || !seen || seen.box.height >= 24 || seen.box.height === 0)
+      return [];
     const more = Math.ceil((24 - seen.box.height) / 2);
     const to = (side: string): string => `${(px(valueAt(situation, part, side)) ?? 0) + more}px`;
     const edits = overridesOfAll(situation, part, {

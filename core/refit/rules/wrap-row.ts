@@ -5,6 +5,7 @@ import { overrides, valueAt, type Proposal, type Rule } from '../proposal';
 export const wrapRow: Rule = {
   name: 'wrap or stack a row',
   source: 'CSS Flexbox 1 §5.2, §5.1',
+  order: 3,
   propose: (situation, part) => {
     const { page, breakpoint, slices } = situation;
     const children = page.parts[part]!.children.filter((id) => slices[0]?.parts.has(id));

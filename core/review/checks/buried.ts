@@ -1,4 +1,4 @@
-import { nameOf } from '../../document/kinds/registry';
+import { kindOf, nameOf } from '../../document/kinds/registry';
 import type { Page } from '../../document/page';
 import type { Measured } from '../../geometry/measured';
 import type { Check } from '../check';
@@ -6,7 +6,7 @@ import { covered } from '../covers';
 
 /** Whether a part hides what lies behind it. */
 export const isPicture = (page: Page, one: Measured): boolean =>
-  ['image', 'video'].includes(page.parts[one.id]?.kind ?? '') && one.style.opacity === '1';
+  page.parts[one.id] !== undefined && kindOf(page.parts[one.id]!.kind).shows !== undefined && one.style.opacity === '1';
 
 /** Words or buttons that lie wholly behind a picture, as the paint order has it. */
 export const buried: Check = {
@@ -16,7 +16,7 @@ export const buried: Check = {
   looks: 'leaves',
   find: (reviewed, id) => {
     const { page } = reviewed;
-    if (!['text', 'heading', 'button'].includes(page.parts[id]!.kind)) return [];
+    if (kindOf(page.parts[id]!.kind).text === undefined) return [];
     return covered(reviewed, id, (other) => isPicture(page, other)).map(({ at, over, cure }) => {
       const remedy = cure ? '' : ' Give the picture a lower z-index, or this part a higher one.';
       return {

@@ -1,3 +1,4 @@
+import { kindOf } from '../../document/kinds/registry';
 import type { Check } from '../check';
 import { baseOf } from '../../document/breakpoint';
 import { styleEdit } from '../../document/commands/style';
@@ -10,7 +11,7 @@ export const lineBreak: Check = {
   looks: 'part',
   find: ({ site, page }, id) => {
     const part = page.parts[id]!;
-    if (part.kind !== 'heading') return [];
+    if (kindOf(part.kind).text !== 'title') return [];
     return Object.entries(part.content).flatMap(([at, own]) => {
       const text = own['text'];
       if (typeof text !== 'string' || !text.trim().includes('\n')) return [];

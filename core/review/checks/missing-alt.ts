@@ -1,3 +1,4 @@
+import { kindOf } from '../../document/kinds/registry';
 import { variantsOf } from '../../document/content';
 import type { Check } from '../check';
 
@@ -8,7 +9,7 @@ export const missingAlt: Check = {
   looks: 'part',
   find: ({ site, page }, id) => {
     const part = page.parts[id]!;
-    if (part.kind !== 'image' || String(part.content.base['alt'] ?? '').trim() !== '') return [];
+    if (kindOf(part.kind).shows !== 'picture' || String(part.content.base['alt'] ?? '').trim() !== '') return [];
     const pictures = variantsOf(site, part).flatMap(({ content }) =>
       typeof content['picture'] === 'string' && Object.hasOwn(site.pictures, content['picture'])
         ? [site.pictures[content['picture']]!]

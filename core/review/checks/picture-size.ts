@@ -1,3 +1,4 @@
+import { kindOf } from '../../document/kinds/registry';
 import { contentAt } from '../../document/content';
 import { outwards } from '../../document/breakpoint';
 import type { Check } from '../check';
@@ -9,7 +10,7 @@ export const pictureSize: Check = {
   looks: 'leaves',
   find: ({ site, page, leaves }, id) => {
     const part = page.parts[id]!;
-    if (part.kind !== 'image') return [];
+    if (kindOf(part.kind).shows !== 'picture') return [];
     const places = outwards(site.breakpoints).flatMap((one) => {
       const box = leaves?.get(one.id)?.measured.parts.get(id)?.box;
       const picture = contentAt(site, part, one.id)['picture'];

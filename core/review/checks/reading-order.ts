@@ -1,3 +1,4 @@
+import { kindOf } from '../../document/kinds/registry';
 import { outwards } from '../../document/breakpoint';
 import { subtree } from '../../document/tree';
 import { resolve } from '../../style/cascade';
@@ -16,7 +17,7 @@ export const readingOrder: Check = {
       const speaking = page.parts[id]!.children.filter(
         (child) =>
           value(child, 'display') !== 'none' &&
-          subtree(page, child).some((one) => ['text', 'heading', 'button'].includes(page.parts[one]!.kind)),
+          subtree(page, child).some((one) => kindOf(page.parts[one]!.kind).text !== undefined),
       );
       if (speaking.length < 2) return [];
       const own = page.parts[id]!.style[at]?.normal ?? {};

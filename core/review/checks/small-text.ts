@@ -1,3 +1,4 @@
+import { kindOf } from '../../document/kinds/registry';
 import { baseOf, outwards } from '../../document/breakpoint';
 import { styleEdit } from '../../document/commands/style';
 import type { Check } from '../check';
@@ -18,7 +19,7 @@ export const smallText: Check = {
     const measured = leaves?.get(phone.id)?.measured.parts.get(id);
     const size = Number.parseFloat(measured?.style['font-size'] ?? '');
     if (
-      part.kind !== 'text' ||
+      kindOf(part.kind).text !== 'prose' ||
       !measured ||
       measured.lines.length === 0 ||
       !(size < 15.95) ||

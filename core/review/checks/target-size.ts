@@ -1,3 +1,5 @@
+import { kindOf } from '../../document/kinds/registry';
+import type { Part } from '../../document/page';
 import { outwards } from '../../document/breakpoint';
 import { styleEdit } from '../../document/commands/style';
 import type { Box } from '../../geometry/box';
@@ -20,13 +22,16 @@ function crowded(box: Box, other: Box): boolean {
   return reach < least / 2 || (small && Math.hypot(centre(other).x - x, centre(other).y - y) < least);
 }
 
+/** Something to press, with a label on it. */
+const isPressed = (part: Part | undefined): boolean => part !== undefined && kindOf(part.kind).text === 'label';
+
 export const targetSize: Check = {
   name: 'target size',
   severity: 'error',
   source: 'WCAG 2.2, 2.5.8 (AA)',
   looks: 'leaves',
   find: ({ site, page, leaves }, id) =>
-    page.parts[id]!.kind !== 'button'
+    !isPressed(page.parts[id])
       ? []
       : outwards(site.breakpoints).flatMap((one) => {
           const parts = leaves?.get(one.id)?.measured.parts;
@@ -34,7 +39,7 @@ export const targetSize: Check = {
           if (!parts || !target || target.style.display === 'none' || target.box.width === 0) return [];
           if (Math.min(target.box.width, target.box.height) >= least - 0.05) return [];
           const others = [...parts.values()].filter(
-            (other) => other.id !== id && page.parts[other.id]?.kind === 'button' && other.box.width > 0,
+            (other) => other.id !== id && isPressed(page.parts[other.id]) && other.box.width > 0,
           );
           if (!others.some((other) => crowded(target.box, other.box))) return [];
           const size = `${Math.round(target.box.width)} × ${Math.round(target.box.height)} px`;

@@ -1,3 +1,4 @@
+import { kindOf } from '../../document/kinds/registry';
 import type { Box } from '../../geometry/box';
 import { bottomOf, holdersOf, isInside, rightOf, type Slice, type SweptPart } from './slice';
 
@@ -114,7 +115,7 @@ function charactersByLine(part: SweptPart): number[] {
 function lineLengths(slice: Slice): Fault[] {
   const faults: Fault[] = [];
   for (const part of slice.parts.values()) {
-    if (part.kind !== 'text' || part.lines.length < 2) continue;
+    if (kindOf(part.kind).text !== 'prose' || part.lines.length < 2) continue;
     const counts = charactersByLine(part);
     const longest = Math.max(...counts);
     const full = counts.slice(0, -1);

@@ -1,3 +1,4 @@
+import { kindOf } from '../../document/kinds/registry';
 import type { Reach } from '../../document/breakpoint';
 import type { Fault, FaultKind } from './faults';
 import { faultsAt } from './faults';
@@ -60,7 +61,7 @@ export class Sweep {
       this.faults.set(key, known);
     }
     for (const part of slice.parts.values()) {
-      if (part.kind !== 'image' || part.box.width === 0) continue;
+      if (kindOf(part.kind).shows !== 'picture' || part.box.width === 0) continue;
       const known = this.pictures.get(part.id) ?? new Map<number, number>();
       known.set(slice.width, part.box.width);
       this.pictures.set(part.id, known);

@@ -10,7 +10,8 @@ import { groundsOf } from '../text-backgrounds';
 import { measurePage } from '../measuring';
 import type { LeafFacts } from '@core/review/check';
 import type { Finding } from '@core/review/finding';
-import { checks, Reviewer } from '@core/review/review';
+import { allChecks as checks } from '@core/review/checks/all';
+import { Reviewer } from '@core/review/review';
 import { box, expectCured, findings, heading, measured, of, page, site, type Given } from '@core/review/trial/reviewed';
 
 describe('Findings', () => {

@@ -1,3 +1,4 @@
+import { kindOf } from '@core/document/kinds/registry';
 import type { Box } from '@core/geometry/box';
 import { gridLines } from '@core/geometry/grid-cells';
 import {
@@ -152,14 +153,16 @@ export function handlesOf(
       px: 0,
       box: gripBox(inner(part.box, { top: 0, right: 0, bottom: 0, left: 0 }), 'top-left', 10 / scale),
     });
-  if (kind === 'columns') list.push(...lines(part, least, true));
+  const { holds } = kindOf(kind);
+  const of = kindOf(kind).group;
+  if (holds.includes('column')) list.push(...lines(part, least, true));
   else if (group === 'flow') list.push(...lines(part, least, false));
-  if (kind === 'column' && parent) list.push(...lines(parent, least, true));
+  if (of === 'column' && parent) list.push(...lines(parent, least, true));
   if (group === 'edge') return list;
   const shown =
-    kind === 'column'
+    of === 'column'
       ? grips.filter((grip) => grip === 'top' || grip === 'bottom')
-      : kind === 'section' && part.style.position !== 'fixed'
+      : of === 'section' && part.style.position !== 'fixed'
         ? grips.filter((grip) => grip === 'bottom')
         : grips;
   list.push(...shown.map((grip): Handle => ({ kind: 'grip', grip, box: gripBox(part.box, grip, 9 / scale) })));

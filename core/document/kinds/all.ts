@@ -1,0 +1,35 @@
+// Written by prepare/registries.mjs from the files of this folder.
+import type { Kind } from './kind';
+import { buttonKind } from './button-kind';
+import { columnKind } from './column-kind';
+import { columnsKind } from './columns-kind';
+import { containerKind } from './container-kind';
+import { disclosureKind } from './disclosure-kind';
+import { fieldKind } from './field-kind';
+import { headingKind } from './heading-kind';
+import { htmlKind } from './html-kind';
+import { imageKind } from './image-kind';
+import { menuKind } from './menu-kind';
+import { pageKind } from './page-kind';
+import { rowsKind } from './rows-kind';
+import { sectionKind } from './section-kind';
+import { textKind } from './text-kind';
+import { videoKind } from './video-kind';
+
+export const allKinds: readonly Kind[] = [
+  buttonKind,
+  columnKind,
+  columnsKind,
+  containerKind,
+  disclosureKind,
+  fieldKind,
+  headingKind,
+  htmlKind,
+  imageKind,
+  menuKind,
+  pageKind,
+  rowsKind,
+  sectionKind,
+  textKind,
+  videoKind,
+];

@@ -1,0 +1,21 @@
+// Written by prepare/registries.mjs from the files of this folder.
+import type { Rule } from '../proposal';
+import { cutSpaces } from './cut-space';
+import { freeWidth } from './free-width';
+import { lineLength } from './line-length';
+import { placeAnew } from './place-anew';
+import { scaleType } from './scale-type';
+import { stack } from './stack';
+import { target } from './target';
+import { wrapRow } from './wrap-row';
+
+export const allRules: readonly Rule[] = [
+  cutSpaces,
+  freeWidth,
+  lineLength,
+  placeAnew,
+  scaleType,
+  stack,
+  target,
+  wrapRow,
+];

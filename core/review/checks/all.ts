@@ -1,0 +1,39 @@
+// Written by prepare/registries.mjs from the files of this folder.
+import type { Check } from '../check';
+import { buried } from './buried';
+import { deadLinks } from './dead-links';
+import { fixedWidth } from './fixed-width';
+import { headingOrder } from './heading-order';
+import { idleValues } from './idle-values';
+import { inNoMenu } from './in-no-menu';
+import { lineBreak } from './line-break';
+import { missingAlt } from './missing-alt';
+import { withoutEffect } from './no-effect';
+import { outOfReach } from './out-of-reach';
+import { pictureSize } from './picture-size';
+import { readingOrder } from './reading-order';
+import { smallText } from './small-text';
+import { stickyTrouble } from './sticky-trouble';
+import { sweptFaults } from './swept';
+import { targetSize } from './target-size';
+import { textContrast } from './text-contrast';
+
+export const allChecks: readonly Check[] = [
+  buried,
+  deadLinks,
+  fixedWidth,
+  headingOrder,
+  idleValues,
+  inNoMenu,
+  lineBreak,
+  missingAlt,
+  withoutEffect,
+  outOfReach,
+  pictureSize,
+  readingOrder,
+  smallText,
+  stickyTrouble,
+  sweptFaults,
+  targetSize,
+  textContrast,
+];
