@@ -2,7 +2,7 @@
 const only = (name, from, to) => ({
   name,
   severity: 'error',
-  from: { path: from, pathNot: ['\\.spec\\.ts$', '/trial/'] },
+  from: { path: from, pathNot: ['\\.spec\\.ts$', '/testing/'] },
   to: { path: '^(core|web|server|live|tools|demo|e2e|bench)/', pathNot: to },
 });
 
@@ -11,7 +11,7 @@ const layers = (root, ...order) =>
   order.map((folders, index) => ({
     name: `${root}-${folders[0]}-knows-only-what-is-below`,
     severity: 'error',
-    from: { path: `^${root}/(${folders.join('|')})/`, pathNot: ['/trial/', '^core/.*\\.spec\\.ts$'] },
+    from: { path: `^${root}/(${folders.join('|')})/`, pathNot: ['/testing/', '^core/.*\\.spec\\.ts$'] },
     to: {
       path: `^${root}/(${
         order

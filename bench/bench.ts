@@ -11,8 +11,8 @@ import { blankPage, type Page, type Part } from '@core/document/page';
 import { partsBelow } from '@core/document/tree';
 import { home, tidewick } from '../demo/tidewick';
 import { openBrowser } from '../e2e/browser';
-import { Hands } from '../e2e/hands';
-import { House } from '../e2e/house';
+import { Person } from '../e2e/person';
+import { Servers } from '../e2e/servers';
 import { drawings } from '../demo/draw';
 
 const addresses = { pictures: '/files/', fonts: '/files/' };
@@ -242,22 +242,22 @@ function sizes(): void {
   );
 }
 
-/** Does something at the workbench of a house with the demo in it. */
-async function atWork(work: (hands: Hands) => Promise<void>): Promise<void> {
-  const house = await House.open();
+/** Does something at the workbench of a servers with the demo in it. */
+async function atWork(work: (person: Person) => Promise<void>): Promise<void> {
+  const servers = await Servers.open();
   const browser = await openBrowser();
   try {
-    const hands = new Hands(browser.driver, house);
-    await hands.signIn('ada@studio.example', 'paper-and-ink');
-    await work(hands);
+    const person = new Person(browser.driver, servers);
+    await person.signIn('ada@studio.example', 'paper-and-ink');
+    await work(person);
   } finally {
     await browser.close();
-    await house.close();
+    await servers.close();
   }
 }
 
 /** From an edit to the frame after it is painted in all leaves, measured in the page, in frames of 16.7 ms. */
-async function painting(hands: Hands): Promise<void> {
+async function painting(person: Person): Promise<void> {
   const page = largePage('large', 1000);
   const insert: Edit[] = page.parts[page.root]!.children.map((root, index) => ({
     do: 'insert',
@@ -266,18 +266,18 @@ async function painting(hands: Hands): Promise<void> {
     root,
     parts: partsBelow(page, root),
   }));
-  const id = await hands.driver.executeAsyncScript<string>(
+  const id = await person.driver.executeAsyncScript<string>(
     `const [edits, done] = arguments; const send = (path, body) => fetch('/api' + path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }).then((answer) => answer.json());
     send('/sites/tidewick/pages', { title: 'Large', path: '/large' }).then(async ({ id }) => { await send('/pages/' + id + '/edits', { id: 'bench-bench-bench-1', base: 0, edits }); done(id); })`,
     insert,
   );
-  await hands.openPage(id);
-  await hands.driver.sleep(2000);
-  await hands.clickOn('wide', 'h2');
-  await hands.group('Type');
-  await (await hands.find('[data-cell="font-size@wide"]')).click();
-  await hands.driver.findElement(By.css('fold-ledger-cell .field'));
-  const times = await hands.driver.executeAsyncScript<number[]>(`
+  await person.openPage(id);
+  await person.driver.sleep(2000);
+  await person.clickOn('wide', 'h2');
+  await person.group('Type');
+  await (await person.find('[data-cell="font-size@wide"]')).click();
+  await person.driver.findElement(By.css('fold-ledger-cell .field'));
+  const times = await person.driver.executeAsyncScript<number[]>(`
     const done = arguments[arguments.length - 1]; const field = document.querySelector('fold-ledger-cell .field'); const times = [];
     const frames = [...document.querySelectorAll('fold-leaf iframe')].map((frame) => frame.contentDocument.querySelector('h2'));
     const once = (round) => {
@@ -293,33 +293,33 @@ async function painting(hands: Hands): Promise<void> {
 }
 
 /** What the sweep and the checks find on pages of the demo before refit and after all of it is taken. */
-async function refitting(hands: Hands): Promise<void> {
+async function refitting(person: Person): Promise<void> {
   const swept = async (): Promise<number> => {
-    await (await hands.find('[data-sweep]')).click();
-    const state = await hands.find('[data-sweep-state]');
-    await hands.driver.wait(async () => (await state.getAttribute('data-state')) === 'done', 180_000);
-    await hands.driver.executeScript('document.querySelector(".groups [role=tab]:last-child").click()');
-    const looked = await hands.find('[data-findings]');
-    await hands.driver.sleep(1500);
-    await hands.driver.wait(async () => (await looked.getAttribute('data-state')) === 'done', 60_000);
-    return hands.driver.executeScript<number>(
+    await (await person.find('[data-sweep]')).click();
+    const state = await person.find('[data-sweep-state]');
+    await person.driver.wait(async () => (await state.getAttribute('data-state')) === 'done', 180_000);
+    await person.driver.executeScript('document.querySelector(".groups [role=tab]:last-child").click()');
+    const looked = await person.find('[data-findings]');
+    await person.driver.sleep(1500);
+    await person.driver.wait(async () => (await looked.getAttribute('data-state')) === 'done', 60_000);
+    return person.driver.executeScript<number>(
       'return document.querySelectorAll(".finding:not([data-severity=note])").length',
     );
   };
   for (const id of ['tidewick-timetable', 'tidewick-fares']) {
-    await hands.openPage(id);
+    await person.openPage(id);
     const before = await swept();
-    await (await hands.find('[data-refit]')).click();
-    await hands.driver.wait(
+    await (await person.find('[data-refit]')).click();
+    await person.driver.wait(
       async () =>
-        (await hands.driver.findElements(By.css('[data-refit-state="shown"], [data-refit-state="nothing"]'))).length >
+        (await person.driver.findElements(By.css('[data-refit-state="shown"], [data-refit-state="nothing"]'))).length >
         0,
       120_000,
     );
-    const take = (await hands.driver.findElements(By.css('button[data-refit-take], [data-refit-take] button')))[0];
+    const take = (await person.driver.findElements(By.css('button[data-refit-take], [data-refit-take] button')))[0];
     const taken = take ? await take.getText() : 'nothing proposed';
     await take?.click();
-    await hands.driver.sleep(1500);
+    await person.driver.sleep(1500);
     const after = await swept();
     row(
       `findings on ${id} after refit (${taken.toLowerCase()}): ${after}`,

@@ -5,8 +5,8 @@ import {
   removingBreakpointWhileEditing,
   sharingWhileEditing,
   visitorsDuringPublishes,
-} from '../server/trial/races';
-import { Client, runServer, serving, type Running } from '../server/trial/running';
+} from '../server/testing/races';
+import { Client, runServer, serving, type Running } from '../server/testing/running';
 
 /** Each race on a server and database of its own. */
 async function race(

@@ -2,29 +2,29 @@ import { By, Key } from 'selenium-webdriver';
 import { visiting } from './visit';
 
 describe('Every breakpoint', () => {
-  const visit = visiting(async ({ hands }) => {
-    await hands.signIn('ada@studio.example', 'paper-and-ink');
-    await hands.openPage('tidewick-home');
+  const visit = visiting(async ({ person }) => {
+    await person.signIn('ada@studio.example', 'paper-and-ink');
+    await person.openPage('tidewick-home');
   });
   const leaves = ['wide', 'tablet', 'phone'] as const;
   const texts = (css: string): Promise<string[]> =>
     Promise.all(
-      leaves.map((leaf) => visit.hands.inLeaf<string>(leaf, 'return document.querySelector(args[0]).innerText', css)),
+      leaves.map((leaf) => visit.person.inLeaf<string>(leaf, 'return document.querySelector(args[0]).innerText', css)),
     );
 
   it('one gives the headline a shorter wording on the phone, types on it there, and takes it back', async () => {
     const [wide] = await texts('h1');
-    await visit.hands.clickOn('wide', 'h1');
-    await visit.hands.group('Content');
-    const phone = await visit.hands.find('#content-text-phone');
+    await visit.person.clickOn('wide', 'h1');
+    await visit.person.group('Content');
+    const phone = await visit.person.find('#content-text-phone');
     await phone.clear();
     await phone.sendKeys('Six a day', Key.TAB);
-    await visit.hands.until(
+    await visit.person.until(
       async () => (await texts('h1')).join('|') === [wide, wide, 'Six a day'].join('|'),
       'the phone says nothing else',
     );
-    await visit.hands.write('phone', 'h1', 'Six sailings');
-    await visit.hands.until(
+    await visit.person.write('phone', 'h1', 'Six sailings');
+    await visit.person.until(
       async () =>
         (await visit.browser.driver.executeScript<string>(
           'return document.querySelector("#content-text-phone").value',
@@ -32,206 +32,206 @@ describe('Every breakpoint', () => {
       'typing on the phone’s leaf did not reach its own wording',
     );
     expect(await texts('h1')).toEqual([wide!, wide!, 'Six sailings']);
-    await (await visit.hands.button('Reset the text at Phone')).click();
-    await visit.hands.until(async () => new Set(await texts('h1')).size === 1, 'the wording was not taken back');
-    await visit.hands.saved();
+    await (await visit.person.button('Reset the text at Phone')).click();
+    await visit.person.until(async () => new Set(await texts('h1')).size === 1, 'the wording was not taken back');
+    await visit.person.saved();
   });
 
   it('one shows another picture on the phone, and each leaf loads its own alone', async () => {
     const isBase = (leaf: (typeof leaves)[number]): Promise<boolean | undefined> =>
-      visit.hands.inLeaf(
+      visit.person.inLeaf(
         leaf,
         'const one = document.querySelector("article img"); return one.currentSrc === "" ? undefined : one.srcset.includes(one.currentSrc.split("/").at(-1))',
       );
-    await visit.hands.clickOn('wide', 'article img');
-    await visit.hands.group('Content');
-    await (await visit.hands.find('#content-picture-phone')).click();
+    await visit.person.clickOn('wide', 'article img');
+    await visit.person.group('Content');
+    await (await visit.person.find('#content-picture-phone')).click();
     await (
-      await visit.hands.find('.p-dialog [data-picture]:last-of-type, .p-dialog .pictures button:last-of-type')
+      await visit.person.find('.p-dialog [data-picture]:last-of-type, .p-dialog .pictures button:last-of-type')
     ).click();
-    await visit.hands.noDialog();
-    await visit.hands.until(
-      () => visit.hands.inLeaf<boolean>('phone', 'return document.querySelector("picture > img") !== null'),
+    await visit.person.noDialog();
+    await visit.person.until(
+      () => visit.person.inLeaf<boolean>('phone', 'return document.querySelector("picture > img") !== null'),
       'no picture element was made',
     );
-    await visit.hands.inLeaf('phone', 'document.querySelector("picture > img").scrollIntoView()');
-    await visit.hands.until(async () => (await isBase('phone')) === false, 'the phone shows the old picture');
-    await visit.hands.until(async () => (await isBase('wide')) === true, 'the wide leaf lost its picture');
-    await visit.hands.chord(Key.CONTROL, 'z');
-    await visit.hands.until(
-      () => visit.hands.inLeaf<boolean>('phone', 'return document.querySelector("picture") === null'),
+    await visit.person.inLeaf('phone', 'document.querySelector("picture > img").scrollIntoView()');
+    await visit.person.until(async () => (await isBase('phone')) === false, 'the phone shows the old picture');
+    await visit.person.until(async () => (await isBase('wide')) === true, 'the wide leaf lost its picture');
+    await visit.person.chord(Key.CONTROL, 'z');
+    await visit.person.until(
+      () => visit.person.inLeaf<boolean>('phone', 'return document.querySelector("picture") === null'),
       'undo left the picture element',
     );
   });
 
   it('one styles a state, sees the part in it, and the others fall back to normal', async () => {
-    await visit.hands.clickOn('wide', 'main > section a');
-    await visit.hands.group('Fill');
+    await visit.person.clickOn('wide', 'main > section a');
+    await visit.person.group('Fill');
     const colour = (leaf: 'wide' | 'phone'): Promise<string> =>
-      visit.hands.computed(leaf, 'main > section a', 'background-color');
+      visit.person.computed(leaf, 'main > section a', 'background-color');
     const normal = await colour('wide');
-    await visit.hands.state('hover');
-    await visit.hands.setCell('background-color', 'wide', 'rgb(0 80 90)');
-    await visit.hands.until(
+    await visit.person.state('hover');
+    await visit.person.setCell('background-color', 'wide', 'rgb(0 80 90)');
+    await visit.person.until(
       async () => (await colour('phone')) === 'rgb(0, 80, 90)',
       'the phone’s leaf does not show the state',
     );
-    await visit.hands.state('focus');
-    await visit.hands.until(async () => (await colour('wide')) === normal, 'focus does not fall back to normal');
-    expect(await visit.hands.cellText('background-color', 'wide')).toContain('From the class “strong”');
-    await visit.hands.state('normal');
-    await visit.hands.until(async () => (await colour('wide')) === normal);
+    await visit.person.state('focus');
+    await visit.person.until(async () => (await colour('wide')) === normal, 'focus does not fall back to normal');
+    expect(await visit.person.cellText('background-color', 'wide')).toContain('From the class “strong”');
+    await visit.person.state('normal');
+    await visit.person.until(async () => (await colour('wide')) === normal);
   });
 
   it('one sees only what is set on the part itself, and takes back all of it at a breakpoint', async () => {
-    await visit.hands.pick('wide', 'h1', 'Title');
-    await visit.hands.group('Type');
-    await (await visit.hands.find('button.only')).click();
-    await visit.hands.until(
+    await visit.person.pick('wide', 'h1', 'Title');
+    await visit.person.group('Type');
+    await (await visit.person.find('button.only')).click();
+    await visit.person.until(
       async () => (await visit.browser.driver.findElements(By.css('fold-ledger .row:not(.heads)'))).length === 4,
       'other rows stand there than the four that are set',
     );
-    await (await visit.hands.find('[data-own="phone"]')).click();
-    await visit.hands.menuItem('Reset all');
-    await visit.hands.until(
-      async () => (await visit.hands.computed('phone', 'h1', 'font-size')) === '60px',
+    await (await visit.person.find('[data-own="phone"]')).click();
+    await visit.person.menuItem('Reset all');
+    await visit.person.until(
+      async () => (await visit.person.computed('phone', 'h1', 'font-size')) === '60px',
       'the phone kept its size',
     );
-    await visit.hands.chord(Key.CONTROL, 'z');
-    await visit.hands.until(async () => (await visit.hands.computed('phone', 'h1', 'font-size')) === '42px');
-    await (await visit.hands.find('button.only')).click();
-    await visit.hands.group('Space');
-    await visit.hands.setCell('margin-top', 'phone', '9px');
-    await visit.hands.until(async () => (await visit.hands.computed('phone', 'h1', 'margin-top')) === '9px');
-    await (await visit.hands.find('[data-own="phone"]')).click();
-    await visit.hands.menuItem('Reset 1 in Space at Phone');
-    await visit.hands.until(
-      async () => (await visit.hands.computed('phone', 'h1', 'margin-top')) === '0px',
+    await visit.person.chord(Key.CONTROL, 'z');
+    await visit.person.until(async () => (await visit.person.computed('phone', 'h1', 'font-size')) === '42px');
+    await (await visit.person.find('button.only')).click();
+    await visit.person.group('Space');
+    await visit.person.setCell('margin-top', 'phone', '9px');
+    await visit.person.until(async () => (await visit.person.computed('phone', 'h1', 'margin-top')) === '9px');
+    await (await visit.person.find('[data-own="phone"]')).click();
+    await visit.person.menuItem('Reset 1 in Space at Phone');
+    await visit.person.until(
+      async () => (await visit.person.computed('phone', 'h1', 'margin-top')) === '0px',
       'the group was not taken back',
     );
-    expect(await visit.hands.computed('phone', 'h1', 'font-size'))
+    expect(await visit.person.computed('phone', 'h1', 'font-size'))
       .withContext('of another group')
       .toBe('42px');
-    await visit.hands.group('Type');
+    await visit.person.group('Type');
   });
 
   it('one moves a value to another breakpoint, and hears who overrides it below', async () => {
-    await visit.hands.cellMenu('font-size', 'tablet', 'Move to Phone');
-    await visit.hands.until(
+    await visit.person.cellMenu('font-size', 'tablet', 'Move to Phone');
+    await visit.person.until(
       async () =>
-        (await visit.hands.computed('phone', 'h1', 'font-size')) === '60px' &&
-        (await visit.hands.computed('tablet', 'h1', 'font-size')) === '76px',
+        (await visit.person.computed('phone', 'h1', 'font-size')) === '60px' &&
+        (await visit.person.computed('tablet', 'h1', 'font-size')) === '76px',
     );
-    await visit.hands.chord(Key.CONTROL, 'z');
-    await visit.hands.cellMenu('font-size', 'wide', 'Phone sets 42px: reset it');
-    await visit.hands.until(
-      async () => (await visit.hands.computed('phone', 'h1', 'font-size')) === '60px',
+    await visit.person.chord(Key.CONTROL, 'z');
+    await visit.person.cellMenu('font-size', 'wide', 'Phone sets 42px: reset it');
+    await visit.person.until(
+      async () => (await visit.person.computed('phone', 'h1', 'font-size')) === '60px',
       'the override below was not taken back',
     );
-    await visit.hands.chord(Key.CONTROL, 'z');
-    await visit.hands.until(async () => (await visit.hands.computed('phone', 'h1', 'font-size')) === '42px');
+    await visit.person.chord(Key.CONTROL, 'z');
+    await visit.person.until(async () => (await visit.person.computed('phone', 'h1', 'font-size')) === '42px');
   });
 
   it('one cleans the page of idle values without a box moving', async () => {
     const boxes = (): Promise<string> =>
-      visit.hands.inLeaf<string>(
+      visit.person.inLeaf<string>(
         'phone',
         'return [...document.querySelectorAll("[data-part]")].map((one) => { const { x, y, width, height } = one.getBoundingClientRect(); return [x, y, width, height].map(Math.round).join() }).join(" ")',
       );
-    await visit.hands.setCell('font-style', 'tablet', 'normal');
+    await visit.person.setCell('font-style', 'tablet', 'normal');
     const before = await boxes();
-    await visit.hands.chord(Key.ALT, Key.SHIFT, 'y');
-    const clean = await visit.hands.find('[data-clean] button, button[data-clean]');
-    await visit.hands.until(() => clean.isEnabled());
-    await visit.hands.until(
-      async () => /· \d/.test(await (await visit.hands.find('[role=radiogroup]')).getText()),
+    await visit.person.chord(Key.ALT, Key.SHIFT, 'y');
+    const clean = await visit.person.find('[data-clean] button, button[data-clean]');
+    await visit.person.until(() => clean.isEnabled());
+    await visit.person.until(
+      async () => /· \d/.test(await (await visit.person.find('[role=radiogroup]')).getText()),
       'it is not said how many are idle',
     ); // words count as seen only once the dialog has faded in
     await clean.click();
-    await visit.hands.until(async () => !(await clean.isEnabled()), 'idle values are left');
-    await visit.hands.keys(Key.ESCAPE);
-    await visit.hands.noDialog();
+    await visit.person.until(async () => !(await clean.isEnabled()), 'idle values are left');
+    await visit.person.keys(Key.ESCAPE);
+    await visit.person.noDialog();
     expect(await boxes()).toBe(before);
-    await visit.hands.saved();
+    await visit.person.saved();
   });
 
   it('one drags the width through everything between, and turns a screen', async () => {
     const inner = (leaf: (typeof leaves)[number]): Promise<number[]> =>
-      visit.hands.inLeaf<number[]>(leaf, 'return [view.innerWidth, view.innerHeight]');
-    const ruler = await (await visit.hands.find('fold-width-ruler .scale')).getRect();
+      visit.person.inLeaf<number[]>(leaf, 'return [view.innerWidth, view.innerHeight]');
+    const ruler = await (await visit.person.find('fold-width-ruler .scale')).getRect();
     const at = (px: number): { x: number; y: number } => ({
       x: Math.round(ruler.x + ((px - 320) / 1600) * ruler.width),
       y: Math.round(ruler.y + 8),
     });
-    await visit.hands.drag(at(640), at(900));
-    await visit.hands.until(
+    await visit.person.drag(at(640), at(900));
+    await visit.person.until(
       async () => Math.abs((await inner('tablet'))[0]! - 900) <= 4,
       'the tablet’s leaf did not take the width on',
     );
-    await visit.hands.drag(at(900), at(480));
-    await visit.hands.until(
+    await visit.person.drag(at(900), at(480));
+    await visit.person.until(
       async () => Math.abs((await inner('phone'))[0]! - 480) <= 4 && (await inner('tablet'))[0] === 820,
       'the phone’s leaf did not take over',
     );
     const [width] = await inner('phone');
-    await visit.hands.keys(Key.ARROW_RIGHT);
-    await visit.hands.until(async () => (await inner('phone'))[0] === width! + 1, 'the arrow key did not step');
-    await visit.hands.keys(Key.ESCAPE);
-    await visit.hands.until(async () => (await inner('phone'))[0] === 390);
-    await (await visit.hands.find('[data-turn="phone"]')).click();
-    await visit.hands.until(
+    await visit.person.keys(Key.ARROW_RIGHT);
+    await visit.person.until(async () => (await inner('phone'))[0] === width! + 1, 'the arrow key did not step');
+    await visit.person.keys(Key.ESCAPE);
+    await visit.person.until(async () => (await inner('phone'))[0] === 390);
+    await (await visit.person.find('[data-turn="phone"]')).click();
+    await visit.person.until(
       async () => (await inner('tablet')).join() === '844,390',
       'the phone on its side is shown where Tablet decides',
     );
-    await (await visit.hands.find('[data-turn="tablet"]')).click();
-    await visit.hands.until(async () => (await inner('tablet')).join() === '820,1180');
+    await (await visit.person.find('[data-turn="tablet"]')).click();
+    await visit.person.until(async () => (await inner('tablet')).join() === '820,1180');
   });
 
   it('one stops a sweep, and works on', async () => {
-    await (await visit.hands.find('[data-sweep]')).click();
-    const state = await visit.hands.find('[data-sweep-state]');
-    await visit.hands.until(async () => (await state.getAttribute('data-state')) === 'running', 'it does not run');
+    await (await visit.person.find('[data-sweep]')).click();
+    const state = await visit.person.find('[data-sweep-state]');
+    await visit.person.until(async () => (await state.getAttribute('data-state')) === 'running', 'it does not run');
     await (
       await visit.browser.driver.findElement(
         By.xpath("//fold-width-ruler//button[starts-with(normalize-space(), 'Stop')]"),
       )
     ).click();
-    await visit.hands.until(async () => (await state.getAttribute('data-state')) === '', 'it does not stop');
+    await visit.person.until(async () => (await state.getAttribute('data-state')) === '', 'it does not stop');
     await visit.browser.driver.sleep(600);
     expect(await state.getAttribute('data-state')).toBe('');
-    await visit.hands.find('[data-sweep]');
+    await visit.person.find('[data-sweep]');
   });
 
   it('one measures every width while working on, and is led to what breaks', async () => {
-    await visit.hands.clickOn('wide', 'main > section:nth-of-type(2) h2');
-    await visit.hands.group('Box');
-    await visit.hands.setCell('width', 'phone', '500px');
-    await (await visit.hands.find('[data-sweep]')).click();
-    await visit.hands.pick('wide', 'h1', 'Title'); // one goes on working
-    await visit.hands.until(async () => (await (await visit.hands.find('.path')).getText()).includes('Title'));
-    const state = await visit.hands.find('[data-sweep-state]');
+    await visit.person.clickOn('wide', 'main > section:nth-of-type(2) h2');
+    await visit.person.group('Box');
+    await visit.person.setCell('width', 'phone', '500px');
+    await (await visit.person.find('[data-sweep]')).click();
+    await visit.person.pick('wide', 'h1', 'Title'); // one goes on working
+    await visit.person.until(async () => (await (await visit.person.find('.path')).getText()).includes('Title'));
+    const state = await visit.person.find('[data-sweep-state]');
     await visit.browser.driver.wait(
       async () => (await state.getAttribute('data-state')) === 'done',
       90_000,
       'the sweep did not end',
     );
-    const band = await visit.hands.find('[data-fault="too wide"]');
+    const band = await visit.person.find('[data-fault="too wide"]');
     expect(await band.getAttribute('title')).toMatch(/From 320 to \d+ px/);
     await band.click();
-    await visit.hands.until(
-      async () => (await visit.hands.inLeaf<number>('phone', 'return view.innerWidth')) === 320,
+    await visit.person.until(
+      async () => (await visit.person.inLeaf<number>('phone', 'return view.innerWidth')) === 320,
       'the leaf is not at the width where it is worst',
     );
-    expect(await visit.hands.inLeaf<boolean>('phone', 'return document.documentElement.scrollWidth > 320')).toBeTrue();
-    await (await visit.hands.button('Picture sizes')).click();
-    await visit.hands.until(
-      () => visit.hands.inLeaf<boolean>('wide', 'return document.querySelector("article img").sizes.includes("px")'),
+    expect(await visit.person.inLeaf<boolean>('phone', 'return document.documentElement.scrollWidth > 320')).toBeTrue();
+    await (await visit.person.button('Picture sizes')).click();
+    await visit.person.until(
+      () => visit.person.inLeaf<boolean>('wide', 'return document.querySelector("article img").sizes.includes("px")'),
       'no sizes were written',
     );
-    await (await visit.hands.button('End the free width')).click();
-    await visit.hands.chord(Key.CONTROL, 'z');
-    await visit.hands.chord(Key.CONTROL, 'z');
-    await visit.hands.saved();
+    await (await visit.person.button('End the free width')).click();
+    await visit.person.chord(Key.CONTROL, 'z');
+    await visit.person.chord(Key.CONTROL, 'z');
+    await visit.person.saved();
   }, 150_000);
 
   it('one is told what is wrong, led to it, and offered the cure', async () => {
@@ -240,42 +240,44 @@ describe('Every breakpoint', () => {
         'return [...document.querySelectorAll(".finding")].map((one) => one.dataset.check)',
       );
     const looked = async (): Promise<void> =>
-      visit.hands.until(
-        async () => (await (await visit.hands.find('[data-findings]')).getAttribute('data-state')) === 'done',
+      visit.person.until(
+        async () => (await (await visit.person.find('[data-findings]')).getAttribute('data-state')) === 'done',
         'the page was not looked through',
       );
-    await visit.hands.clickOn('wide', 'main > section:nth-of-type(2) h2');
-    await visit.hands.group('Type');
-    await visit.hands.setCell('color', 'phone', '#cccccc');
-    await visit.hands.group('Box');
-    await visit.hands.setCell('width', 'phone', '700px');
+    await visit.person.clickOn('wide', 'main > section:nth-of-type(2) h2');
+    await visit.person.group('Type');
+    await visit.person.setCell('color', 'phone', '#cccccc');
+    await visit.person.group('Box');
+    await visit.person.setCell('width', 'phone', '700px');
     await visit.browser.driver.executeScript('document.querySelector(".groups [role=tab]:last-child").click()');
-    await visit.hands.until(
+    await visit.person.until(
       async () => (await told()).includes('fixed width') && (await told()).includes('text contrast'),
       'neither the width nor the contrast was found',
     );
     await looked();
-    await (await visit.hands.find('[data-check="fixed width"] .cure button')).click();
-    await visit.hands.until(
+    await (await visit.person.find('[data-check="fixed width"] .cure button')).click();
+    await visit.person.until(
       async () =>
-        (await visit.hands.inLeaf<number>('phone', 'return document.documentElement.scrollWidth - view.innerWidth')) ===
-        0,
+        (await visit.person.inLeaf<number>(
+          'phone',
+          'return document.documentElement.scrollWidth - view.innerWidth',
+        )) === 0,
       'the cure did not make it fit',
     );
-    await visit.hands.until(async () => !(await told()).includes('fixed width'), 'the finding stays after its cure');
-    await (await visit.hands.find('[data-check="text contrast"] .part')).click();
-    await visit.hands.until(
-      async () => (await visit.hands.find('.path').then((one) => one.getText())).includes('Sailings'),
+    await visit.person.until(async () => !(await told()).includes('fixed width'), 'the finding stays after its cure');
+    await (await visit.person.find('[data-check="text contrast"] .part')).click();
+    await visit.person.until(
+      async () => (await visit.person.find('.path').then((one) => one.getText())).includes('Sailings'),
       'the finding does not lead to its place',
     );
-    for (let count = 0; count < 3; count++) await visit.hands.chord(Key.CONTROL, 'z');
-    await visit.hands.until(
+    for (let count = 0; count < 3; count++) await visit.person.chord(Key.CONTROL, 'z');
+    await visit.person.until(
       async () => !(await told()).includes('text contrast'),
       'the finding stays when its cause is gone',
     );
-    await visit.hands.group('Type');
-    await (await visit.hands.button('End the free width')).click().catch(() => undefined);
-    await visit.hands.saved();
+    await visit.person.group('Type');
+    await (await visit.person.button('End the free width')).click().catch(() => undefined);
+    await visit.person.saved();
   });
 
   it('one lays the overlay that suffices over a picture, and hears of pictures too small for their place', async () => {
@@ -284,14 +286,14 @@ describe('Every breakpoint', () => {
         'return [...document.querySelectorAll(`.finding[data-check="${arguments[0]}"]`)].map((one) => one.innerText.replaceAll("\\n", " ")).join(" / ")',
         check,
       );
-    const ground = (): Promise<string> => visit.hands.computed('wide', 'main > section', 'background-image');
+    const ground = (): Promise<string> => visit.person.computed('wide', 'main > section', 'background-image');
     const before = await ground();
-    await visit.hands.clickOn('wide', 'h1');
+    await visit.person.clickOn('wide', 'h1');
     await visit.browser.driver.executeScript('document.querySelector(".path button:nth-of-type(2)").click()');
-    await visit.hands.group('Fill');
-    await visit.hands.setCell('background-image', 'wide', 'linear-gradient(white, white)');
+    await visit.person.group('Fill');
+    await visit.person.setCell('background-image', 'wide', 'linear-gradient(white, white)');
     await visit.browser.driver.executeScript('document.querySelector(".groups [role=tab]:last-child").click()');
-    await visit.hands.until(
+    await visit.person.until(
       async () =>
         /where it is hardest to read over Opening.*An overlay of black at \d+ % on Opening suffices/s.test(
           await told('text contrast'),
@@ -305,63 +307,63 @@ describe('Every breakpoint', () => {
         ),
       )
     ).click(); // the text that needs most
-    await visit.hands.until(
+    await visit.person.until(
       async () => (await ground()).includes('rgba(0, 0, 0') && !(await told('text contrast')).includes('Wide'),
       'the words cannot be read with the overlay that suffices',
     );
-    await visit.hands.group('Fill');
-    await visit.hands.chord(Key.CONTROL, 'z');
-    await visit.hands.until(
+    await visit.person.group('Fill');
+    await visit.person.chord(Key.CONTROL, 'z');
+    await visit.person.until(
       async () => (await ground()).startsWith('linear-gradient(rgb(255, 255, 255)'),
       'the cure was not undone alone',
     );
-    await visit.hands.chord(Key.CONTROL, 'z');
-    await visit.hands.until(async () => (await ground()) === before, 'the white over the picture was not undone');
-    await visit.hands.clickOn('wide', 'article img');
-    await visit.hands.group('Box');
-    await visit.hands.setCell('min-width', 'wide', '2600px');
+    await visit.person.chord(Key.CONTROL, 'z');
+    await visit.person.until(async () => (await ground()) === before, 'the white over the picture was not undone');
+    await visit.person.clickOn('wide', 'article img');
+    await visit.person.group('Box');
+    await visit.person.setCell('min-width', 'wide', '2600px');
     await visit.browser.driver.executeScript('document.querySelector(".groups [role=tab]:last-child").click()');
-    await visit.hands.until(
+    await visit.person.until(
       async () => /stands 2600 px wide on Wide: it is blurred on every screen/.test(await told('picture size')),
       'the picture too small for its place is not named',
     );
-    await visit.hands.chord(Key.CONTROL, 'z');
-    await visit.hands.until(async () => !(await told('picture size')).includes('2600'), 'the finding stays');
-    await visit.hands.group('Type');
-    await visit.hands.saved();
+    await visit.person.chord(Key.CONTROL, 'z');
+    await visit.person.until(async () => !(await told('picture size')).includes('2600'), 'the finding stays');
+    await visit.person.group('Type');
+    await visit.person.saved();
   }, 120_000);
 
   it('one adds a wider breakpoint and removes the tablet, whose values move to the phone', async () => {
-    await visit.browser.driver.get(`${visit.house.editor}/`);
-    await visit.hands.openPage('mill-home');
-    await visit.hands.clickOn('wide', 'h1');
-    await visit.hands.group('Type');
-    await visit.hands.setCell('letter-spacing', 'tablet', '3px');
-    await visit.hands.saved();
+    await visit.browser.driver.get(`${visit.servers.editor}/`);
+    await visit.person.openPage('mill-home');
+    await visit.person.clickOn('wide', 'h1');
+    await visit.person.group('Type');
+    await visit.person.setCell('letter-spacing', 'tablet', '3px');
+    await visit.person.saved();
     const look = (): Promise<string> =>
-      visit.hands.inLeaf<string>(
+      visit.person.inLeaf<string>(
         'phone',
         'return [...document.querySelectorAll("h1, p")].map((one) => view.getComputedStyle(one).fontSize + " " + view.getComputedStyle(one).letterSpacing).join()',
       );
-    await visit.hands.until(async () => (await look()).includes('3px'));
+    await visit.person.until(async () => (await look()).includes('3px'));
     const before = await look();
-    await visit.hands.chord(Key.ALT, Key.SHIFT, 'g');
-    await (await visit.hands.button('Add a wider one')).click();
-    await (await visit.hands.button('Remove Tablet')).click();
-    const lost = async (): Promise<string> => (await visit.hands.find('.lost')).getText();
-    await visit.hands.choose('.gone select', '');
-    await visit.hands.until(
+    await visit.person.chord(Key.ALT, Key.SHIFT, 'g');
+    await (await visit.person.button('Add a wider one')).click();
+    await (await visit.person.button('Remove Tablet')).click();
+    const lost = async (): Promise<string> => (await visit.person.find('.lost')).getText();
+    await visit.person.choose('.gone select', '');
+    await visit.person.until(
       async () => /letter-spacing 3px at Tablet: is deleted/.test(await lost()),
       'it is not said which values would go',
     );
-    await visit.hands.choose('.gone select', 'phone');
-    await visit.hands.until(
+    await visit.person.choose('.gone select', 'phone');
+    await visit.person.until(
       async () => /letter-spacing 3px at Tablet: moves to Phone/.test(await lost()),
       'it is not said that the values move',
     );
-    await (await visit.hands.button('Save')).click();
-    await visit.hands.noDialog();
-    await visit.hands.until(
+    await (await visit.person.button('Save')).click();
+    await visit.person.noDialog();
+    await visit.person.until(
       async () =>
         (
           await Promise.all(
@@ -373,6 +375,6 @@ describe('Every breakpoint', () => {
       'the leaves are others',
     );
     expect(await look()).toBe(before);
-    expect(await (await visit.hands.find('[data-leaf="broad-1"] iframe')).getAttribute('title')).toContain('1920');
+    expect(await (await visit.person.find('[data-leaf="broad-1"] iframe')).getAttribute('title')).toContain('1920');
   });
 });

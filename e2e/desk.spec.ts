@@ -4,7 +4,7 @@ import { By, Key } from 'selenium-webdriver';
 import { visiting } from './visit';
 
 describe('A client’s desk', () => {
-  const visit = visiting(async ({ hands }) => hands.signIn('ada@studio.example', 'paper-and-ink'));
+  const visit = visiting(async ({ person }) => person.signIn('ada@studio.example', 'paper-and-ink'));
 
   const rows = async (): Promise<string[]> =>
     Promise.all((await visit.browser.driver.findElements(By.css('tbody tr'))).map((row) => row.getText()));
@@ -15,64 +15,64 @@ describe('A client’s desk', () => {
       )
     ).click();
   const type = async (css: string, text: string): Promise<void> =>
-    (await visit.hands.find(css)).sendKeys(Key.chord(Key.CONTROL, 'a'), text);
+    (await visit.person.find(css)).sendKeys(Key.chord(Key.CONTROL, 'a'), text);
   const confirm = async (): Promise<void> => {
-    const button = await visit.hands.find('[data-confirm] button');
+    const button = await visit.person.find('[data-confirm] button');
     await visit.browser.driver.sleep(400); // the dialog moves while it opens
     await button.click();
   };
   const settled = (): Promise<void> =>
-    visit.hands.until(
+    visit.person.until(
       async () => (await visit.browser.driver.findElements(By.css('.p-dialog-mask'))).length === 0,
       'the dialog stays open',
     );
 
   it('copies a page, gives it a title and a path, and deletes it', async () => {
-    await visit.browser.driver.get(`${visit.house.editor}/sites/tidewick`);
-    await visit.hands.until(async () => (await rows()).length === 4);
+    await visit.browser.driver.get(`${visit.servers.editor}/sites/tidewick`);
+    await visit.person.until(async () => (await rows()).length === 4);
     await inRow('Fares and passes', 'Copy');
-    expect(await (await visit.hands.find('#page-path')).getAttribute('value')).toBe('/fares-and-passes-copy');
+    expect(await (await visit.person.find('#page-path')).getAttribute('value')).toBe('/fares-and-passes-copy');
     await confirm();
-    await visit.hands.until(async () => (await rows()).some((row) => row.includes('/fares-and-passes-copy')));
+    await visit.person.until(async () => (await rows()).some((row) => row.includes('/fares-and-passes-copy')));
     await settled();
     await inRow('Fares and passes, copy', 'Rename');
     await type('#page-title', 'Winter fares');
     await type('#page-path', '/winter/fares');
     await confirm();
     await settled();
-    await visit.hands.until(async () =>
+    await visit.person.until(async () =>
       (await rows()).some((row) => row.includes('Winter fares') && row.includes('/winter/fares')),
     );
     await inRow('Winter fares', 'Delete');
     await confirm();
-    await visit.hands.until(async () => (await rows()).length === 4);
+    await visit.person.until(async () => (await rows()).length === 4);
     await settled();
   });
 
   it('refuses a path that is taken or cannot be one, with a sentence, and keeps what was typed', async () => {
-    await (await visit.hands.button('New page')).click();
+    await (await visit.person.button('New page')).click();
     await type('#page-title', 'Another home');
     await type('#page-path', '/');
     await confirm();
-    await visit.hands.until(async () =>
-      (await (await visit.hands.find('.problem')).getText()).includes('has a page at / already'),
+    await visit.person.until(async () =>
+      (await (await visit.person.find('.problem')).getText()).includes('has a page at / already'),
     );
     await type('#page-path', 'No slash');
     await confirm();
-    await visit.hands.until(async () =>
-      (await (await visit.hands.find('.problem')).getText()).includes('begins with /'),
+    await visit.person.until(async () =>
+      (await (await visit.person.find('.problem')).getText()).includes('begins with /'),
     );
-    expect(await (await visit.hands.find('#page-title')).getAttribute('value')).toBe('Another home');
-    await (await visit.hands.button('Cancel')).click();
+    expect(await (await visit.person.find('#page-title')).getAttribute('value')).toBe('Another home');
+    await (await visit.person.button('Cancel')).click();
     await settled();
   });
 
   it('offers a page and its site as files', async () => {
-    await visit.hands.openPage('tidewick-home');
-    await (await visit.hands.button('More')).click();
-    const link = await visit.hands.find('a[href$="/export/page.json"]');
-    expect(await link.getAttribute('href')).toBe(`${visit.house.editor}/api/pages/tidewick-home/export/page.json`);
-    await visit.hands.keys(Key.ESCAPE);
+    await visit.person.openPage('tidewick-home');
+    await (await visit.person.button('More')).click();
+    const link = await visit.person.find('a[href$="/export/page.json"]');
+    expect(await link.getAttribute('href')).toBe(`${visit.servers.editor}/api/pages/tidewick-home/export/page.json`);
+    await visit.person.keys(Key.ESCAPE);
   });
 
   it('and every other screen of the editor passes axe-core', async () => {
@@ -84,8 +84,8 @@ describe('A client’s desk', () => {
       ['/sign-in', '#email'],
     ];
     for (const [path, mark] of screens) {
-      await visit.browser.driver.get(visit.house.editor + path);
-      await visit.hands.find(mark);
+      await visit.browser.driver.get(visit.servers.editor + path);
+      await visit.person.find(mark);
       await visit.browser.driver.sleep(500);
       await visit.browser.driver.executeScript(axe);
       const found = await visit.browser.driver.executeAsyncScript<string[]>(

@@ -1,17 +1,17 @@
 import { By, Key } from 'selenium-webdriver';
 import { sizeTo } from './browser';
-import type { LeafName } from './hands';
+import type { LeafName } from './person';
 import { visiting } from './visit';
 
 /** Layouts built by mouse alone in a leaf, published, and measured on the live page. */
 describe('Layouts by mouse', () => {
-  const visit = visiting(({ hands }) => hands.signIn('ada@studio.example', 'paper-and-ink'));
+  const visit = visiting(({ person }) => person.signIn('ada@studio.example', 'paper-and-ink'));
   const structure = (leaf: LeafName): Promise<string> =>
-    visit.hands.inLeaf<string>(
+    visit.person.inLeaf<string>(
       leaf,
       'const walk = (one) => one.localName + (one.children.length ? "(" + [...one.children].map(walk).join(" ") + ")" : ""); return [...document.body.children].map(walk).join(" ")',
     );
-  const path = async (): Promise<string> => (await (await visit.hands.find('.path')).getText()).replace(/\s+/g, ' ');
+  const path = async (): Promise<string> => (await (await visit.person.find('.path')).getText()).replace(/\s+/g, ' ');
   /** Selects what holds the selection, by its place in the path, counted from the end. */
   const up = (from: number): Promise<unknown> =>
     visit.browser.driver.executeScript(`[...document.querySelectorAll('.path button')].at(-1 - ${from}).click()`);
@@ -26,7 +26,7 @@ describe('Layouts by mouse', () => {
     await visit.browser.driver.sendDevToolsCommand('Emulation.setScrollbarsHidden', { hidden: true });
     for (const width of widths) {
       await sizeTo(visit.browser.driver, width, 800);
-      await visit.browser.driver.get(visit.house.site('tidewick', path));
+      await visit.browser.driver.get(visit.servers.site('tidewick', path));
       await measure(width);
     }
     await visit.browser.driver.close();
@@ -36,29 +36,29 @@ describe('Layouts by mouse', () => {
 
   // Common practice: an offset equal to the section's top padding, 100, keeps the place it had.
   it('a sticky box beside long content: its travel is shown, and the live page sticks and stops there', async () => {
-    await visit.hands.freshPage('tidewick', 'Sticky', '/sticky');
-    await visit.hands.addPart('columns');
-    await visit.hands.until(async () => (await structure('wide')) === 'main(section(div(div div)))');
-    await visit.hands.dragPart('container', 'wide', '._cols > :nth-child(1)');
-    await visit.hands.until(async () => (await structure('wide')).includes('div(div(div) div)'));
-    await visit.hands.dragPart('heading', 'wide', '._cols > :nth-child(1) > div');
-    await visit.hands.dragPart('image', 'wide', '._cols > :nth-child(2)');
-    await visit.hands.until(async () => (await structure('wide')) === 'main(section(div(div(div(h2)) div(img))))');
+    await visit.person.freshPage('tidewick', 'Sticky', '/sticky');
+    await visit.person.addPart('columns');
+    await visit.person.until(async () => (await structure('wide')) === 'main(section(div(div div)))');
+    await visit.person.dragPart('container', 'wide', '._cols > :nth-child(1)');
+    await visit.person.until(async () => (await structure('wide')).includes('div(div(div) div)'));
+    await visit.person.dragPart('heading', 'wide', '._cols > :nth-child(1) > div');
+    await visit.person.dragPart('image', 'wide', '._cols > :nth-child(2)');
+    await visit.person.until(async () => (await structure('wide')) === 'main(section(div(div(div(h2)) div(img))))');
     for (let round = 0; round < 3; round++) {
-      const before = await visit.hands.inLeaf<number>(
+      const before = await visit.person.inLeaf<number>(
         'wide',
         'return document.querySelector("img").getBoundingClientRect().height',
       );
-      await visit.hands.clickOn('wide', 'img');
-      await visit.hands.inLeaf(
+      await visit.person.clickOn('wide', 'img');
+      await visit.person.inLeaf(
         'wide',
         'document.querySelector("img").scrollIntoView({ block: "end" }); view.scrollBy(0, 60)',
       );
       await visit.browser.driver.sleep(120);
-      await visit.hands.dragHandle('bottom', 'wide', 0, 240);
-      await visit.hands.until(
+      await visit.person.dragHandle('bottom', 'wide', 0, 240);
+      await visit.person.until(
         async () =>
-          (await visit.hands.inLeaf<number>(
+          (await visit.person.inLeaf<number>(
             'wide',
             'return document.querySelector("img").getBoundingClientRect().height',
           )) >
@@ -66,44 +66,44 @@ describe('Layouts by mouse', () => {
         'the picture did not grow',
       );
     }
-    await visit.hands.inLeaf('wide', 'view.scrollTo(0, 0)');
+    await visit.person.inLeaf('wide', 'view.scrollTo(0, 0)');
     await visit.browser.driver.executeScript(
       `document.querySelector('fold-outline [data-row]').dispatchEvent(new PointerEvent('pointerdown', { button: 0, bubbles: true })); window.dispatchEvent(new PointerEvent('pointerup'))`,
     );
-    await visit.hands.group('Space');
-    await visit.hands.dragHandle('padding-top', 'wide', 0, 36);
-    await visit.hands.until(
-      async () => (await visit.hands.computed('wide', 'section', 'padding-top')) === '100px',
+    await visit.person.group('Space');
+    await visit.person.dragHandle('padding-top', 'wide', 0, 36);
+    await visit.person.until(
+      async () => (await visit.person.computed('wide', 'section', 'padding-top')) === '100px',
       'the padding is not 100 px',
     );
 
-    await visit.hands.pick('wide', 'h2', 'Heading');
+    await visit.person.pick('wide', 'h2', 'Heading');
     await up(1);
-    await visit.hands.until(
+    await visit.person.until(
       async () => (await path()).endsWith('Container'),
       'the path does not lead to the container',
     );
-    await visit.hands.group('Place');
-    await visit.hands.clickDrawing('wide', '[data-position=sticky]');
-    await visit.hands.until(
+    await visit.person.group('Place');
+    await visit.person.clickDrawing('wide', '[data-position=sticky]');
+    await visit.person.until(
       async () =>
-        (await visit.hands
+        (await visit.person
           .computed('wide', 'h2', 'position')
           .then(() =>
-            visit.hands.inLeaf<string>(
+            visit.person.inLeaf<string>(
               'wide',
               'return view.getComputedStyle(document.querySelector("h2").parentElement).top',
             ),
           )) === '100px',
       'the offset is not the place it had',
     );
-    const says = await (await visit.hands.find('.drawings .cells:nth-of-type(1) [data-travel]')).getText();
+    const says = await (await visit.person.find('.drawings .cells:nth-of-type(1) [data-travel]')).getText();
     const [, from, to] = /from (\d+) to (\d+) px/.exec(says)!;
     expect(Number(from)).toBe(0);
     expect(Number(to)).toBeGreaterThan(400);
-    await visit.hands.find('[data-leaf="wide"] fold-leaf-travel .stretch');
+    await visit.person.find('[data-leaf="wide"] fold-leaf-travel .stretch');
 
-    await visit.hands.publish();
+    await visit.person.publish();
     await live(
       '/sticky',
       async () => {
@@ -124,16 +124,16 @@ describe('Layouts by mouse', () => {
   });
 
   it('a hero with two pictures placed absolutely, behind the text, one beyond the edge', async () => {
-    await visit.hands.freshPage('tidewick', 'Hero', '/hero');
-    await visit.hands.addPart('section');
-    await visit.hands.until(async () => (await structure('wide')) === 'main(section)');
-    await visit.hands.dragPart('heading', 'wide', 'section');
-    await visit.hands.until(async () => (await structure('wide')) === 'main(section(h2))');
+    await visit.person.freshPage('tidewick', 'Hero', '/hero');
+    await visit.person.addPart('section');
+    await visit.person.until(async () => (await structure('wide')) === 'main(section)');
+    await visit.person.dragPart('heading', 'wide', 'section');
+    await visit.person.until(async () => (await structure('wide')) === 'main(section(h2))');
     for (const count of [1, 2]) {
-      await visit.hands.dragPart('image', 'wide', 'h2', 0.5, 0.9);
-      await visit.hands.until(
+      await visit.person.dragPart('image', 'wide', 'h2', 0.5, 0.9);
+      await visit.person.until(
         async () =>
-          (await visit.hands.inLeaf<number>('wide', 'return document.querySelectorAll("img").length')) === count,
+          (await visit.person.inLeaf<number>('wide', 'return document.querySelectorAll("img").length')) === count,
       );
     }
     for (const [index, x, y] of [
@@ -141,26 +141,26 @@ describe('Layouts by mouse', () => {
       [1, 700, 30],
     ] as const) {
       const css = `img:nth-of-type(${index + 1})`;
-      await visit.hands.clickOn('wide', css);
-      await visit.hands.dragHandle('right', 'wide', -700, 0);
-      await visit.hands.until(
+      await visit.person.clickOn('wide', css);
+      await visit.person.dragHandle('right', 'wide', -700, 0);
+      await visit.person.until(
         async () =>
-          (await visit.hands.inLeaf<number>(
+          (await visit.person.inLeaf<number>(
             'wide',
             'return document.querySelector(args[0]).getBoundingClientRect().width',
             css,
           )) < 600,
         'the picture is no narrower',
       );
-      await visit.hands.group('Place');
-      const before = await visit.hands.inLeaf<number[]>(
+      await visit.person.group('Place');
+      const before = await visit.person.inLeaf<number[]>(
         'wide',
         'const box = document.querySelector(args[0]).getBoundingClientRect(); return [box.left, box.top, box.width, box.height].map(Math.round)',
         css,
       );
-      await visit.hands.clickDrawing('wide', '[data-position=absolute]');
-      await visit.hands.until(async () => (await visit.hands.computed('wide', css, 'position')) === 'absolute');
-      const after = await visit.hands.inLeaf<number[]>(
+      await visit.person.clickDrawing('wide', '[data-position=absolute]');
+      await visit.person.until(async () => (await visit.person.computed('wide', css, 'position')) === 'absolute');
+      const after = await visit.person.inLeaf<number[]>(
         'wide',
         'const box = document.querySelector(args[0]).getBoundingClientRect(); return [box.left, box.top, box.width, box.height].map(Math.round)',
         css,
@@ -176,23 +176,23 @@ describe('Layouts by mouse', () => {
       if (index === 0) {
         expect(cure.length).toBe(1);
         await cure[0]!.click();
-        await visit.hands.until(
-          async () => (await visit.hands.computed('wide', 'section', 'position')) === 'relative',
+        await visit.person.until(
+          async () => (await visit.person.computed('wide', 'section', 'position')) === 'relative',
           'the cure did not take',
         );
       } else expect(cure.length).toBe(0);
-      const grab = await visit.hands.pointOn('wide', css, 0.5, 0.5);
-      const scale = await visit.hands.scaleOf('wide');
-      await visit.hands.drag(grab, { x: Math.round(grab.x + x * scale), y: Math.round(grab.y + y * scale) });
-      await visit.hands.clickDrawing('wide', '[data-lay=behind]');
-      await visit.hands.until(async () => Number(await visit.hands.computed('wide', css, 'z-index')) < 0);
+      const grab = await visit.person.pointOn('wide', css, 0.5, 0.5);
+      const scale = await visit.person.scaleOf('wide');
+      await visit.person.drag(grab, { x: Math.round(grab.x + x * scale), y: Math.round(grab.y + y * scale) });
+      await visit.person.clickDrawing('wide', '[data-lay=behind]');
+      await visit.person.until(async () => Number(await visit.person.computed('wide', css, 'z-index')) < 0);
     }
-    const lefts = await visit.hands.inLeaf<number[]>(
+    const lefts = await visit.person.inLeaf<number[]>(
       'wide',
       'return [...document.querySelectorAll("img")].map((one) => Number.parseFloat(view.getComputedStyle(one).left))',
     );
     expect(Math.min(...lefts)).toBeLessThan(0);
-    await visit.hands.publish();
+    await visit.person.publish();
     await live(
       '/hero',
       async () => {
@@ -202,28 +202,28 @@ describe('Layouts by mouse', () => {
         expect(pile[0]).toBe('h2');
         expect(pile.indexOf('img')).toBeGreaterThan(0);
         expect(pile.indexOf('img')).toBeLessThan(pile.indexOf('section'));
-        expect((await visit.hands.boxOf('img')).left + (await visit.hands.boxOf('img', 1)).left).toBeLessThan(900);
-        expect(Math.min((await visit.hands.boxOf('img')).left, (await visit.hands.boxOf('img', 1)).left)).toBeLessThan(
-          0,
-        );
+        expect((await visit.person.boxOf('img')).left + (await visit.person.boxOf('img', 1)).left).toBeLessThan(900);
+        expect(
+          Math.min((await visit.person.boxOf('img')).left, (await visit.person.boxOf('img', 1)).left),
+        ).toBeLessThan(0);
       },
       [1280],
     );
   });
 
   it('a text block of 980 px, centred at every width', async () => {
-    await visit.hands.freshPage('tidewick', 'Boxed', '/boxed');
-    await visit.hands.addPart('text');
-    await visit.hands.until(async () => (await structure('wide')) === 'main(section(p))');
-    await visit.hands.clickOn('wide', 'p');
-    await visit.hands.group('Box');
-    await visit.hands.clickDrawing('wide', '[data-boxed="980"]');
-    await visit.hands.until(async () => (await visit.hands.computed('wide', 'p', 'max-width')) === '980px');
-    await visit.hands.publish();
+    await visit.person.freshPage('tidewick', 'Boxed', '/boxed');
+    await visit.person.addPart('text');
+    await visit.person.until(async () => (await structure('wide')) === 'main(section(p))');
+    await visit.person.clickOn('wide', 'p');
+    await visit.person.group('Box');
+    await visit.person.clickDrawing('wide', '[data-boxed="980"]');
+    await visit.person.until(async () => (await visit.person.computed('wide', 'p', 'max-width')) === '980px');
+    await visit.person.publish();
     await live(
       '/boxed',
       async (width) => {
-        const box = await visit.hands.boxOf('p');
+        const box = await visit.person.boxOf('p');
         expect(box.width).withContext(String(width)).toBeLessThanOrEqual(980);
         if (width >= 1100) expect(Math.round(box.width)).withContext(String(width)).toBe(980);
         expect(Math.abs(box.left - (width - box.left - box.width)))
@@ -235,30 +235,30 @@ describe('Layouts by mouse', () => {
   });
 
   it('a grid of two by two with one part over two cells, stacked on the phone', async () => {
-    await visit.hands.freshPage('tidewick', 'Grid', '/grid');
-    await visit.hands.addPart('container');
-    await visit.hands.until(async () => (await structure('wide')) === 'main(section(div))');
-    await visit.hands.group('Flow');
-    await visit.hands.clickDrawing('wide', '[data-do=grid]');
-    await visit.hands.until(async () => (await visit.hands.computed('wide', 'section > div', 'display')) === 'grid');
+    await visit.person.freshPage('tidewick', 'Grid', '/grid');
+    await visit.person.addPart('container');
+    await visit.person.until(async () => (await structure('wide')) === 'main(section(div))');
+    await visit.person.group('Flow');
+    await visit.person.clickDrawing('wide', '[data-do=grid]');
+    await visit.person.until(async () => (await visit.person.computed('wide', 'section > div', 'display')) === 'grid');
     for (const [count, x, y] of [
       [1, 0.25, 0.25],
       [2, 0.25, 0.75],
       [3, 0.75, 0.75],
     ] as const) {
-      await visit.hands.dragPart('text', 'wide', 'section > div', x, y);
-      await visit.hands.until(
+      await visit.person.dragPart('text', 'wide', 'section > div', x, y);
+      await visit.person.until(
         async () =>
-          (await visit.hands.inLeaf<number>('wide', 'return document.querySelectorAll("p").length')) === count,
+          (await visit.person.inLeaf<number>('wide', 'return document.querySelectorAll("p").length')) === count,
       );
     }
-    const cells = await visit.hands.inLeaf<string[]>(
+    const cells = await visit.person.inLeaf<string[]>(
       'wide',
       'return [...document.querySelectorAll("p")].map((one) => { const style = view.getComputedStyle(one); return style.gridColumnStart + "/" + style.gridRowStart })',
     );
     expect(cells).toEqual(['1/1', '1/2', '2/2']);
-    await visit.hands.clickOn('wide', 'p');
-    const small = await visit.hands.find('.drawings .cells:nth-of-type(1) [data-cells]');
+    await visit.person.clickOn('wide', 'p');
+    const small = await visit.person.find('.drawings .cells:nth-of-type(1) [data-cells]');
     const { x, y, width, height } = await small.getRect();
     await visit.browser.driver
       .actions()
@@ -267,27 +267,27 @@ describe('Layouts by mouse', () => {
       .move({ x: Math.round(x + width * 0.8), y: Math.round(y + height * 0.25), duration: 100 })
       .release()
       .perform();
-    await visit.hands.until(
-      async () => (await visit.hands.computed('wide', 'p', 'grid-column-end')) === 'span 2',
+    await visit.person.until(
+      async () => (await visit.person.computed('wide', 'p', 'grid-column-end')) === 'span 2',
       'the part does not span',
     );
     await up(1);
-    await visit.hands.clickDrawing('phone', '[data-do=stack-grid]');
-    await visit.hands.until(
+    await visit.person.clickDrawing('phone', '[data-do=stack-grid]');
+    await visit.person.until(
       async () =>
-        (await visit.hands.inLeaf<number>(
+        (await visit.person.inLeaf<number>(
           'phone',
           'return view.getComputedStyle(document.querySelector("section > div")).gridTemplateColumns.split(" ").length',
         )) === 1,
     );
-    await visit.hands.publish();
+    await visit.person.publish();
     await live(
       '/grid',
       async (screen) => {
         const [one, two, three] = [
-          await visit.hands.boxOf('p'),
-          await visit.hands.boxOf('p', 1),
-          await visit.hands.boxOf('p', 2),
+          await visit.person.boxOf('p'),
+          await visit.person.boxOf('p', 1),
+          await visit.person.boxOf('p', 2),
         ];
         if (screen > 600) {
           expect(Math.abs(one.width - two.width - three.width)).toBeLessThan(40);
@@ -304,43 +304,43 @@ describe('Layouts by mouse', () => {
   });
 
   it('a side section that turns into a top bar on the tablet', async () => {
-    await visit.hands.freshPage('tidewick', 'Side', '/side');
-    await visit.hands.addPart('section');
-    await visit.hands.until(async () => (await structure('wide')) === 'main(section)');
-    await visit.hands.addPart('section');
-    await visit.hands.until(async () => (await structure('wide')) === 'main(section section)');
-    await visit.hands.dragPart('heading', 'wide', 'section:nth-of-type(1)');
-    await visit.hands.until(
+    await visit.person.freshPage('tidewick', 'Side', '/side');
+    await visit.person.addPart('section');
+    await visit.person.until(async () => (await structure('wide')) === 'main(section)');
+    await visit.person.addPart('section');
+    await visit.person.until(async () => (await structure('wide')) === 'main(section section)');
+    await visit.person.dragPart('heading', 'wide', 'section:nth-of-type(1)');
+    await visit.person.until(
       async () => (await structure('wide')) === 'main(section(h2) section)',
       'the heading is not in the first section',
     );
-    await visit.hands.dragPart('image', 'wide', 'section:nth-of-type(2)');
-    await visit.hands.until(
+    await visit.person.dragPart('image', 'wide', 'section:nth-of-type(2)');
+    await visit.person.until(
       async () => (await structure('wide')) === 'main(section(h2) section(img))',
       'the picture is not in the second section',
     );
-    await visit.hands.pick('wide', 'h2', 'Heading');
+    await visit.person.pick('wide', 'h2', 'Heading');
     await up(1);
-    await visit.hands.group('Place');
-    await visit.hands.clickDrawing('wide', '[data-standing] option[value=left]');
-    await visit.hands.until(
-      async () => (await visit.hands.computed('wide', 'section', 'position')) === 'fixed',
+    await visit.person.group('Place');
+    await visit.person.clickDrawing('wide', '[data-standing] option[value=left]');
+    await visit.person.until(
+      async () => (await visit.person.computed('wide', 'section', 'position')) === 'fixed',
       'the section does not stand beside',
     );
-    await visit.hands.clickDrawing('tablet', '[data-standing] option[value=top]');
-    await visit.hands.until(
-      async () => (await visit.hands.computed('tablet', 'section', 'position')) === 'sticky',
+    await visit.person.clickDrawing('tablet', '[data-standing] option[value=top]');
+    await visit.person.until(
+      async () => (await visit.person.computed('tablet', 'section', 'position')) === 'sticky',
       'the section does not lie across',
     );
-    await visit.hands.publish();
+    await visit.person.publish();
     await live(
       '/side',
       async (width) => {
         await visit.browser.driver.executeScript(
           'document.body.style.paddingBottom = "1200px"; window.scrollTo({ top: 300, behavior: "instant" })',
         );
-        const side = await visit.hands.boxOf('section');
-        const page = await visit.hands.boxOf('section', 1);
+        const side = await visit.person.boxOf('section');
+        const page = await visit.person.boxOf('section', 1);
         expect(Math.round(side.top)).toBe(0);
         if (width > 1024) {
           expect([side.left, side.width, side.height].map(Math.round)).toEqual([0, 240, 800]);
@@ -359,27 +359,27 @@ describe('Layouts by mouse', () => {
   });
 
   it('the boxed text block again, by keyboard alone', async () => {
-    await visit.hands.freshPage('tidewick', 'By key', '/by-key');
+    await visit.person.freshPage('tidewick', 'By key', '/by-key');
     await visit.browser.driver.executeScript('document.body.focus()');
-    await visit.hands.chord(Key.ALT, Key.SHIFT, 'f');
-    await visit.hands.keys('text', Key.ENTER);
-    await visit.hands.until(async () => (await structure('wide')) === 'main(section(p))');
-    await visit.hands.keys(Key.ESCAPE);
+    await visit.person.chord(Key.ALT, Key.SHIFT, 'f');
+    await visit.person.keys('text', Key.ENTER);
+    await visit.person.until(async () => (await structure('wide')) === 'main(section(p))');
+    await visit.person.keys(Key.ESCAPE);
     const focused = (): Promise<string> =>
       visit.browser.driver.executeScript<string>(
         'return document.activeElement.dataset.boxed ?? document.activeElement.dataset.row ?? ""',
       );
-    for (let count = 0; count < 40 && !(await focused()); count++) await visit.hands.keys(Key.TAB);
-    await visit.hands.chord(Key.ALT, Key.SHIFT, '2');
-    await visit.hands.find('[data-boxed="980"]');
-    for (let count = 0; count < 60 && (await focused()) !== '980'; count++) await visit.hands.keys(Key.TAB);
-    await visit.hands.keys(Key.ENTER);
-    await visit.hands.until(
-      async () => (await visit.hands.computed('wide', 'p', 'max-width')) === '980px',
+    for (let count = 0; count < 40 && !(await focused()); count++) await visit.person.keys(Key.TAB);
+    await visit.person.chord(Key.ALT, Key.SHIFT, '2');
+    await visit.person.find('[data-boxed="980"]');
+    for (let count = 0; count < 60 && (await focused()) !== '980'; count++) await visit.person.keys(Key.TAB);
+    await visit.person.keys(Key.ENTER);
+    await visit.person.until(
+      async () => (await visit.person.computed('wide', 'p', 'max-width')) === '980px',
       'the key did not box it',
     );
     for (const leaf of ['wide', 'tablet', 'phone'] as const) {
-      const [left, right] = await visit.hands.inLeaf<number[]>(
+      const [left, right] = await visit.person.inLeaf<number[]>(
         leaf,
         'const box = document.querySelector("p").getBoundingClientRect(); return [box.left, view.innerWidth - box.right]',
       );

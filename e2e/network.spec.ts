@@ -4,9 +4,9 @@ import { sizeTo } from './browser';
 import { visiting } from './visit';
 
 describe('What a live page loads', () => {
-  const visit = visiting(async ({ hands }) => {
-    await hands.signIn('ada@studio.example', 'paper-and-ink');
-    await hands.freshPage('tidewick', 'What is loaded', '/what-is-loaded');
+  const visit = visiting(async ({ person }) => {
+    await person.signIn('ada@studio.example', 'paper-and-ink');
+    await person.freshPage('tidewick', 'What is loaded', '/what-is-loaded');
   });
   let pictures: Site['pictures'];
 
@@ -17,8 +17,8 @@ describe('What a live page loads', () => {
   const visitAt = async (width: number): Promise<string[]> => {
     await sizeTo(visit.browser.driver, width, 800);
     await visit.browser.driver.get('about:blank');
-    await visit.browser.driver.get(visit.house.site('tidewick', `/what-is-loaded?at=${width}`));
-    await visit.hands.until(() =>
+    await visit.browser.driver.get(visit.servers.site('tidewick', `/what-is-loaded?at=${width}`));
+    await visit.person.until(() =>
       visit.browser.driver.executeScript<boolean>(
         'return document.readyState === "complete" && [...document.images].every((one) => one.complete || one.getClientRects().length === 0)',
       ),
@@ -42,8 +42,8 @@ describe('What a live page loads', () => {
       i1: part('image', 'img', { base: { picture: 'marram', alt: 'An island' }, phone: { picture: 'kelder' } }),
       v1: part('video', 'div', { base: { address: '/fares?film', title: 'The crossing' } }),
     };
-    ({ pictures } = await visit.hands.store([{ do: 'insert', parent: 'root', index: 0, root: 's1', parts }]));
-    await visit.hands.publish();
+    ({ pictures } = await visit.person.store([{ do: 'insert', parent: 'root', index: 0, root: 's1', parts }]));
+    await visit.person.publish();
     for (const [width, own, other] of [
       [1280, 'marram', 'kelder'],
       [601, 'marram', 'kelder'],
@@ -62,7 +62,7 @@ describe('What a live page loads', () => {
     await visit.browser.driver.executeScript(
       'document.querySelector("summary").click(); document.querySelector("details").scrollIntoView()',
     );
-    await visit.hands.until(
+    await visit.person.until(
       async () => (await loaded()).some((address) => address.includes('film')),
       'the film is not loaded when it is opened',
     );

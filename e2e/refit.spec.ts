@@ -3,27 +3,27 @@ import { sizeTo } from './browser';
 import { visiting } from './visit';
 
 describe('From a page built wide only to one that fits every screen', () => {
-  const visit = visiting(async ({ hands }) => {
-    await hands.signIn('ada@studio.example', 'paper-and-ink');
-    await hands.openPage('tidewick-timetable');
+  const visit = visiting(async ({ person }) => {
+    await person.signIn('ada@studio.example', 'paper-and-ink');
+    await person.openPage('tidewick-timetable');
   });
   const script = <T>(body: string, ...values: unknown[]): Promise<T> =>
     visit.browser.driver.executeScript<T>(body, ...values);
   const beyond = (leaf: 'wide' | 'tablet' | 'phone'): Promise<number> =>
-    visit.hands.inLeaf<number>(leaf, 'return document.documentElement.scrollWidth - view.innerWidth');
+    visit.person.inLeaf<number>(leaf, 'return document.documentElement.scrollWidth - view.innerWidth');
   const select = (name: string): Promise<unknown> =>
     script(
       `[...document.querySelectorAll('fold-outline [data-row]')].find((row) => row.querySelector('.name')?.textContent === arguments[0]).dispatchEvent(new PointerEvent('pointerdown', { bubbles: true, button: 0 })); window.dispatchEvent(new PointerEvent('pointerup', { bubbles: true }))`,
       name,
     );
   const selected = (name: string): Promise<void> =>
-    visit.hands.until(
-      async () => (await (await visit.hands.find('.path')).getText()).trim().endsWith(name),
+    visit.person.until(
+      async () => (await (await visit.person.find('.path')).getText()).trim().endsWith(name),
       `${name} is not selected`,
     );
   const sweep = async (): Promise<string[]> => {
-    await (await visit.hands.find('[data-sweep]')).click();
-    const state = await visit.hands.find('[data-sweep-state]');
+    await (await visit.person.find('[data-sweep]')).click();
+    const state = await visit.person.find('[data-sweep-state]');
     await visit.browser.driver.wait(
       async () => (await state.getAttribute('data-state')) === 'done',
       120_000,
@@ -41,17 +41,17 @@ describe('From a page built wide only to one that fits every screen', () => {
     await script(
       '[...document.querySelectorAll(".groups [role=tab]")].find((one) => one.textContent.trim() === "First screen").click()',
     );
-    await visit.hands.find('[data-first-screen="phone"] [data-line="first heading"]');
+    await visit.person.find('[data-first-screen="phone"] [data-line="first heading"]');
     const text = async (leaf: string): Promise<string> =>
-      (await visit.hands.find(`[data-first-screen="${leaf}"]`)).getText();
+      (await visit.person.find(`[data-first-screen="${leaf}"]`)).getText();
     expect(await text('wide')).toContain('first heading in view');
     expect(await text('wide')).toMatch(/text \d+ %/);
-    await (await visit.hands.find('[data-unroll]')).click();
-    await visit.hands.until(
-      async () => (await visit.hands.inLeaf<number>('wide', 'return view.innerHeight')) > 1000,
+    await (await visit.person.find('[data-unroll]')).click();
+    await visit.person.until(
+      async () => (await visit.person.inLeaf<number>('wide', 'return view.innerHeight')) > 1000,
       'the leaf is not unrolled',
     );
-    await visit.hands.until(
+    await visit.person.until(
       async () =>
         (
           await script<string[]>(
@@ -60,18 +60,20 @@ describe('From a page built wide only to one that fits every screen', () => {
         )[0] === '800',
       'the fold is not marked',
     );
-    await (await visit.hands.find('[data-unroll]')).click();
-    await visit.hands.until(async () => (await visit.hands.inLeaf<number>('wide', 'return view.innerHeight')) === 800);
+    await (await visit.person.find('[data-unroll]')).click();
+    await visit.person.until(
+      async () => (await visit.person.inLeaf<number>('wide', 'return view.innerHeight')) === 800,
+    );
   });
 
   it('one takes all that refit proposes but one change, in one step', async () => {
-    await (await visit.hands.find('[data-refit]')).click();
+    await (await visit.person.find('[data-refit]')).click();
     await visit.browser.driver.wait(
       async () => (await visit.browser.driver.findElements(By.css('[data-refit-state="shown"]'))).length === 1,
       90_000,
       'nothing was proposed',
     );
-    const before = await visit.hands.inLeaf<string>(
+    const before = await visit.person.inLeaf<string>(
       'wide',
       'return [...document.querySelectorAll("[data-part]")].map((one) => { const { x, y, width, height } = one.getBoundingClientRect(); return [x, y, width, height].map(Math.round).join() }).join(" ")',
     );
@@ -83,9 +85,9 @@ describe('From a page built wide only to one that fits every screen', () => {
       ),
     );
     await title.click();
-    const take = await visit.hands.find('button[data-refit-take], [data-refit-take] button');
+    const take = await visit.person.find('button[data-refit-take], [data-refit-take] button');
     expect(await take.getText()).toBe(`Take ${proposals.length - 1} changes`);
-    await visit.hands.until(
+    await visit.person.until(
       () =>
         script<boolean>(
           'const [now, then] = document.querySelectorAll("fold-refit-page iframe"); return then !== undefined && now.contentDocument.documentElement.scrollWidth > then.contentDocument.documentElement.scrollWidth',
@@ -93,34 +95,34 @@ describe('From a page built wide only to one that fits every screen', () => {
       'both are drawn alike',
     );
     await take.click();
-    await visit.hands.noDialog();
-    await visit.hands.until(async () => (await beyond('tablet')) === 0, 'the tablet is still too narrow for the page');
+    await visit.person.noDialog();
+    await visit.person.until(async () => (await beyond('tablet')) === 0, 'the tablet is still too narrow for the page');
     expect(
-      await visit.hands.inLeaf<string>(
+      await visit.person.inLeaf<string>(
         'wide',
         'return [...document.querySelectorAll("[data-part]")].map((one) => { const { x, y, width, height } = one.getBoundingClientRect(); return [x, y, width, height].map(Math.round).join() }).join(" ")',
       ),
     ).toBe(before);
-    expect(await visit.hands.computed('phone', 'h1', 'font-size')).toBe('57px');
-    await visit.hands.chord(Key.CONTROL, 'z');
-    await visit.hands.until(async () => (await beyond('tablet')) > 0, 'one step of undo does not take it all back');
-    await (await visit.hands.button('Redo')).click();
-    await visit.hands.until(async () => (await beyond('tablet')) === 0);
+    expect(await visit.person.computed('phone', 'h1', 'font-size')).toBe('57px');
+    await visit.person.chord(Key.CONTROL, 'z');
+    await visit.person.until(async () => (await beyond('tablet')) > 0, 'one step of undo does not take it all back');
+    await (await visit.person.button('Redo')).click();
+    await visit.person.until(async () => (await beyond('tablet')) === 0);
   }, 150_000);
 
   it('one sets the title by hand in the phone’s column, and gives it a shorter wording there', async () => {
     await select('Title');
     await selected('Title');
-    await visit.hands.group('Type');
-    await visit.hands.setCell('font-size', 'phone', '34px');
-    await visit.hands.until(async () => (await visit.hands.computed('phone', 'h1', 'font-size')) === '34px');
-    await visit.hands.group('Content');
-    const phone = await visit.hands.find('#content-text-phone');
+    await visit.person.group('Type');
+    await visit.person.setCell('font-size', 'phone', '34px');
+    await visit.person.until(async () => (await visit.person.computed('phone', 'h1', 'font-size')) === '34px');
+    await visit.person.group('Content');
+    const phone = await visit.person.find('#content-text-phone');
     await phone.clear();
     await phone.sendKeys('Winter timetable', Key.TAB);
-    await visit.hands.until(
+    await visit.person.until(
       async () =>
-        (await visit.hands.inLeaf<string>('phone', 'return document.querySelector("h1").innerText')) ===
+        (await visit.person.inLeaf<string>('phone', 'return document.querySelector("h1").innerText')) ===
         'Winter timetable',
     );
   });
@@ -128,15 +130,15 @@ describe('From a page built wide only to one that fits every screen', () => {
   it('one hides the social links on the tablet alone', async () => {
     await select('Social links');
     await selected('Social links');
-    await visit.hands.group('Flow');
-    await visit.hands.setCell('display', 'tablet', 'none');
-    await visit.hands.setCell('display', 'phone', 'flex');
+    await visit.person.group('Flow');
+    await visit.person.setCell('display', 'tablet', 'none');
+    await visit.person.setCell('display', 'phone', 'flex');
     const shows = (leaf: 'wide' | 'tablet' | 'phone'): Promise<boolean> =>
-      visit.hands.inLeaf<boolean>(
+      visit.person.inLeaf<boolean>(
         leaf,
         'return [...document.querySelectorAll("a")].some((one) => one.textContent === "Harbour camera" && one.getClientRects().length > 0)',
       );
-    await visit.hands.until(
+    await visit.person.until(
       async () => !(await shows('tablet')) && (await shows('wide')) && (await shows('phone')),
       'they are not hidden on the tablet alone',
     );
@@ -145,31 +147,31 @@ describe('From a page built wide only to one that fits every screen', () => {
   it('one gives the button a style for when the pointer is over it', async () => {
     await select('Book a crossing');
     await selected('Book a crossing');
-    await visit.hands.group('Fill');
-    await visit.hands.state('hover');
-    await visit.hands.setCell('background-color', 'wide', 'rgb(0 90 80)');
-    await visit.hands.state('normal');
-    await visit.hands.saved();
+    await visit.person.group('Fill');
+    await visit.person.state('hover');
+    await visit.person.setCell('background-color', 'wide', 'rgb(0 90 80)');
+    await visit.person.state('normal');
+    await visit.person.saved();
   });
 
   it('no error is found any more, nor by the sweep', async () => {
     expect((await sweep()).filter((one) => !one.endsWith('lines'))).toEqual([]);
     await script('document.querySelector(".groups [role=tab]:last-child").click()');
-    await visit.hands.until(
-      async () => (await (await visit.hands.find('[data-findings]')).getAttribute('data-state')) === 'done',
+    await visit.person.until(
+      async () => (await (await visit.person.find('[data-findings]')).getAttribute('data-state')) === 'done',
       'the page was not looked through',
     );
-    await visit.hands.until(
+    await visit.person.until(
       async () =>
         (await script<number>('return document.querySelectorAll(".finding[data-severity=error]").length')) === 0,
       'errors are left',
     );
-    expect(await (await visit.hands.find('[data-findings]')).getText()).toContain('0 errors');
+    expect(await (await visit.person.find('[data-findings]')).getText()).toContain('0 errors');
   }, 180_000);
 
   it('the live page is never wider than the screen, and says and sizes what it should on each side of each breakpoint', async () => {
-    await visit.hands.publish();
-    await visit.browser.driver.get(visit.house.site('tidewick', '/timetable'));
+    await visit.person.publish();
+    await visit.browser.driver.get(visit.servers.site('tidewick', '/timetable'));
     const told = async (
       width: number,
     ): Promise<{ beyond: number; title: string; size: string; social: boolean; pictures: number; aloud: string }> => {

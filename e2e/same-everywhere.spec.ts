@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { until } from 'selenium-webdriver';
 import { sizeTo } from './browser';
-import type { LeafName } from './hands';
+import type { LeafName } from './person';
 import { visiting } from './visit';
 
 type Boxes = readonly (readonly [name: string, x: number, y: number, width: number, height: number])[];
@@ -20,8 +20,8 @@ const measure = `
 const settled = `return document.fonts.status === 'loaded' && document.fonts.size > 0`;
 
 describe('The demo’s home page', () => {
-  const visit = visiting(async ({ hands }) => {
-    await hands.signIn('ada@studio.example', 'paper-and-ink');
+  const visit = visiting(async ({ person }) => {
+    await person.signIn('ada@studio.example', 'paper-and-ink');
   });
 
   async function boxesOf(address: string, width: number, height: number): Promise<Boxes> {
@@ -29,17 +29,17 @@ describe('The demo’s home page', () => {
     await visit.browser.driver.sendDevToolsCommand('Emulation.setScrollbarsHidden', { hidden: true });
     await visit.browser.driver.get(address);
     await visit.browser.driver.wait(until.elementLocated({ css: 'h1' }), 40_000);
-    await visit.hands.until(() => visit.browser.driver.executeScript<boolean>(settled));
+    await visit.person.until(() => visit.browser.driver.executeScript<boolean>(settled));
     return visit.browser.driver.executeScript<Boxes>(`const view = window; ${measure}`);
   }
 
   it('has the same boxes in leaf, preview and release, at most 0.5 px apart, at three widths', async () => {
-    await visit.hands.openPage('tidewick-home');
+    await visit.person.openPage('tidewick-home');
     const leafBoxes = new Map<LeafName, Boxes>();
     for (const [leaf] of screens) {
-      await visit.hands.until(() => visit.hands.inLeaf<boolean>(leaf, settled));
-      await visit.hands.inLeaf(leaf, 'view.scrollTo(0, 0)');
-      leafBoxes.set(leaf, await visit.hands.inLeaf<Boxes>(leaf, measure));
+      await visit.person.until(() => visit.person.inLeaf<boolean>(leaf, settled));
+      await visit.person.inLeaf(leaf, 'view.scrollTo(0, 0)');
+      leafBoxes.set(leaf, await visit.person.inLeaf<Boxes>(leaf, measure));
     }
     const { address } = await visit.browser.driver.executeAsyncScript<{ address: string }>(
       `const done = arguments[arguments.length - 1]; fetch('/api/pages/tidewick-home/preview', { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{}' }).then((answer) => answer.json()).then(done)`,
@@ -49,7 +49,7 @@ describe('The demo’s home page', () => {
       expect(wanted.length).toBeGreaterThan(60);
       for (const [where, other] of [
         ['preview', await boxesOf(address, width, height)],
-        ['release', await boxesOf(visit.house.site('tidewick'), width, height)],
+        ['release', await boxesOf(visit.servers.site('tidewick'), width, height)],
       ] as const) {
         expect(other.map((box) => box[0]))
           .withContext(`${leaf} ${where}`)
@@ -68,12 +68,12 @@ describe('The demo’s home page', () => {
     await visit.browser.driver.sendDevToolsCommand('Emulation.setScrollbarsHidden', { hidden: true });
     for (const id of ['tidewick-fares', 'tidewick-lost']) {
       await sizeTo(visit.browser.driver, 1280, 800);
-      await visit.hands.openPage(id);
+      await visit.person.openPage(id);
       const leafBoxes = new Map<LeafName, Boxes>();
       for (const [leaf] of screens) {
-        await visit.hands.until(() => visit.hands.inLeaf<boolean>(leaf, settled));
-        await visit.hands.inLeaf(leaf, 'view.scrollTo(0, 0)');
-        leafBoxes.set(leaf, await visit.hands.inLeaf<Boxes>(leaf, measure));
+        await visit.person.until(() => visit.person.inLeaf<boolean>(leaf, settled));
+        await visit.person.inLeaf(leaf, 'view.scrollTo(0, 0)');
+        leafBoxes.set(leaf, await visit.person.inLeaf<Boxes>(leaf, measure));
       }
       const { address } = await visit.browser.driver.executeAsyncScript<{ address: string }>(
         `const done = arguments[arguments.length - 1]; fetch('/api/pages/${id}/preview', { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{}' }).then((answer) => answer.json()).then(done)`,
@@ -96,7 +96,7 @@ describe('The demo’s home page', () => {
 
   it('is never wider than the screen', async () => {
     for (const width of [320, 390, 600, 601, 820, 1024, 1025, 1280, 1920]) {
-      await boxesOf(visit.house.site('tidewick'), width, 900);
+      await boxesOf(visit.servers.site('tidewick'), width, 900);
       expect(await visit.browser.driver.executeScript<number>('return document.documentElement.scrollWidth'))
         .withContext(String(width))
         .toBeLessThanOrEqual(width);
@@ -106,7 +106,7 @@ describe('The demo’s home page', () => {
   it('passes axe-core without a violation at three widths', async () => {
     const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
     for (const [, width, height] of screens) {
-      await boxesOf(visit.house.site('tidewick'), width, height);
+      await boxesOf(visit.servers.site('tidewick'), width, height);
       await visit.browser.driver.executeScript(axe);
       const found = await visit.browser.driver.executeAsyncScript<string[]>(
         'const done = arguments[arguments.length - 1]; axe.run(document).then((result) => done(result.violations.map((one) => one.id + ": " + one.nodes.map((node) => node.html + " " + (node.any[0] ? node.any[0].message : "")).join(" | "))))',
@@ -116,7 +116,7 @@ describe('The demo’s home page', () => {
   });
 
   it('holds no script', async () => {
-    await visit.browser.driver.get(visit.house.site('tidewick'));
+    await visit.browser.driver.get(visit.servers.site('tidewick'));
     expect(await visit.browser.driver.executeScript<number>('return document.scripts.length')).toBe(0);
   });
 });

@@ -3,7 +3,7 @@ import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { freePort } from '../prepare/postgres.mjs';
-import { ask } from '../server/trial/running';
+import { ask } from '../server/testing/running';
 
 /** The start command in a folder of its own, as somebody runs it. */
 describe('The start command', () => {

@@ -1,46 +1,46 @@
 import { By, Key } from 'selenium-webdriver';
 import { around, gap, planted, type Tree } from '@core/document/planting';
 import { blankSite } from '@core/document/site';
-import type { LeafName } from './hands';
+import type { LeafName } from './person';
 import { visiting } from './visit';
 
 /** Skeletons, drops, columns, and several parts at once. */
 describe('Structure', () => {
-  const visit = visiting(({ hands }) => hands.signIn('ada@studio.example', 'paper-and-ink'));
+  const visit = visiting(({ person }) => person.signIn('ada@studio.example', 'paper-and-ink'));
   const structure = (leaf: LeafName): Promise<string> =>
-    visit.hands.inLeaf<string>(
+    visit.person.inLeaf<string>(
       leaf,
       'const walk = (one) => one.localName + (one.children.length ? "(" + [...one.children].map(walk).join(" ") + ")" : ""); return [...document.body.children].map(walk).join(" ")',
     );
   let planned = '';
-  const path = async (): Promise<string> => (await (await visit.hands.find('.path')).getText()).replace(/\s+/g, ' ');
+  const path = async (): Promise<string> => (await (await visit.person.find('.path')).getText()).replace(/\s+/g, ' ');
   const count = (css: string, leaf: LeafName = 'wide'): Promise<number> =>
-    visit.hands.inLeaf<number>(leaf, 'return document.querySelectorAll(args[0]).length', css);
+    visit.person.inLeaf<number>(leaf, 'return document.querySelectorAll(args[0]).length', css);
   const rows = async (css: string): Promise<number> => (await visit.browser.driver.findElements(By.css(css))).length;
 
   it('a plan lays the whole skeleton in one step, and one step of undo takes it away', async () => {
-    planned = await visit.hands.freshPage('tidewick', 'Planned', '/planned');
-    await visit.hands.chord(Key.ALT, Key.SHIFT, 'p');
-    const split = await visit.hands.find('input[aria-label="Split of section 3"]');
+    planned = await visit.person.freshPage('tidewick', 'Planned', '/planned');
+    await visit.person.chord(Key.ALT, Key.SHIFT, 'p');
+    const split = await visit.person.find('input[aria-label="Split of section 3"]');
     await split.sendKeys('25 50 20'); // while the dialog still opens
     expect(await split.getAttribute('value')).toBe('25 50 20');
-    await visit.hands.until(
+    await visit.person.until(
       async () =>
-        (await (await visit.hands.find('fold-plan-dialog .problem, .p-dialog .problem')).getText()).includes('95 %'),
+        (await (await visit.person.find('fold-plan-dialog .problem, .p-dialog .problem')).getText()).includes('95 %'),
       'the sum is not said',
     );
     await split.sendKeys(Key.chord(Key.CONTROL, 'a'), '1/4 + 1/2 + 1/4');
-    await visit.hands.until(
+    await visit.person.until(
       async () => (await rows('.drawn .section:nth-child(3) .column')) === 3,
       'the plan is not drawn as one goes',
     );
-    await (await visit.hands.button('Create sections')).click();
-    await visit.hands.until(async () => (await count('main > section')) === 3);
+    await (await visit.person.button('Create sections')).click();
+    await visit.person.until(async () => (await count('main > section')) === 3);
     expect(await count('._cols')).toBe(2);
-    expect(await visit.hands.computed('wide', 'section', 'min-height')).toBe('700px');
-    await visit.hands.until(async () => (await rows('.p-dialog-mask')) === 0);
-    await visit.hands.chord(Key.CONTROL, 'z');
-    await visit.hands.until(async () => (await count('main > section')) === 0, 'one undo did not take the plan away');
+    expect(await visit.person.computed('wide', 'section', 'min-height')).toBe('700px');
+    await visit.person.until(async () => (await rows('.p-dialog-mask')) === 0);
+    await visit.person.chord(Key.CONTROL, 'z');
+    await visit.person.until(async () => (await count('main > section')) === 0, 'one undo did not take the plan away');
     await visit.browser.driver
       .actions()
       .keyDown(Key.CONTROL)
@@ -49,12 +49,12 @@ describe('Structure', () => {
       .keyUp(Key.SHIFT)
       .keyUp(Key.CONTROL)
       .perform();
-    await visit.hands.until(async () => (await count('main > section')) === 3);
-    await visit.hands.saved();
+    await visit.person.until(async () => (await count('main > section')) === 3);
+    await visit.person.saved();
   });
 
   it('a drag is marked and lands as marked: before, after, between, inside, beside, below in a row, in a cell', async () => {
-    await visit.hands.freshPage('tidewick', 'Dropped', '/dropped');
+    await visit.person.freshPage('tidewick', 'Dropped', '/dropped');
     const words = (name: string): Tree => ({
       kind: 'text',
       name,
@@ -80,7 +80,7 @@ describe('Structure', () => {
       ],
     };
     const { root, parts } = planted(blankSite('s', 'S', 'site'), tree);
-    await visit.hands.store([{ do: 'insert', parent: 'root', index: 0, root, parts }]);
+    await visit.person.store([{ do: 'insert', parent: 'root', index: 0, root, parts }]);
     const id = (name: string): string => Object.keys(parts).find((one) => parts[one]!.name === name)!;
     const at = (name: string): string => `[data-part="${id(name)}"]`;
     const short = new Map(Object.keys(parts).map((one) => [one, parts[one]!.name ?? 'section']));
@@ -88,7 +88,7 @@ describe('Structure', () => {
     const holding = async (name: string): Promise<string> => {
       const written =
         'const names = new Map(args[1]); const walk = (one) => { const held = [...one.children].filter((each) => each.dataset.part).map(walk).join(" "); const name = names.get(one.dataset.part); return name ?? (held === "" ? "new" : `(${held})`); }; return [...document.querySelector(args[0]).children].map(walk).join(" ")';
-      return visit.hands.inLeaf<string>('wide', written, at(name), [...short]);
+      return visit.person.inLeaf<string>('wide', written, at(name), [...short]);
     };
     const cases: readonly (readonly [string, number, number, string, string, string])[] = [
       ['S1', 0.5, 0.1, 'into Stack', 'Stack', 'new S1 S2'],
@@ -102,8 +102,8 @@ describe('Structure', () => {
       ['Grid', 0.75, 0.5, 'into a cell of Grid', 'Grid', 'G1 new'],
     ];
     for (const [over, x, y, says, box, then] of cases) {
-      const from = await visit.hands.centre(await visit.hands.find('[data-add="text"]'));
-      const to = await visit.hands.pointOn('wide', at(over), x, y);
+      const from = await visit.person.centre(await visit.person.find('[data-add="text"]'));
+      const to = await visit.person.pointOn('wide', at(over), x, y);
       const before = await holding(box);
       await visit.browser.driver
         .actions()
@@ -113,50 +113,50 @@ describe('Structure', () => {
         .move({ ...to, duration: 120 })
         .move({ ...to, duration: 30 })
         .perform();
-      expect(await (await visit.hands.find('[data-leaf="wide"] .mark .tag')).getText()).toBe(says);
+      expect(await (await visit.person.find('[data-leaf="wide"] .mark .tag')).getText()).toBe(says);
       await visit.browser.driver.actions().release().perform();
-      await visit.hands.until(async () => (await holding(box)) === then, `${says}: it did not land as marked`);
+      await visit.person.until(async () => (await holding(box)) === then, `${says}: it did not land as marked`);
       if (box === 'Grid')
         expect(
-          await visit.hands.inLeaf<string>(
+          await visit.person.inLeaf<string>(
             'wide',
             'return view.getComputedStyle(document.querySelector(args[0]).lastElementChild).gridColumnStart',
             at('Grid'),
           ),
         ).toBe('2');
-      await visit.hands.chord(Key.CONTROL, 'z');
-      await visit.hands.until(async () => (await holding(box)) === before, `${says}: it did not go away in one step`);
+      await visit.person.chord(Key.CONTROL, 'z');
+      await visit.person.until(async () => (await holding(box)) === before, `${says}: it did not go away in one step`);
     }
   });
 
   it('a placeholder keeps its size and place when a picture takes its place', async () => {
-    await visit.hands.openPage(planned);
-    await visit.hands.clickOn('wide', 'img');
-    const before = await visit.hands.inLeaf<number[]>(
+    await visit.person.openPage(planned);
+    await visit.person.clickOn('wide', 'img');
+    const before = await visit.person.inLeaf<number[]>(
       'wide',
       'const { top, width, height } = document.querySelector("img").getBoundingClientRect(); return [top + view.scrollY, width, height]',
     );
-    await visit.hands.group('Content');
-    await (await visit.hands.find('#content-picture')).click();
-    await (await visit.hands.find('[data-picture="harbour"] button')).click();
-    await visit.hands.until(async () =>
-      (await visit.hands.inLeaf<string>('wide', 'return document.querySelector("img").src')).includes('/files/'),
+    await visit.person.group('Content');
+    await (await visit.person.find('#content-picture')).click();
+    await (await visit.person.find('[data-picture="harbour"] button')).click();
+    await visit.person.until(async () =>
+      (await visit.person.inLeaf<string>('wide', 'return document.querySelector("img").src')).includes('/files/'),
     );
     expect(
-      await visit.hands.inLeaf<number[]>(
+      await visit.person.inLeaf<number[]>(
         'wide',
         'const { top, width, height } = document.querySelector("img").getBoundingClientRect(); return [top + view.scrollY, width, height]',
       ),
     ).toEqual(before);
-    await visit.hands.until(async () => (await rows('.p-dialog-mask')) === 0);
+    await visit.person.until(async () => (await rows('.p-dialog-mask')) === 0);
   });
 
   // Common practice: dragging a gutter gives to one neighbour what it takes from the other, with the shares shown.
   it('a gutter is dragged on the page, with the shares shown, at its breakpoint alone', async () => {
-    await visit.hands.clickOn('tablet', 'section:nth-of-type(2) h2');
+    await visit.person.clickOn('tablet', 'section:nth-of-type(2) h2');
     await visit.browser.driver.executeScript(`[...document.querySelectorAll('.path button')].at(-3).click()`);
-    await visit.hands.until(async () => (await path()).endsWith('Columns'));
-    const handle = await visit.hands.find('[data-leaf="tablet"] [data-handle="gutter-0"]');
+    await visit.person.until(async () => (await path()).endsWith('Columns'));
+    const handle = await visit.person.find('[data-leaf="tablet"] [data-handle="gutter-0"]');
     const { x, y, width } = await handle.getRect();
     const at = { x: Math.round(x + width / 2), y: Math.round(y + 40) }; // its middle may lie below the fold line
     await visit.browser.driver
@@ -165,21 +165,21 @@ describe('Structure', () => {
       .press()
       .move({ x: at.x + 30, y: at.y, duration: 100 })
       .perform();
-    expect(await (await visit.hands.find('fold-leaf-handles .number')).getText()).toMatch(
+    expect(await (await visit.person.find('fold-leaf-handles .number')).getText()).toMatch(
       /\d+(\.\d)? %\s+\/\s+\d+(\.\d)? %/,
     );
-    const tasted = await visit.hands.inLeaf<number>(
+    const tasted = await visit.person.inLeaf<number>(
       'phone',
       'return view.getComputedStyle(document.querySelector("._cols")).gridTemplateColumns.split(" ").length',
     );
     expect(tasted).toBe(1);
     await visit.browser.driver.actions().release().perform();
     const widths = (leaf: LeafName): Promise<number[]> =>
-      visit.hands.inLeaf<number[]>(
+      visit.person.inLeaf<number[]>(
         leaf,
         'return [...document.querySelector("._cols").children].map((one) => Math.round(one.getBoundingClientRect().width))',
       );
-    await visit.hands.until(
+    await visit.person.until(
       async () => (await widths('tablet'))[0]! > (await widths('tablet'))[1]! + 40,
       'the gutter did not move',
     );
@@ -187,42 +187,42 @@ describe('Structure', () => {
   });
 
   it('another column comes as a full copy or empty, with room of its own', async () => {
-    await visit.hands.group('Flow');
-    await (await visit.hands.button('+ copy')).click();
-    await visit.hands.until(async () => (await count('section:nth-of-type(2) ._cols > *')) === 3);
-    await visit.hands.until(async () => (await path()).endsWith('Column'));
-    await (await visit.hands.button('+ empty')).click();
-    await visit.hands.until(async () => (await count('section:nth-of-type(2) ._cols > *')) === 4);
+    await visit.person.group('Flow');
+    await (await visit.person.button('+ copy')).click();
+    await visit.person.until(async () => (await count('section:nth-of-type(2) ._cols > *')) === 3);
+    await visit.person.until(async () => (await path()).endsWith('Column'));
+    await (await visit.person.button('+ empty')).click();
+    await visit.person.until(async () => (await count('section:nth-of-type(2) ._cols > *')) === 4);
     expect(await count('section:nth-of-type(2) ._cols > *:empty')).toBe(1);
     expect(
-      await visit.hands.inLeaf<number>(
+      await visit.person.inLeaf<number>(
         'wide',
         'return view.getComputedStyle(document.querySelector("section:nth-of-type(2) ._cols")).gridTemplateColumns.split(" ").length',
       ),
     ).toBe(4);
-    await visit.hands.chord(Key.CONTROL, 'z');
-    await visit.hands.chord(Key.CONTROL, 'z');
-    await visit.hands.until(async () => (await count('section:nth-of-type(2) ._cols > *')) === 2);
+    await visit.person.chord(Key.CONTROL, 'z');
+    await visit.person.chord(Key.CONTROL, 'z');
+    await visit.person.until(async () => (await count('section:nth-of-type(2) ._cols > *')) === 2);
   });
 
   it('several parts are selected with Shift or by a sweep, and moved, copied and deleted together', async () => {
-    await visit.hands.clickOn('wide', 'section:nth-of-type(1) h2');
-    const second = await visit.hands.pointOn('wide', 'section:nth-of-type(1) p');
+    await visit.person.clickOn('wide', 'section:nth-of-type(1) h2');
+    const second = await visit.person.pointOn('wide', 'section:nth-of-type(1) p');
     await visit.browser.driver.actions().keyDown(Key.SHIFT).move(second).press().release().keyUp(Key.SHIFT).perform();
-    await visit.hands.until(
+    await visit.person.until(
       async () => (await rows('fold-outline .row.selected')) === 2,
       'Shift did not add to the selection',
     );
     const before = await structure('wide');
-    await visit.hands.chord(Key.ALT, Key.SHIFT, 'd');
-    await visit.hands.until(
+    await visit.person.chord(Key.ALT, Key.SHIFT, 'd');
+    await visit.person.until(
       async () =>
         (await count('section:nth-of-type(1) > h2')) === 2 && (await count('section:nth-of-type(1) > p')) === 2,
     );
-    await visit.hands.keys(Key.DELETE);
-    await visit.hands.until(async () => (await structure('wide')) === before);
-    const from = await visit.hands.pointOn('wide', 'section:nth-of-type(1)', 0.01, 0.3);
-    const to = await visit.hands.pointOn('wide', 'section:nth-of-type(1)', 0.9, 0.8);
+    await visit.person.keys(Key.DELETE);
+    await visit.person.until(async () => (await structure('wide')) === before);
+    const from = await visit.person.pointOn('wide', 'section:nth-of-type(1)', 0.01, 0.3);
+    const to = await visit.person.pointOn('wide', 'section:nth-of-type(1)', 0.9, 0.8);
     await visit.browser.driver
       .actions()
       .keyDown(Key.SHIFT)
@@ -232,53 +232,53 @@ describe('Structure', () => {
       .release()
       .keyUp(Key.SHIFT)
       .perform();
-    await visit.hands.until(
+    await visit.person.until(
       async () => (await rows('fold-outline .row.selected')) === 2,
       'the sweep did not select both',
     );
-    await visit.hands.inLeaf('wide', 'view.scrollTo(0, 330)');
-    await visit.hands.drag(
-      await visit.hands.pointOn('wide', 'section:nth-of-type(1) p'),
-      await visit.hands.pointOn('wide', 'section:nth-of-type(2) h2', 0.5, 0.2),
+    await visit.person.inLeaf('wide', 'view.scrollTo(0, 330)');
+    await visit.person.drag(
+      await visit.person.pointOn('wide', 'section:nth-of-type(1) p'),
+      await visit.person.pointOn('wide', 'section:nth-of-type(2) h2', 0.5, 0.2),
     );
-    await visit.hands.until(
+    await visit.person.until(
       async () => (await count('section:nth-of-type(1) > *')) === 0 && (await count('section:nth-of-type(2) h2')) === 2,
       'the two were not moved together',
     );
-    await visit.hands.chord(Key.CONTROL, 'z');
-    await visit.hands.until(async () => (await structure('wide')) === before, 'one undo did not bring both back');
+    await visit.person.chord(Key.CONTROL, 'z');
+    await visit.person.until(async () => (await structure('wide')) === before, 'one undo did not bring both back');
   });
 
   it('wrapping several moves no box; unwrapping what would move is said before', async () => {
     const boxes = (): Promise<number[]> =>
-      visit.hands.inLeaf<number[]>(
+      visit.person.inLeaf<number[]>(
         'phone',
         'return ["h2", "p"].flatMap((css) => { const box = document.querySelector(css).getBoundingClientRect(); return [box.left, box.top + view.scrollY, box.width, box.height].map(Math.round) })',
       );
     const before = await boxes();
-    await visit.hands.chord(Key.ALT, Key.SHIFT, 'w');
-    await visit.hands.until(async () => (await structure('wide')).startsWith('main(section(div(h2 p))'));
+    await visit.person.chord(Key.ALT, Key.SHIFT, 'w');
+    await visit.person.until(async () => (await structure('wide')).startsWith('main(section(div(h2 p))'));
     expect(await boxes()).toEqual(before);
-    await visit.hands.group('Space');
-    await visit.hands.setCell('padding-top', 'phone', '33px');
-    await visit.hands.until(
-      async () => (await visit.hands.computed('phone', 'section > div', 'padding-top')) === '33px',
+    await visit.person.group('Space');
+    await visit.person.setCell('padding-top', 'phone', '33px');
+    await visit.person.until(
+      async () => (await visit.person.computed('phone', 'section > div', 'padding-top')) === '33px',
     );
-    await visit.hands.chord(Key.ALT, Key.SHIFT, 'u');
-    await visit.hands.until(
-      async () => /by \d+ px on Phone/.test(await (await visit.hands.find('.p-dialog')).getText()),
+    await visit.person.chord(Key.ALT, Key.SHIFT, 'u');
+    await visit.person.until(
+      async () => /by \d+ px on Phone/.test(await (await visit.person.find('.p-dialog')).getText()),
       'it is not said what would move',
     );
-    expect(await (await visit.hands.find('.p-dialog')).getText()).not.toContain('on Wide');
+    expect(await (await visit.person.find('.p-dialog')).getText()).not.toContain('on Wide');
     await visit.browser.driver.sleep(400);
-    await (await visit.hands.button('Cancel')).click();
-    await visit.hands.until(async () => (await rows('.p-dialog-mask')) === 0);
-    await visit.hands.chord(Key.CONTROL, 'z');
-    await visit.hands.until(
-      async () => (await visit.hands.computed('phone', 'section > div', 'padding-top')) === '0px',
+    await (await visit.person.button('Cancel')).click();
+    await visit.person.until(async () => (await rows('.p-dialog-mask')) === 0);
+    await visit.person.chord(Key.CONTROL, 'z');
+    await visit.person.until(
+      async () => (await visit.person.computed('phone', 'section > div', 'padding-top')) === '0px',
     );
-    await visit.hands.chord(Key.ALT, Key.SHIFT, 'u');
-    await visit.hands.until(
+    await visit.person.chord(Key.ALT, Key.SHIFT, 'u');
+    await visit.person.until(
       async () => (await structure('wide')).startsWith('main(section(h2 p)'),
       'it was not unwrapped',
     );

@@ -2,13 +2,13 @@ import { By, Key } from 'selenium-webdriver';
 import { visiting } from './visit';
 
 describe('Values by eye and by name', () => {
-  const visit = visiting(async ({ hands }) => {
-    await hands.signIn('ada@studio.example', 'paper-and-ink');
-    await hands.openPage('tidewick-fares');
+  const visit = visiting(async ({ person }) => {
+    await person.signIn('ada@studio.example', 'paper-and-ink');
+    await person.openPage('tidewick-fares');
   });
 
   const said = async (words: string): Promise<void> =>
-    visit.hands.until(
+    visit.person.until(
       async () =>
         (
           await visit.browser.driver.findElements(
@@ -24,26 +24,26 @@ describe('Values by eye and by name', () => {
     );
 
   it('a colour field opens at the colour there is, and what is picked keeps its opacity', async () => {
-    await visit.hands.clickOn('wide', 'h1');
-    await visit.hands.group('Type');
-    await visit.hands.setCell('color', 'wide', '#4d6b3c80');
-    await visit.hands.until(async () => (await opensAt('Wide')) === '#4d6b3c', 'it opens at another colour');
+    await visit.person.clickOn('wide', 'h1');
+    await visit.person.group('Type');
+    await visit.person.setCell('color', 'wide', '#4d6b3c80');
+    await visit.person.until(async () => (await opensAt('Wide')) === '#4d6b3c', 'it opens at another colour');
     await visit.browser.driver.executeScript(
       `const field = document.querySelector('[aria-label="Pick color at Wide"]'); field.value = '#112233'; field.dispatchEvent(new Event('change'))`,
     );
-    await visit.hands.until(
-      async () => (await visit.hands.computed('wide', 'h1', 'color')) === 'rgba(17, 34, 51, 0.5)',
+    await visit.person.until(
+      async () => (await visit.person.computed('wide', 'h1', 'color')) === 'rgba(17, 34, 51, 0.5)',
       'the picked colour is not half solid',
     );
-    await visit.hands.until(async () => (await opensAt('Phone')) === '#112233', 'an inherited colour is not shown');
+    await visit.person.until(async () => (await opensAt('Phone')) === '#112233', 'an inherited colour is not shown');
   });
 
   it('a typeface or class that the site does not have is taken, but not without a word', async () => {
-    await visit.hands.setCell('font-family', 'wide', 'Gorgia, serif');
+    await visit.person.setCell('font-family', 'wide', 'Gorgia, serif');
     await said('“Gorgia” isn’t one of this site’s typefaces');
-    expect(await visit.hands.computed('wide', 'h1', 'font-family')).toBe('Gorgia, serif');
-    await visit.hands.group('Content');
-    const classes = await visit.hands.find('#content-classes');
+    expect(await visit.person.computed('wide', 'h1', 'font-family')).toBe('Gorgia, serif');
+    await visit.person.group('Content');
+    const classes = await visit.person.find('#content-classes');
     await classes.sendKeys(Key.chord(Key.CONTROL, 'a'), 'nowhere', Key.TAB);
     await said('This site has no class “nowhere”');
   });

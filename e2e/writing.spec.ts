@@ -1,23 +1,23 @@
 import { nanoid } from 'nanoid';
 import { By, Key } from 'selenium-webdriver';
-import { Client } from '../server/trial/running';
+import { Client } from '../server/testing/running';
 import { visiting } from './visit';
 
 describe('Writing slowly, with pauses in which it is saved', () => {
-  const visit = visiting(async ({ hands }) => {
-    await hands.signIn('ada@studio.example', 'paper-and-ink');
-    await hands.openPage('tidewick-fares');
+  const visit = visiting(async ({ person }) => {
+    await person.signIn('ada@studio.example', 'paper-and-ink');
+    await person.openPage('tidewick-fares');
   });
 
   const title = (): Promise<string> =>
-    visit.hands.inLeaf<string>('wide', 'return document.querySelector("h1").textContent');
+    visit.person.inLeaf<string>('wide', 'return document.querySelector("h1").textContent');
   const slowly = async (pieces: readonly string[]): Promise<void> => {
     for (const piece of pieces) {
-      await visit.hands.keys(piece);
+      await visit.person.keys(piece);
       await visit.browser.driver.sleep(700); // longer than the editor waits before it saves
-      await visit.hands.saved();
+      await visit.person.saved();
     }
-    await visit.hands.keys(Key.ESCAPE);
+    await visit.person.keys(Key.ESCAPE);
   };
   const pieces = ['Hello', ' there', ' my', ' friend'];
 
@@ -25,19 +25,19 @@ describe('Writing slowly, with pauses in which it is saved', () => {
     [
       'Enter',
       async () => {
-        await visit.hands.clickOn('wide', 'h1');
-        await visit.hands.keys(Key.ENTER);
+        await visit.person.clickOn('wide', 'h1');
+        await visit.person.keys(Key.ENTER);
       },
     ],
-    ['a double click', () => visit.hands.openText('wide', 'h1')],
+    ['a double click', () => visit.person.openText('wide', 'h1')],
     [
       'Enter again, after it was opened that way before',
       async () => {
-        await visit.hands.clickOn('wide', 'p');
-        await visit.hands.keys(Key.ENTER);
-        await visit.hands.keys(Key.ESCAPE);
-        await visit.hands.clickOn('wide', 'h1');
-        await visit.hands.keys(Key.ENTER);
+        await visit.person.clickOn('wide', 'p');
+        await visit.person.keys(Key.ENTER);
+        await visit.person.keys(Key.ESCAPE);
+        await visit.person.clickOn('wide', 'h1');
+        await visit.person.keys(Key.ENTER);
       },
     ],
   ];
@@ -45,17 +45,17 @@ describe('Writing slowly, with pauses in which it is saved', () => {
     it(`keeps every word, opened by ${how}`, async () => {
       await open();
       await slowly(pieces);
-      await visit.hands.until(async () => (await title()) === pieces.join(''), 'words went missing');
-      await visit.hands.saved();
+      await visit.person.until(async () => (await title()) === pieces.join(''), 'words went missing');
+      await visit.person.saved();
       await visit.browser.driver.navigate().refresh();
-      await visit.hands.ready();
+      await visit.person.ready();
       expect(await title()).toBe(pieces.join(''));
     });
 
   it('keeps every word while another value of the page is changed by somebody else', async () => {
-    await visit.hands.clickOn('wide', 'h1');
-    await visit.hands.keys(Key.ENTER);
-    await visit.hands.keys('One');
+    await visit.person.clickOn('wide', 'h1');
+    await visit.person.keys(Key.ENTER);
+    await visit.person.keys('One');
     await visit.browser.driver.sleep(500);
     const elsewhere = {
       id: nanoid(),
@@ -67,10 +67,10 @@ describe('Writing slowly, with pauses in which it is saved', () => {
       elsewhere,
     );
     await visit.browser.driver.sleep(500);
-    await visit.hands.keys(' two');
+    await visit.person.keys(' two');
     await visit.browser.driver.sleep(500);
-    await visit.hands.keys(' three', Key.ESCAPE);
-    await visit.hands.until(async () => (await title()) === 'One two three', 'words went missing');
+    await visit.person.keys(' three', Key.ESCAPE);
+    await visit.person.until(async () => (await title()) === 'One two three', 'words went missing');
   });
 
   it('keeps every word while somebody else’s edit comes in before one’s own is stored', async () => {
@@ -81,23 +81,23 @@ describe('Writing slowly, with pauses in which it is saved', () => {
         downloadThroughput: -1,
         uploadThroughput: -1,
       }) as Promise<unknown>; // it answers when it is done
-    const ben = new Client(visit.house.port);
+    const ben = new Client(visit.servers.port);
     await ben.signIn('ada@studio.example', 'paper-and-ink');
-    await visit.hands.openText('wide', 'h1');
+    await visit.person.openText('wide', 'h1');
     await network(900);
-    await visit.hands.keys('Slow');
+    await visit.person.keys('Slow');
     await visit.browser.driver.sleep(300); // it is on its way
     await ben.store('tidewick-fares', [
       { do: 'set', part: 'root', field: ['content', 'base', 'description'], value: 'Meanwhile' },
     ]);
     for (const word of [' and', ' steady', ' wins']) {
-      await visit.hands.keys(word);
+      await visit.person.keys(word);
       await visit.browser.driver.sleep(500);
     }
-    await visit.hands.keys(Key.ESCAPE);
+    await visit.person.keys(Key.ESCAPE);
     await network(0);
-    await visit.hands.saved();
-    await visit.hands.until(async () => (await title()) === 'Slow and steady wins', 'words went missing');
+    await visit.person.saved();
+    await visit.person.until(async () => (await title()) === 'Slow and steady wins', 'words went missing');
     const after = await ben.open('tidewick-fares');
     const heading = Object.values(after.page.parts).find((one) => one.tag === 'h1');
     expect(heading?.content.base['text']).toBe('Slow and steady wins');
@@ -110,28 +110,28 @@ describe('Writing slowly, with pauses in which it is saved', () => {
       text,
     );
   const texts = (): Promise<number> =>
-    visit.hands.inLeaf<number>('wide', 'return document.querySelectorAll("p").length');
+    visit.person.inLeaf<number>('wide', 'return document.querySelectorAll("p").length');
 
   it('pastes five hundred paragraphs, each of them, in one step of undo', async () => {
-    await visit.hands.clickOn('wide', 'p');
+    await visit.person.clickOn('wide', 'p');
     const before = await texts();
     await paste(Array.from({ length: 500 }, (_, at) => `Paragraph ${at} ${'of a long text '.repeat(66)}`).join('\n\n')); // half a megabyte
-    await visit.hands.until(async () => (await texts()) === before + 500, 'paragraphs are missing');
-    await visit.hands.saved();
+    await visit.person.until(async () => (await texts()) === before + 500, 'paragraphs are missing');
+    await visit.person.saved();
     const stored = await visit.browser.driver.executeAsyncScript<string>(
       `const done = arguments[0]; fetch('/api/pages/tidewick-fares').then((answer) => answer.text()).then(done)`,
     );
     for (const at of [0, 199, 200, 499]) expect(stored).toContain(`Paragraph ${at} of a long text`);
     await visit.browser.driver.executeScript('document.activeElement.blur()');
-    await visit.hands.chord(Key.CONTROL, 'z');
-    await visit.hands.until(async () => (await texts()) === before, 'one undo did not take the paste back');
-    await visit.hands.saved();
+    await visit.person.chord(Key.CONTROL, 'z');
+    await visit.person.until(async () => (await texts()) === before, 'one undo did not take the paste back');
+    await visit.person.saved();
   });
 
   it('says so before it does anything where a text is too long', async () => {
     const before = await texts();
     await paste('x'.repeat(5_000_001));
-    await visit.hands.until(
+    await visit.person.until(
       async () =>
         (
           await visit.browser.driver.findElements(

@@ -1,7 +1,7 @@
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { ask, serving } from '../server/trial/running';
+import { ask, serving } from '../server/testing/running';
 import { liveApp } from './app';
 
 describe('The live host', () => {

@@ -7,8 +7,8 @@ import { Refused, type RefusalCode } from '@core/api/refusal';
 import { ChangedBesides, Preview, Published } from '@core/api/releases';
 import { ChangedSite, ClientCards, DeskFacts, LeavingPlaces, MadePage, Sections } from '@core/api/sites';
 import { standardBreakpoints } from '@core/document/breakpoint';
-import { Client } from './trial/running';
-import { withServer } from './trial/with-server';
+import { Client } from './testing/running';
+import { withServer } from './testing/with-server';
 
 /** What the server answers, held against the schemas that the web reads it with. */
 describe('The API', () => {

@@ -1,8 +1,8 @@
 import { gzipSync } from 'node:zlib';
 import { nanoid } from 'nanoid';
 import { pino } from 'pino';
-import { ask, Client, runServer, type Answer, type Running } from './trial/running';
-import { WayToDatabase } from './trial/way-to-database';
+import { ask, Client, runServer, type Answer, type Running } from './testing/running';
+import { WayToDatabase } from './testing/way-to-database';
 
 const brackets = (levels: number): string => `${'['.repeat(levels)}${']'.repeat(levels)}`;
 const objects = (levels: number): string => `${'{"a":'.repeat(levels)}1${'}'.repeat(levels)}`;

@@ -2,8 +2,8 @@ import { existsSync, mkdirSync, readdirSync, utimesSync } from 'node:fs';
 import { request } from 'node:http';
 import { join } from 'node:path';
 import { Releases } from './database/entities';
-import { ask } from './trial/running';
-import { withServer } from './trial/with-server';
+import { ask } from './testing/running';
+import { withServer } from './testing/with-server';
 
 describe('Nothing is left behind', () => {
   const at = withServer();

@@ -6,8 +6,8 @@ import type { Edit } from '@core/document/edits/edit';
 import type { Picture } from '@core/document/site';
 import { PictureFiles } from './database/entities';
 import { restoreReleases } from './releases/publish';
-import { ask, type Opened } from './trial/running';
-import { withServer } from './trial/with-server';
+import { ask, type Opened } from './testing/running';
+import { withServer } from './testing/with-server';
 
 const title = (value: string): Edit[] => [{ do: 'set', part: 'root', field: ['content', 'base', 'title'], value }];
 

@@ -4,8 +4,8 @@ import {
   removingBreakpointWhileEditing,
   sharingWhileEditing,
   visitorsDuringPublishes,
-} from './trial/races';
-import { Client, runServer, serving, type Running } from './trial/running';
+} from './testing/races';
+import { Client, runServer, serving, type Running } from './testing/running';
 
 // The long forms of these, with their figures, are `npm run bench -- races`.
 describe('Several at once', () => {

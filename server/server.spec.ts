@@ -4,8 +4,8 @@ import type { Edit } from '@core/document/edits/edit';
 import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
 import { entities, Pages } from './database/entities';
-import { ask, Client, type Opened } from './trial/running';
-import { withServer } from './trial/with-server';
+import { ask, Client, type Opened } from './testing/running';
+import { withServer } from './testing/with-server';
 
 interface Log {
   readonly log: readonly { readonly revision: number; readonly id: string; readonly edits: readonly Edit[] }[];

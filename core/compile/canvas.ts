@@ -3,12 +3,12 @@ import { saysMore } from '../document/content';
 import type { Edit } from '../document/edits/edit';
 import { kindOf } from '../document/kinds/registry';
 import { titleOf, type Page } from '../document/page';
-import { shown } from '../document/shown';
+import { withoutSwitchedOff } from '../document/switched-off';
 import type { Site } from '../document/site';
 import { parentOf, partOf, subtree } from '../document/tree';
 import type { Addresses } from './declarations';
 import {
-  contextOf,
+  markupContext,
   elementOf,
   innerHtml,
   landmarks,
@@ -64,9 +64,9 @@ export const rulesInSheet = 24;
 
 /** Compiles a page for a leaf, or, without hints for empty boxes, for measuring. The rules of the parts stand in layer blocks, a few in each style element of class `fold-own`. */
 export function compileCanvas(site: Site, whole: Page, addresses: Addresses, hinted = true): Canvas {
-  const page = shown(whole);
+  const page = withoutSwitchedOff(whole);
   const order = subtree(page, page.root);
-  const context = contextOf(site, addresses);
+  const context = markupContext(site, addresses);
   const everything = { kind: () => true, tag: () => true, className: () => true };
   const sheets: string[][] = [];
   for (let at = 0; at < order.length; at += rulesInSheet) sheets.push(order.slice(at, at + rulesInSheet));
@@ -123,12 +123,12 @@ export function recompile(
   edits: readonly Edit[],
   addresses: Addresses,
 ): Patch {
-  const [before, after] = [shown(wholeBefore), shown(wholeAfter)];
+  const [before, after] = [withoutSwitchedOff(wholeBefore), withoutSwitchedOff(wholeAfter)];
   const rules = new Map<string, string | undefined>();
   const elements = new Map<string, ElementText>();
   const subtrees = new Map<string, string>();
   const arranged = new Map<string, readonly Run[]>();
-  const context = contextOf(site, addresses);
+  const context = markupContext(site, addresses);
   for (const edit of edits) {
     if (edit.do === 'set') {
       if (!Object.hasOwn(after.parts, edit.part)) continue;

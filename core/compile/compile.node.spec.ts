@@ -6,7 +6,7 @@ import { home, tidewick } from '../../demo/tidewick';
 import { fares, lostProperty, timetable } from '../../demo/tidewick-pages';
 import { mill, millHome, observatory, observatoryHome } from '../../demo/neighbours';
 import type { Page } from '../document/page';
-import { RandomPages } from '../document/trial/random-page';
+import { RandomPages } from '../document/testing/random-page';
 import type { Site } from '../document/site';
 import { freshPart, newThing } from '../document/commands/thing';
 import { readPage } from '../document/edits/check-page';

@@ -1,6 +1,6 @@
 import { parse, walk, type CssNode, type Rule } from 'css-tree';
 import fc from 'fast-check';
-import { RandomPages } from '../document/trial/random-page';
+import { RandomPages } from '../document/testing/random-page';
 import { compile } from './compile';
 import { compileCanvas } from './canvas';
 

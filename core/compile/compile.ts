@@ -1,13 +1,13 @@
 import { escapeHtml } from '../document/kinds/escape';
 import { kindOf } from '../document/kinds/registry';
 import { titleOf, type Page, type Part } from '../document/page';
-import { shown } from '../document/shown';
+import { withoutSwitchedOff } from '../document/switched-off';
 import type { Site } from '../document/site';
 import { states, type StyleMap } from '../document/style-map';
 import { partOf, subtree } from '../document/tree';
 import { fontOf } from '../style/fonts';
 import type { Addresses } from './declarations';
-import { contextOf, elementOf, innerHtml, openTag, rulesOfContent, type Marking } from './markup';
+import { markupContext, elementOf, innerHtml, openTag, rulesOfContent, type Marking } from './markup';
 import { layerRules, lentRules, sharedCss, type Lender, type Styled } from './rules';
 
 export interface CompileOptions extends Addresses {
@@ -110,12 +110,12 @@ function usedFiles(site: Site, page: Page, css: string, html: string): Compiled[
  * Pure and deterministic; the document must have passed `readSite` and `readPage`.
  */
 export function compile(site: Site, whole: Page, options: CompileOptions = plainFiles): Compiled {
-  const page = shown(whole);
+  const page = withoutSwitchedOff(whole);
   const order = subtree(page, page.root);
   const parts = order.map((id) => page.parts[id]!);
   const { nameOf, styled, lenders } = ownClasses(page, order, parts);
   const css = pageCss(site, page, parts, styled, lenders, options);
-  const context = contextOf(site, options);
+  const context = markupContext(site, options);
   const href = typeof options.stylesheet === 'string' ? options.stylesheet : options.stylesheet(css);
   const description = partOf(page, page.root).content.base['description'];
   const html =

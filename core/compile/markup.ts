@@ -29,7 +29,7 @@ export const holderTag = 'menu-links';
 
 const voidTags = new Set(['img']);
 
-export function contextOf(site: Site, addresses: Addresses): MarkupContext {
+export function markupContext(site: Site, addresses: Addresses): MarkupContext {
   return {
     site,
     picture: (id) => (Object.hasOwn(site.pictures, id) ? site.pictures[id] : undefined),

@@ -1,7 +1,7 @@
-import type { Reaches } from '../document/kinds/kind';
+import type { Loads } from '../document/kinds/kind';
 import { kindOf } from '../document/kinds/registry';
 import type { Page } from '../document/page';
-import { shown } from '../document/shown';
+import { withoutSwitchedOff } from '../document/switched-off';
 
 /** What every published page needs, and all that most need. */
 const always: readonly (readonly [string, string])[] = [
@@ -31,14 +31,12 @@ const forOwnCode: Readonly<Record<string, string>> = {
  * frames and films only from the hosts its parts name.
  */
 export function policyOf(whole: Page): string {
-  const page = shown(whole);
-  const reached: Reaches[] = Object.values(page.parts).flatMap((part) =>
-    Object.values(part.content).map(
-      (content) => kindOf(part.kind).reaches?.({ ...part.content.base, ...content }) ?? {},
-    ),
+  const page = withoutSwitchedOff(whole);
+  const reached: Loads[] = Object.values(page.parts).flatMap((part) =>
+    Object.values(part.content).map((content) => kindOf(part.kind).loads?.({ ...part.content.base, ...content }) ?? {}),
   );
   const directives = new Map(always);
-  const from = (of: (one: Reaches) => string | undefined): string =>
+  const from = (of: (one: Loads) => string | undefined): string =>
     [...new Set(reached.flatMap((one) => of(one) ?? []))].sort().join(' ');
   const [frames, media] = [from((one) => one.frame), from((one) => one.media)];
   if (frames !== '') directives.set('frame-src', frames);

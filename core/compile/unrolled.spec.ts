@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { standardBreakpoints } from '../document/breakpoint';
-import { RandomPages } from '../document/trial/random-page';
+import { RandomPages } from '../document/testing/random-page';
 import { blankPage, type Page, type Part } from '../document/page';
 import { blankSite, type Site } from '../document/site';
 import type { Declarations } from '../document/style-map';

@@ -6,7 +6,7 @@ import {
   mediaFor,
   mediaOf,
   outwards,
-  reachOf,
+  rangeOf,
   standardBreakpoints,
   type Breakpoint,
 } from './breakpoint';
@@ -32,7 +32,7 @@ describe('Breakpoints', () => {
     expect(outwards(all).map(mediaOf)).toEqual([undefined, '(width<=1024px)', '(width<=600px)', '(width>=1600px)']);
   });
   it('decide each at widths of its own, with no width left over', () => {
-    expect(all.map((one) => [one.id, reachOf(all, one).from, reachOf(all, one).to])).toEqual([
+    expect(all.map((one) => [one.id, rangeOf(all, one).from, rangeOf(all, one).to])).toEqual([
       ['huge', 1600, 4000],
       ['phone', 200, 600],
       ['tablet', 601, 1024],

@@ -31,7 +31,7 @@ export const Breakpoints = z
           path: [index, 'limit'],
           message: 'Every breakpoint but the base has a limit.',
         });
-      const { from, to } = reachOf(list, one);
+      const { from, to } = rangeOf(list, one);
       if (
         one.limit !== undefined &&
         list.some((other) => other !== one && other.reach === one.reach && other.limit === one.limit)
@@ -66,7 +66,7 @@ export const narrowest = 200;
 export const widest = 4000;
 
 /** The widths at which a breakpoint decides first: from its neighbour's limit to its own. */
-export function reachOf(list: readonly Breakpoint[], one: Breakpoint): Reach {
+export function rangeOf(list: readonly Breakpoint[], one: Breakpoint): Reach {
   const limits = (reach: 'down' | 'up'): number[] =>
     list.filter((other) => other.reach === reach).map((other) => other.limit ?? 0);
   const lower = limits('down').filter((limit) => one.reach !== 'down' || limit < (one.limit ?? 0));
@@ -96,10 +96,10 @@ export function breakpointAt(list: readonly Breakpoint[], width: number): Breakp
 
 /** The condition under which one of these breakpoints decides first, for a `@media` rule or a `media` attribute; undefined for none of them. */
 export function mediaFor(list: readonly Breakpoint[], ids: ReadonlySet<string>): string | undefined {
-  const inOrder = list.filter(({ id }) => ids.has(id)).sort((a, b) => reachOf(list, a).from - reachOf(list, b).from);
+  const inOrder = list.filter(({ id }) => ids.has(id)).sort((a, b) => rangeOf(list, a).from - rangeOf(list, b).from);
   const runs: Reach[] = [];
   for (const one of inOrder) {
-    const { from, to } = reachOf(list, one);
+    const { from, to } = rangeOf(list, one);
     const last = runs.at(-1);
     if (last && last.to + 1 === from) runs[runs.length - 1] = { from: last.from, to };
     else runs.push({ from, to });

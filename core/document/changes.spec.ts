@@ -7,7 +7,7 @@ import type { Edit } from './edits/edit';
 import { pageOfSection } from './kept-section';
 import type { Page } from './page';
 import { planted } from './planting';
-import { RandomPages } from './trial/random-page';
+import { RandomPages } from './testing/random-page';
 import { blankSite } from './site';
 import { subtree } from './tree';
 

@@ -1,5 +1,5 @@
 import type { Page } from './page';
-import { shown } from './shown';
+import { withoutSwitchedOff } from './switched-off';
 
 /** A link within the site as the path of a page, without what follows it. */
 export function pathOfLink(link: unknown): string | undefined {
@@ -12,7 +12,7 @@ export function pathOfLink(link: unknown): string | undefined {
 export function menuPaths(pages: readonly Page[]): string[] {
   const found = new Set<string>();
   for (const whole of pages) {
-    const page = shown(whole);
+    const page = withoutSwitchedOff(whole);
     const visit = (id: string, inMenu: boolean): void => {
       const part = page.parts[id]!;
       const path = inMenu ? pathOfLink(part.content.base['link']) : undefined;

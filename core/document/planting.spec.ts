@@ -3,7 +3,7 @@ import { standardBreakpoints, type Breakpoint } from './breakpoint';
 import { readPage } from './edits/check-page';
 import { pageOfSection } from './kept-section';
 import { around, gap, planted, radius, styleOfTree, type Tree } from './planting';
-import { RandomPages } from './trial/random-page';
+import { RandomPages } from './testing/random-page';
 import { readyMade } from './ready-made/all';
 import { blankSite, type Site } from './site';
 import { subtree } from './tree';

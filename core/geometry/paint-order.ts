@@ -205,7 +205,7 @@ export function pileAt(page: MeasuredPage, point: Point, painted = paintOrder(pa
 }
 
 /** The part whose stacking context a part is painted in; undefined for the page's own. */
-export function contextOf(page: MeasuredPage, id: string): string | undefined {
+export function stackingContextOf(page: MeasuredPage, id: string): string | undefined {
   for (let at = page.parts.get(id)?.parent; at !== undefined; at = page.parts.get(at)?.parent) {
     const one = page.parts.get(at);
     if (one && one.parent !== undefined && formsContext(page, one) !== undefined) return one.id;
@@ -221,7 +221,7 @@ export function pileWithReasons(page: MeasuredPage, point: Point): InPile[] {
       ? [
           {
             part,
-            context: contextOf(page, part),
+            context: stackingContextOf(page, part),
             forms: one.parent === undefined ? undefined : formsContext(page, one),
             because: reason(page, one),
           },

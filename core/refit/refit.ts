@@ -1,7 +1,7 @@
-import { baseOf, outwards, reachOf, type Breakpoint } from '../document/breakpoint';
+import { baseOf, outwards, rangeOf, type Breakpoint } from '../document/breakpoint';
 import { applyEdits } from '../document/edits/apply';
 import type { Page } from '../document/page';
-import { shown } from '../document/shown';
+import { withoutSwitchedOff } from '../document/switched-off';
 import type { Site } from '../document/site';
 import { subtree } from '../document/tree';
 import { faultsAt } from '../review/sweep/faults';
@@ -38,7 +38,7 @@ export interface RefitOptions {
 
 /** The widths at which a breakpoint is looked at: its narrowest, its screen, its widest, and halfway between them. */
 export function widthsOf(list: readonly Breakpoint[], one: Breakpoint): number[] {
-  const { from, to } = reachOf(list, one);
+  const { from, to } = rangeOf(list, one);
   const [low, middle, high] = [Math.max(from, least), one.preview.width, Math.min(to, widestLooked)];
   return [...new Set([low, Math.round((low + middle) / 2), middle, Math.round((middle + high) / 2), high])]
     .filter((width) => width >= from && width <= to)
@@ -49,7 +49,7 @@ type Screen = readonly [width: number, height: number];
 
 /** Screens 16 px from each other over the reach of a breakpoint. */
 function closeScreens(list: readonly Breakpoint[], one: Breakpoint): Screen[] {
-  const { from, to } = reachOf(list, one);
+  const { from, to } = rangeOf(list, one);
   const out: Screen[] = [];
   for (let width = Math.max(from, least); width <= Math.min(to, widestLooked); width += 16)
     out.push([width, one.preview.height]);
@@ -123,7 +123,7 @@ class Search {
 
   /** Goes over the page's parts until no proposal helps any more. */
   private async settle(stage: Stage, progress: (share: number) => number): Promise<boolean> {
-    const order = subtree(shown(this.page), this.page.root).slice(1);
+    const order = subtree(withoutSwitchedOff(this.page), this.page.root).slice(1);
     let now = this.look(this.page, stage);
     for (let pass = 0, better = true; better && pass < passes; pass++) {
       better = false;

@@ -4,13 +4,13 @@ import type { Box } from '../geometry/box';
 import type { MeasuredPage } from '../geometry/measured';
 import type { Finding, Severity } from './finding';
 import type { SweptFault } from './sweep/sweep';
-import type { TextGround } from './text-ground';
+import type { TextBackground } from './text-background';
 
 /** What leaves measured of a page: boxes by breakpoint, where each sticky part would stand without sticking, and what lies behind its texts. */
 export interface LeafFacts {
   readonly measured: MeasuredPage;
   readonly natural: ReadonlyMap<string, Box>;
-  readonly grounds: readonly TextGround[];
+  readonly textBackgrounds: readonly TextBackground[];
 }
 
 /** A page of the site as others link to it. */

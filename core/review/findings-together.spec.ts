@@ -2,7 +2,7 @@ import { applyEdits } from '../document/edits/apply';
 import type { Page } from '../document/page';
 import type { LeafFacts } from './check';
 import type { Finding } from './finding';
-import { box, findings, measured, of, page, site } from './trial/reviewed';
+import { box, findings, measured, of, page, site } from './testing/reviewed';
 
 describe('Findings', () => {
   it('name links to pages that are not published, or were renamed, with what puts it right', () => {

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { takeBack } from '../document/commands/overrides';
 import { applyEdits } from '../document/edits/apply';
-import { RandomPages } from '../document/trial/random-page';
+import { RandomPages } from '../document/testing/random-page';
 import { subtree } from '../document/tree';
 import { states } from '../document/style-map';
 import { resolve } from '../style/cascade';

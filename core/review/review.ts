@@ -1,6 +1,6 @@
 import { sharingParts } from '../document/changes';
 import type { Page } from '../document/page';
-import { shown } from '../document/shown';
+import { withoutSwitchedOff } from '../document/switched-off';
 import { pathTo, subtree } from '../document/tree';
 import type { Check, Reviewed } from './check';
 import { allChecks as checks } from './checks/all';
@@ -24,7 +24,7 @@ export class Reviewer {
 
   /** All findings, the gravest first, then in document order. */
   review({ page: whole, ...rest }: Reviewed): Finding[] {
-    const reviewed = { ...rest, page: shown(whole) };
+    const reviewed = { ...rest, page: withoutSwitchedOff(whole) };
     const siteSame = JSON.stringify(this.site) === JSON.stringify(reviewed.site);
     const page = this.page && siteSame ? sharingParts(reviewed.page, this.page) : reviewed.page;
     const order = subtree(page, page.root);

@@ -2,7 +2,7 @@ import webref from '@webref/css/css.json';
 import { blankPage, type Page, type Part } from '../document/page';
 import { blankSite } from '../document/site';
 import type { Declarations } from '../document/style-map';
-import { noEffect, reaches } from './effect';
+import { noEffect, appliesTo } from './effect';
 import { properties } from './properties';
 
 const site = blankSite('s', 'Site', 'site');
@@ -38,8 +38,8 @@ describe('What a property applies to', () => {
   for (const { name } of properties)
     it(`is known for ${name} as the standard has it`, () => {
       const standard = webref.properties.find((one) => one.name === name)?.appliesTo ?? '';
-      const reach = reaches.find((one) => one.names.includes(name));
-      if (reach) expect(reach.standard).toContain(standard);
+      const applies = appliesTo.find((one) => one.names.includes(name));
+      if (applies) expect(applies.standard).toContain(standard);
       else expect(standard).toMatch(everywhere);
     });
 });

@@ -19,7 +19,7 @@ interface Layout {
 type Applies = (layout: Layout) => string | undefined;
 
 /** Properties with one “applies to” line of the standards, and the test that line asks for. */
-interface Reach {
+interface AppliesTo {
   readonly standard: readonly string[];
   readonly names: readonly string[];
   readonly applies: Applies;
@@ -36,7 +36,7 @@ const named = (names: string): string[] => names.split(' ');
 const sides = ['top', 'right', 'bottom', 'left'];
 
 /** The registry's properties by what they apply to, with the standards' own words (checked against @webref/css). */
-export const reaches: readonly Reach[] = [
+export const appliesTo: readonly AppliesTo[] = [
   {
     standard: ['flex containers'],
     names: named('flex-direction flex-wrap'),
@@ -174,8 +174,10 @@ function silenced(name: string, { value, display, replaced }: Layout): string | 
   return undefined;
 }
 
-const reachOf = new Map(reaches.flatMap((reach) => reach.names.map((name): [string, Reach] => [name, reach])));
-/** These reach further than their line says: z-index counts for flex and grid items too (CSS Flexbox 1 §5.4, CSS Grid 1 §17). */
+const appliesToOf = new Map(
+  appliesTo.flatMap((applies) => applies.names.map((name): [string, AppliesTo] => [name, applies])),
+);
+/** These applies further than their line says: z-index counts for flex and grid items too (CSS Flexbox 1 §5.4, CSS Grid 1 §17). */
 const itemsToo = new Set(['z-index']);
 
 /** What was found for a page last: a ledger asks for a part's layout once a cell. */
@@ -224,11 +226,11 @@ export function noEffect(site: Site, page: Page, id: string, breakpoint: string,
   const layout = layoutOf(site, page, id, breakpoint);
   const own = layout.value('display');
   if (own === 'none') return property === 'display' ? undefined : 'No effect: the part is off the page here.';
-  const reach = reachOf.get(property);
-  const textual = reach?.standard.includes('text') === true;
+  const applies = appliesToOf.get(property);
+  const textual = applies?.standard.includes('text') === true;
   if (own === 'contents' && property !== 'display' && !textual)
     return 'No effect: the part has no box of its own (display is contents).';
   const item = isFlex(layout.parentDisplay) || isGrid(layout.parentDisplay);
-  const why = itemsToo.has(property) && item ? undefined : (reach?.applies(layout) ?? silenced(property, layout));
+  const why = itemsToo.has(property) && item ? undefined : (applies?.applies(layout) ?? silenced(property, layout));
   return why === undefined ? undefined : `No effect: ${why}.`;
 }

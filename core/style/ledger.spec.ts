@@ -1,7 +1,7 @@
 import { blankPage, type Page } from '../document/page';
 import { blankSite, type Site } from '../document/site';
 import { changesBetween, sharingParts } from '../document/changes';
-import { RandomPages } from '../document/trial/random-page';
+import { RandomPages } from '../document/testing/random-page';
 import { noEffect } from './effect';
 import { ledgerCell, ledgerRows } from './ledger';
 import { groups, properties } from './properties';

@@ -2,7 +2,7 @@ import { readdirSync } from 'node:fs';
 import sharp, { type Sharp } from 'sharp';
 import type { Picture } from '@core/document/site';
 import { PictureFiles } from '../database/entities';
-import { Client, runServer, type Running } from '../trial/running';
+import { Client, runServer, type Running } from '../testing/running';
 import { cleanSvg } from './clean-svg';
 
 /** A field of one colour with a quarter of another in its upper left corner, so that one sees how it lies. */

@@ -3,8 +3,8 @@ import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
 import { subtree } from '@core/document/tree';
 import type { ChangedBesides } from '@core/api/releases';
-import { ask } from '../trial/running';
-import { withServer } from '../trial/with-server';
+import { ask } from '../testing/running';
+import { withServer } from '../testing/with-server';
 
 describe('The sections a site keeps', () => {
   const at = withServer();

@@ -41,7 +41,7 @@ function batchesOf(edits: readonly Edit[]): (readonly Edit[])[] {
 }
 
 /** What happened to the page shown: edits to patch in, or a wholly new state. */
-export interface Turn {
+export interface PageChange {
   readonly before: Page;
   readonly after: Page;
   readonly edits: readonly Edit[] | 'all';
@@ -77,7 +77,7 @@ export class PageSession implements OnDestroy {
   readonly canRedo = computed(() => this.undone().length > 0);
 
   /** Every change of the page shown, for those who draw it. */
-  readonly turns = new Subject<Turn>();
+  readonly shownChanges = new Subject<PageChange>();
   /** Sentences for the person. */
   readonly notices = new Subject<string>();
 
@@ -189,7 +189,7 @@ export class PageSession implements OnDestroy {
     try {
       const { page, inverses } = applyEdits(site, before, edits);
       this.page.set(page);
-      this.turns.next({ before, after: page, edits });
+      this.shownChanges.next({ before, after: page, edits });
       this.enqueue(page.id, edits);
       return inverses;
     } catch (error) {
@@ -266,7 +266,7 @@ export class PageSession implements OnDestroy {
     if (own) this.waiting.update((list) => list.slice(1));
     else if (alone) {
       this.page.set(this.confirmed);
-      this.turns.next({ before, after: this.confirmed, edits: stored.edits });
+      this.shownChanges.next({ before, after: this.confirmed, edits: stored.edits });
     } else this.rebuild();
   }
 
@@ -295,7 +295,7 @@ export class PageSession implements OnDestroy {
       }
     }
     this.page.set(after);
-    this.turns.next({ before, after, edits: 'all' });
+    this.shownChanges.next({ before, after, edits: 'all' });
   }
 
   /** Listens to what is stored on the page by anyone, as it happens; after a break, fetches everything missed. */

@@ -1,4 +1,4 @@
-import { frameWith } from '../trial/frame';
+import { frameWith } from '../testing/frame';
 import { checkedOf, elementOf, isElement, valueOf } from './from-event';
 
 describe('What an event comes from', () => {

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { applyEdits } from '../edits/apply';
 import { readPage, readSite } from '../edits/check-page';
 import type { Page } from '../page';
-import { RandomPages } from '../trial/random-page';
+import { RandomPages } from '../testing/random-page';
 import type { Site } from '../site';
 import { subtree } from '../tree';
 import { standardBreakpoints, type Breakpoint } from '../breakpoint';

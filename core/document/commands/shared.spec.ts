@@ -3,7 +3,7 @@ import { applyEdits } from '../edits/apply';
 import type { Edit } from '../edits/edit';
 import { blankPage, type Page } from '../page';
 import { Problem } from '../problem';
-import { RandomPages } from '../trial/random-page';
+import { RandomPages } from '../testing/random-page';
 import type { Site } from '../site';
 import { subtree } from '../tree';
 import { duplicate, removeParts } from './arrange';

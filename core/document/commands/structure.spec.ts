@@ -4,7 +4,7 @@ import { applyEdits } from '../edits/apply';
 import { readPage } from '../edits/check-page';
 import { blankPage, type Page } from '../page';
 import { Problem } from '../problem';
-import { RandomPages } from '../trial/random-page';
+import { RandomPages } from '../testing/random-page';
 import { blankSite, type Site } from '../site';
 import { parentOf, partOf, placeOf, subtree } from '../tree';
 import { boxedWidth, setBoxed } from './boxed';

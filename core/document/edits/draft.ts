@@ -1,7 +1,7 @@
 import type { Page, Part } from '../page';
 import { Problem } from '../problem';
 import { keepParents, parents, partOf } from '../tree';
-import { keepOff } from '../shown';
+import { keepOff } from '../switched-off';
 
 /** How deep parts may stand in one another; no page that people build comes near it. */
 export const deepest = 64;

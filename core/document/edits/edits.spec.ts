@@ -5,7 +5,7 @@ import { landingBy, place } from '../commands/place';
 import { newThing } from '../commands/thing';
 import { kinds } from '../kinds/registry';
 import { Problem } from '../problem';
-import { RandomPages } from '../trial/random-page';
+import { RandomPages } from '../testing/random-page';
 import type { Page } from '../page';
 import type { Site } from '../site';
 import { subtree } from '../tree';

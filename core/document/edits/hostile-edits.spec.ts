@@ -2,7 +2,7 @@ import { applyEdits } from './apply';
 import type { Page, Part } from '../page';
 import { readPage } from './check-page';
 import { deepest } from './draft';
-import { page, part, set, site, stored, wire } from './trial/hostile-page';
+import { page, part, set, site, stored, wire } from './testing/hostile-page';
 
 const fields: readonly (readonly [what: string, edits: unknown])[] = [
   ['a tag as a list', set('title', ['tag'], ['h1'])],

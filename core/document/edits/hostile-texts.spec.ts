@@ -1,6 +1,6 @@
 import { compile } from '../../compile/compile';
 import { policyOf } from '../../compile/policy';
-import { harm, set, site, stored } from './trial/hostile-page';
+import { harm, set, site, stored } from './testing/hostile-page';
 
 const addresses: readonly string[] = [
   'javascript:alert(1)',

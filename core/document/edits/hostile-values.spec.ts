@@ -2,7 +2,7 @@ import { compile } from '../../compile/compile';
 import { Problem } from '../problem';
 import type { Page } from '../page';
 import { readSite } from './check-page';
-import { harm, page, set, site, stored } from './trial/hostile-page';
+import { harm, page, set, site, stored } from './testing/hostile-page';
 
 const properties = ['color', 'background-image', 'font-family', 'width', 'grid-template-areas', 'box-shadow'];
 const values: readonly string[] = [

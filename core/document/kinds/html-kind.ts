@@ -25,7 +25,7 @@ export const htmlKind: Kind = {
   markup: ({ html, title }) => ({
     inner: `<iframe loading="lazy" sandbox="allow-scripts allow-forms allow-popups" title="${escapeHtml(String(title ?? '') || 'Embedded content')}" srcdoc="${escapeHtml(String(html ?? ''))}"></iframe>`,
   }),
-  reaches: () => ({ ownCode: true }),
+  loads: () => ({ ownCode: true }),
   fresh: () => ({
     tag: 'div',
     content: { base: { html: '<p>HTML of your own stands here.</p>', title: '' } },

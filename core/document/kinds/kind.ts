@@ -55,7 +55,7 @@ export interface Lent {
 }
 
 /** What a part loads from elsewhere or runs, for the policy its page is served under. */
-export interface Reaches {
+export interface Loads {
   /** The source of a frame. */
   readonly frame?: string | undefined;
   /** The source of a film. */
@@ -108,7 +108,7 @@ export interface Kind {
   /** The markup of a part that says different things at different breakpoints; without it, each stands in a span of its own. The base's comes first. */
   varied?(variants: readonly ShownVariant[], context: MarkupContext): Markup;
   /** What it loads from elsewhere, or runs; nothing where it is left out. */
-  reaches?(content: Record<string, unknown>): Reaches;
+  loads?(content: Record<string, unknown>): Loads;
   /** Content and style a newly added part begins with. */
   fresh(site: Site): Pick<Part, 'content' | 'style' | 'tag'>;
 }

@@ -116,7 +116,7 @@ export const videoKind: Kind = {
         .join(''),
     };
   },
-  reaches: (content) => {
+  loads: (content) => {
     const address = String(content['address'] ?? '');
     return isFile(address) ? { media: sourceOf(address) } : { frame: sourceOf(address) };
   },

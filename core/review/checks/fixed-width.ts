@@ -1,4 +1,4 @@
-import { reachOf } from '../../document/breakpoint';
+import { rangeOf } from '../../document/breakpoint';
 import { styleEdit } from '../../document/commands/style';
 import { resolve } from '../../style/cascade';
 import { sweptFrom } from '../sweep/sweep';
@@ -14,7 +14,7 @@ export const fixedWidth: Check = {
   looks: 'part',
   find: ({ site, page }, id) =>
     site.breakpoints.flatMap((one) => {
-      const narrowest = Math.max(reachOf(site.breakpoints, one).from, sweptFrom);
+      const narrowest = Math.max(rangeOf(site.breakpoints, one).from, sweptFrom);
       const value = (name: string): string => resolve(site, page, id, one.id, 'normal', name).value;
       if (value('display') === 'none' || value('position') === 'absolute') return [];
       return (['width', 'min-width'] as const).flatMap((property) => {
@@ -33,7 +33,7 @@ export const fixedWidth: Check = {
             severity: wide > one.preview.width ? ('error' as const) : ('warning' as const),
             part: id,
             breakpoints: [one.id],
-            widths: [{ from: narrowest, to: Math.min(Math.ceil(wide) - 1, reachOf(site.breakpoints, one).to) }],
+            widths: [{ from: narrowest, to: Math.min(Math.ceil(wide) - 1, rangeOf(site.breakpoints, one).to) }],
             reason: `${property} is ${text}, but ${one.name} goes down to ${narrowest} px: a fixed width is what stops a page from fitting.`,
             cure: {
               says: property === 'width' ? 'Let it shrink with its parent' : 'Let it shrink',

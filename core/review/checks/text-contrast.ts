@@ -4,7 +4,7 @@ import { nameOf } from '../../document/kinds/registry';
 import { pathTo } from '../../document/tree';
 import { resolve } from '../../style/cascade';
 import { contrastRatio, neededRatio, over, overlayThatSuffices } from '../contrast';
-import { hardest } from '../text-ground';
+import { hardest } from '../text-background';
 import type { Check, Reviewed } from '../check';
 import type { Cure, Finding } from '../finding';
 
@@ -57,7 +57,7 @@ export const textContrast: Check = {
   looks: 'leaves',
   find: (reviewed, id) =>
     outwards(reviewed.site.breakpoints).flatMap((one): Finding[] => {
-      const ground = reviewed.leaves?.get(one.id)?.grounds.find((each) => each.part === id);
+      const ground = reviewed.leaves?.get(one.id)?.textBackgrounds.find((each) => each.part === id);
       const worst = ground && hardest(ground);
       if (!ground || !worst) return [];
       const ratio = contrastRatio(over(ground.colour, worst), worst);

@@ -6,10 +6,10 @@ import { newThing } from '@core/document/commands/thing';
 import { applyEdits } from '@core/document/edits/apply';
 import type { Edit } from '@core/document/edits/edit';
 import { Problem } from '@core/document/problem';
-import { RandomPages } from '@core/document/trial/random-page';
+import { RandomPages } from '@core/document/testing/random-page';
 import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
-import { shown } from '@core/document/shown';
+import { withoutSwitchedOff } from '@core/document/switched-off';
 import { subtree } from '@core/document/tree';
 import { properties } from '@core/style/properties';
 import { LeafPainter } from './leaf-painter';
@@ -104,7 +104,7 @@ describe('A leaf that is patched', () => {
           void documentElement.offsetWidth;
           documentElement.style.display = '';
         }
-        for (const id of subtree(shown(page), page.root)) {
+        for (const id of subtree(withoutSwitchedOff(page), page.root)) {
           const [one, other] = [patched!, anew!].map((painter) =>
             painter.document.defaultView!.getComputedStyle(painter.element(id)!),
           );

@@ -1,4 +1,4 @@
-import { frameWith } from '../../trial/frame';
+import { frameWith } from '../../testing/frame';
 import { measurePage, naturalBox } from './measuring';
 
 const html = `

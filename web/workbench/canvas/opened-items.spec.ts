@@ -1,8 +1,8 @@
-import { frameWith, type TrialFrame } from '../../trial/frame';
+import { frameWith, type TestFrame } from '../../testing/frame';
 import { isForWork, openAround } from './opened-items';
 
 describe('What hides a part while one works in it', () => {
-  let frame: TrialFrame;
+  let frame: TestFrame;
   const open = (ids: readonly string[], state: 'normal' | 'open' = 'normal'): void =>
     openAround(
       frame.document,

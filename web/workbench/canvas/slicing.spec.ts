@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { compileCanvas } from '@core/compile/canvas';
-import { RandomPages } from '@core/document/trial/random-page';
+import { RandomPages } from '@core/document/testing/random-page';
 import { blankPage, type Page } from '@core/document/page';
 import { faultsAt, type Fault } from '@core/review/sweep/faults';
 import { sizesFrom } from '@core/review/sweep/sizes';
 import { Sweep, sweepOrder } from '@core/review/sweep/sweep';
-import { frameWith, type TrialFrame } from '../../trial/frame';
+import { frameWith, type TestFrame } from '../../testing/frame';
 import { sliceOf } from './slicing';
 
 const page = (kinds: Readonly<Record<string, string>>): Page => {
@@ -17,7 +17,7 @@ const page = (kinds: Readonly<Record<string, string>>): Page => {
     ),
   };
 };
-const at = (frame: TrialFrame, kinds: Readonly<Record<string, string>>, width = 400): Fault[] =>
+const at = (frame: TestFrame, kinds: Readonly<Record<string, string>>, width = 400): Fault[] =>
   faultsAt(sliceOf(frame.document, page(kinds), width));
 const told = (faults: readonly Fault[]): string[] =>
   faults.map((one) => [one.kind, one.part, one.other].filter(Boolean).join(' '));

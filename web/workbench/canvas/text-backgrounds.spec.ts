@@ -1,19 +1,19 @@
 import axe from 'axe-core';
 import { contrastRatio, neededRatio, over } from '@core/review/contrast';
-import { hardest } from '@core/review/text-ground';
-import { frameWith, type TrialFrame } from '../../trial/frame';
-import { groundsOf } from './text-backgrounds';
+import { hardest } from '@core/review/text-background';
+import { frameWith, type TestFrame } from '../../testing/frame';
+import { textBackgroundsOf } from './text-backgrounds';
 import { measurePage } from './measuring';
 
 const calm = (): Promise<void> => Promise.resolve();
-const groundIn = async (frame: TrialFrame, part = 'text') => {
-  const grounds = await groundsOf(
+const backgroundIn = async (frame: TestFrame, part = 'text') => {
+  const textBackgrounds = await textBackgroundsOf(
     frame.document,
     measurePage(frame.document),
     (id) => frame.document.querySelector<HTMLElement>(`[data-part="${id}"]`),
     calm,
   );
-  return grounds.find((one) => one.part === part)!;
+  return textBackgrounds.find((one) => one.part === part)!;
 };
 const solid = (colour: string): string => {
   const canvas = Object.assign(document.createElement('canvas'), { width: 40, height: 40 });
@@ -30,7 +30,7 @@ describe('What lies behind a text', () => {
       const [ink, paper, size] = [any(), any(), count % 2 === 0 ? 14 : 30];
       const host = document.body.appendChild(document.createElement('main'));
       host.innerHTML = `<div data-part="box" style="background:${paper};padding:20px"><p data-part="text" style="margin:0;color:${ink};font-size:${size}px">Words to be read</p></div>`;
-      const [ground] = await groundsOf(
+      const [ground] = await textBackgroundsOf(
         document,
         measurePage(document),
         (id) => host.querySelector<HTMLElement>(`[data-part="${id}"]`),
@@ -51,7 +51,7 @@ describe('What lies behind a text', () => {
     const frame = frameWith(
       `<div data-part="box" style="padding:20px;width:300px;background-image:${half},url(&quot;${solid('rgb(200,100,40)')}&quot;)"><p data-part="text" style="color:#fff">Words to be read</p></div>`,
     );
-    const ground = await groundIn(frame);
+    const ground = await backgroundIn(frame);
     expect(ground.painter).toBe('box');
     for (const { r, g, b } of ground.samples)
       [r - 100, g - 50, b - 20].forEach((off) => expect(Math.abs(off)).toBeLessThanOrEqual(2)); // source over: half of each channel
@@ -62,13 +62,13 @@ describe('What lies behind a text', () => {
     const frame = frameWith(
       `<div data-part="box" style="position:relative;isolation:isolate;background:#000;width:300px"><div data-part="veil" style="position:absolute;inset:0;opacity:0.5;z-index:-1"><div data-part="sheet" style="height:100%;background:#fff"></div></div><p data-part="text" style="margin:0">Words</p></div>`,
     );
-    const grounds = await groundsOf(
+    const textBackgrounds = await textBackgroundsOf(
       frame.document,
       measurePage(frame.document),
       (id) => frame.document.querySelector<HTMLElement>(`[data-part="${id}"]`),
       () => Promise.resolve(),
     );
-    const { r } = grounds.find((one) => one.part === 'text')!.samples[0]!;
+    const { r } = textBackgrounds.find((one) => one.part === 'text')!.samples[0]!;
     frame.remove();
     expect(Math.abs(r - 127.5)).toBeLessThan(2);
   });
@@ -80,7 +80,7 @@ describe('What lies behind a text', () => {
       ['right', 255],
     ] as const) {
       const frame = frameWith(box(align));
-      const ground = await groundIn(frame);
+      const ground = await backgroundIn(frame);
       expect(ground.samples.map((one) => one.r).filter((one) => Math.abs(one - level) >= 6))
         .withContext(align)
         .toEqual([]);
@@ -93,7 +93,7 @@ describe('What lies behind a text', () => {
       `<div data-part="box" style="position:relative"><img data-part="image" src="${solid('rgb(10,120,60)')}" style="position:absolute;left:0;top:0;width:300px;height:100px"><p data-part="text" style="position:relative;color:#fff">Words</p></div>`,
     );
     await frame.document.querySelector('img')!.decode();
-    const ground = await groundIn(frame);
+    const ground = await backgroundIn(frame);
     expect(ground.painter).toBe('image');
     expect(over(ground.samples[0]!, ground.samples[0]!)).toEqual(jasmine.objectContaining({ r: 10, g: 120, b: 60 }));
     frame.remove();

@@ -2,7 +2,7 @@ import type { Box } from '@core/geometry/box';
 import type { Measured, MeasuredPage } from '@core/geometry/measured';
 import { paintOrder, pileAt } from '@core/geometry/paint-order';
 import { over, type Colour } from '@core/review/contrast';
-import type { TextGround } from '@core/review/text-ground';
+import type { TextBackground } from '@core/review/text-background';
 
 const white: Colour = { r: 255, g: 255, b: 255, a: 1 };
 
@@ -144,7 +144,7 @@ class Ground {
   ) {}
 
   /** What lies behind a part's text, as pixels; undefined where nobody sees it. */
-  async of(part: Measured): Promise<TextGround | undefined> {
+  async of(part: Measured): Promise<TextBackground | undefined> {
     const element = this.elementOf(part.id);
     const middle = part.lines[0]!;
     const point = { x: middle.left + middle.width / 2, y: middle.top + middle.height / 2 };
@@ -205,20 +205,20 @@ function samplesOf(line: Box, layers: readonly Layer[]): Colour[] {
 }
 
 /** What lies behind the texts of a measured document, as pixels; waits between texts so that nothing else does. */
-export async function groundsOf(
+export async function textBackgroundsOf(
   inside: Document,
   page: MeasuredPage,
   elementOf: (id: string) => HTMLElement | null,
   calm: () => Promise<void>,
-): Promise<TextGround[]> {
+): Promise<TextBackground[]> {
   if (!inside.defaultView) return [];
   const ground = new Ground(inside.defaultView, page, elementOf);
-  const grounds: TextGround[] = [];
+  const textBackgrounds: TextBackground[] = [];
   for (const part of page.parts.values()) {
     if (part.lines.length === 0 || part.style.visibility !== 'visible') continue;
     await calm();
     const found = await ground.of(part);
-    if (found) grounds.push(found);
+    if (found) textBackgrounds.push(found);
   }
-  return grounds;
+  return textBackgrounds;
 }

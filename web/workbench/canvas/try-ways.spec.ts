@@ -3,17 +3,17 @@ import { canUnwrap, canWrap, waysToUnwrap, waysToWrap, type Way } from '@core/do
 import { compile } from '@core/compile/compile';
 import { outwards } from '@core/document/breakpoint';
 import { parentOf, partOf, subtree } from '@core/document/tree';
-import { RandomPages } from '@core/document/trial/random-page';
+import { RandomPages } from '@core/document/testing/random-page';
 import { resolve } from '@core/style/cascade';
 import { properties } from '@core/style/properties';
 import { blankPage, type Page } from '@core/document/page';
 import { blankSite, type Site } from '@core/document/site';
-import { partElements } from '../../trial/part-elements';
+import { partElements } from '../../testing/part-elements';
 import { tryWays, type Tried } from './try-ways';
 
 const addresses = { pictures: '/files/', fonts: '/files/' };
 
-/** Boxes of a page as published, part by part: measured from another compile than the one the trial used. */
+/** Boxes of a page as published, part by part: measured from another compile than the one the attempt used. */
 function publishedBoxes(site: Site, page: Page, screen: { width: number; height: number }): Map<string, number[]> {
   const frame = document.createElement('iframe');
   frame.style.cssText = `position:absolute;left:0;top:0;border:0;width:${screen.width}px;height:${screen.height}px`;

@@ -2,7 +2,7 @@ import { inject, Injectable, type OnDestroy } from '@angular/core';
 import { Subscription } from 'rxjs';
 import { clipOf, pasteStyle, pasteText, readClip, type Clip } from '@core/document/commands/clip';
 import { Problem } from '@core/document/problem';
-import { Reviewer } from '../../services/reviewer';
+import { PageWorker } from '../../services/page-worker';
 import { PageSession } from '../../services/page-session';
 import { Selection } from '../state/selection';
 import { Requests } from '../state/requests';
@@ -25,7 +25,7 @@ export class Clipboard implements OnDestroy {
   private readonly requests = inject(Requests);
   private readonly progress = inject(Progress);
   private readonly commands = inject(Commands);
-  private readonly reviewer = inject(Reviewer);
+  private readonly worker = inject(PageWorker);
   private readonly heard = new Subscription();
   private pasting = false;
 
@@ -100,7 +100,7 @@ export class Clipboard implements OnDestroy {
     for (;;) {
       const [site, page] = [this.session.site(), this.session.page()];
       if (!site || !page) return undefined;
-      const result = await this.reviewer.paste(site, page, text, this.selection.selected()?.id);
+      const result = await this.worker.paste(site, page, text, this.selection.selected()?.id);
       if (this.session.page() === page && this.session.site() === site) return result;
     }
   }

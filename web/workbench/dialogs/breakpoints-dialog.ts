@@ -4,7 +4,7 @@ import { catchError, EMPTY, firstValueFrom, Subject, switchMap } from 'rxjs';
 import { Button } from 'primeng/button';
 import { DynamicDialogRef } from 'primeng/dynamicdialog';
 import { DialogFocus } from '../../theme/dialog-focus';
-import { Breakpoints, outwards, reachOf, type Breakpoint } from '@core/document/breakpoint';
+import { Breakpoints, outwards, rangeOf, type Breakpoint } from '@core/document/breakpoint';
 import { heirOf, type BreakpointChange } from '@core/document/commands/breakpoints';
 import type { LeavingPlace } from '@core/api/sites';
 import { Api, failureOf } from '../../services/api';
@@ -57,8 +57,8 @@ export class BreakpointsDialog {
   protected readonly ordered = computed(() => {
     const draft = this.draft();
     return [...draft]
-      .sort((a, b) => reachOf(draft, b).from - reachOf(draft, a).from)
-      .map((one) => ({ one, ...reachOf(draft, one), index: draft.indexOf(one) }));
+      .sort((a, b) => rangeOf(draft, b).from - rangeOf(draft, a).from)
+      .map((one) => ({ one, ...rangeOf(draft, one), index: draft.indexOf(one) }));
   });
   protected readonly problem = computed(() => {
     const parsed = Breakpoints.safeParse(this.draft());

@@ -6,7 +6,7 @@ import { takeBack } from '@core/document/commands/overrides';
 import { kindOf } from '@core/document/kinds/registry';
 import type { Override } from '@core/review/idle-overrides';
 import { propertyOf } from '@core/style/properties';
-import { Reviewer } from '../../services/reviewer';
+import { PageWorker } from '../../services/page-worker';
 import { PageSession } from '../../services/page-session';
 import { Selection } from '../state/selection';
 import { SpreadState } from '../state/spread-state';
@@ -38,7 +38,7 @@ export class OverridesDialog {
   protected readonly spread = inject(SpreadState);
   private readonly ledgerState = inject(LedgerState);
   private readonly commands = inject(Commands);
-  private readonly reviewer = inject(Reviewer);
+  private readonly worker = inject(PageWorker);
   protected readonly dialog = inject(DynamicDialogRef);
   protected readonly choices = [
     { id: 'below', word: 'Overridden at some breakpoint' },
@@ -89,7 +89,7 @@ export class OverridesDialog {
       if (page && site)
         untracked(
           () =>
-            void this.reviewer
+            void this.worker
               .overrides(site, page)
               .then((found) => this.session.page() === page && this.found.set(found)),
         );

@@ -7,7 +7,7 @@ import { purposes } from '@core/document/purpose';
 import { planted } from '@core/document/planting';
 import { blankSite } from '@core/document/site';
 import { faultsAt } from '@core/review/sweep/faults';
-import { frameWith } from '../../trial/frame';
+import { frameWith } from '../../testing/frame';
 import { sliceOf } from '../canvas/slicing';
 
 const site = blankSite('s', 'Site', 'site');

@@ -22,7 +22,7 @@ import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
 import type { State } from '@core/document/style-map';
 import { canvasAddresses } from '../../services/addresses';
-import type { Turn } from '../../services/page-session';
+import type { PageChange } from '../../services/page-session';
 import { PageSession } from '../../services/page-session';
 import { Commands } from '../commands/commands';
 import { Selection } from '../state/selection';
@@ -83,7 +83,7 @@ export class Leaf implements OnDestroy, Surface, LeafView, LeafFrame {
 
   painter: LeafPainter | undefined;
   writer: Writer | undefined;
-  private turns: Subscription | undefined;
+  private shownChanges: Subscription | undefined;
   private leave: (() => void)[] = [];
   private drawnAs = '';
   /** The page was made anew while somebody wrote in this leaf: it is drawn when they have done. */
@@ -131,7 +131,7 @@ export class Leaf implements OnDestroy, Surface, LeafView, LeafFrame {
 
   ngOnDestroy(): void {
     this.writer?.end();
-    this.turns?.unsubscribe();
+    this.shownChanges?.unsubscribe();
     this.leave.forEach((end) => end());
     this.outlines.stop();
   }
@@ -202,7 +202,7 @@ export class Leaf implements OnDestroy, Surface, LeafView, LeafFrame {
     this.painter = new LeafPainter(document);
     this.writer = new Writer(this.painter, this.written, this.name, () => this.catchUp());
     this.load(page);
-    this.turns = this.session.turns.subscribe((turn) => this.turn(turn));
+    this.shownChanges = this.session.shownChanges.subscribe((change) => this.takeIn(change));
     this.leave.push(this.dragging.register(this), this.leaves.register(this));
     this.hide(this.editorOnly.hidden());
   }
@@ -241,7 +241,7 @@ export class Leaf implements OnDestroy, Surface, LeafView, LeafFrame {
     this.outlines.soon();
   }
 
-  private turn({ before, after, edits }: Turn): void {
+  private takeIn({ before, after, edits }: PageChange): void {
     const site = this.session.site();
     if (!site || !this.painter) return;
     if (this.overdue || (edits === 'all' && this.writer?.isWriting)) this.overdue = true;

@@ -5,7 +5,7 @@ import { pageOfSection } from '@core/document/kept-section';
 import { planted } from '@core/document/planting';
 import type { Page } from '@core/document/page';
 import { blankSite, type Site } from '@core/document/site';
-import { frameWith, type TrialFrame } from '../../trial/frame';
+import { frameWith, type TestFrame } from '../../testing/frame';
 import type { LeafPainter } from '../canvas/leaf-painter';
 import { Writer, type WrittenPage } from './writer';
 
@@ -27,7 +27,7 @@ describe('Writing on the page', () => {
       heading: { ...plain.parts['heading']!, content: { base: { text: 'Sailings' }, phone: { text: 'Boats' } } },
     },
   };
-  let frame: TrialFrame;
+  let frame: TestFrame;
   let made: string[];
 
   function writerOn(page: Page, breakpoint: string): { writer: Writer; painter: { writing: string | undefined } } {

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { styleEdit } from '@core/document/commands/style';
 import { layPlan, fillings } from '@core/document/commands/plan';
-import { RandomPages } from '@core/document/trial/random-page';
+import { RandomPages } from '@core/document/testing/random-page';
 import { blankPage, type Page } from '@core/document/page';
 import { applyEdits } from '@core/document/edits/apply';
 import { breakpointAt } from '@core/document/breakpoint';

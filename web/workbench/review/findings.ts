@@ -8,10 +8,10 @@ import type { LeafFacts } from '@core/review/check';
 import type { Finding } from '@core/review/finding';
 import type { DeskFacts } from '@core/api/sites';
 import { Api } from '../../services/api';
-import { Reviewer } from '../../services/reviewer';
+import { PageWorker } from '../../services/page-worker';
 import { PageSession } from '../../services/page-session';
 import { SpreadState } from '../state/spread-state';
-import { groundsOf } from '../canvas/text-backgrounds';
+import { textBackgroundsOf } from '../canvas/text-backgrounds';
 import { Leaves } from '../state/leaves';
 import { Sweeper } from './sweeper';
 
@@ -34,7 +34,7 @@ export class Findings {
   private readonly spread = inject(SpreadState);
   private readonly leaves = inject(Leaves);
   private readonly sweeper = inject(Sweeper);
-  private readonly reviewer = inject(Reviewer);
+  private readonly worker = inject(PageWorker);
   private readonly api = inject(Api);
   private readonly found = signal<readonly Finding[]>([]);
   /** What was found last, of the parts that are still on the page. */
@@ -100,12 +100,12 @@ export class Findings {
       if (!view?.document || !measured) continue;
       const sticky = [...measured.parts.values()].filter((one) => one.style.position === 'sticky');
       const natural = new Map(sticky.map((one) => [one.id, this.leaves.natural(id, one.id) ?? one.box]));
-      const grounds = await groundsOf(view.document, measured, (part) => view.element(part), calm);
-      leaves.set(id, { measured, natural, grounds });
+      const textBackgrounds = await textBackgroundsOf(view.document, measured, (part) => view.element(part), calm);
+      leaves.set(id, { measured, natural, textBackgrounds });
     }
     this.desk = await firstValueFrom(this.api.desk(site.id)).catch(() => this.desk); // pages come and go meanwhile
     const menus = this.desk && [...this.desk.menus, ...menuPaths([page])];
-    const found = await this.reviewer.review({
+    const found = await this.worker.review({
       site,
       page,
       pages: this.desk?.pages.map(({ id, title, path, former, livePath }) => ({

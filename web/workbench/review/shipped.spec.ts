@@ -12,7 +12,7 @@ import type { LeafFacts } from '@core/review/check';
 import { Reviewer } from '@core/review/review';
 import { mill, observatory } from '../../../demo/neighbours';
 import { tidewick } from '../../../demo/tidewick';
-import { groundsOf } from '../canvas/text-backgrounds';
+import { textBackgroundsOf } from '../canvas/text-backgrounds';
 import { hiddenLeaf } from '../canvas/hidden-leaf';
 import { measurePage } from '../canvas/measuring';
 
@@ -25,13 +25,17 @@ async function errorsOf(site: Site, page: Page): Promise<string[]> {
   for (const { id, preview } of outwards(site.breakpoints)) {
     const leaf = hiddenLeaf(site, page, preview, { pictures: '/none/', fonts: '/none/' });
     const measured = measurePage(leaf.painter.document);
-    const grounds = await groundsOf(
+    const textBackgrounds = await textBackgroundsOf(
       leaf.painter.document,
       measured,
       (part) => leaf.painter.element(part),
       () => Promise.resolve(),
     );
-    leaves.set(id, { measured, natural: new Map([...measured.parts].map(([part, one]) => [part, one.box])), grounds });
+    leaves.set(id, {
+      measured,
+      natural: new Map([...measured.parts].map(([part, one]) => [part, one.box])),
+      textBackgrounds,
+    });
     leaf.remove();
   }
   return new Reviewer()

@@ -1,5 +1,5 @@
 import { computed, inject, Injectable, signal, type OnDestroy } from '@angular/core';
-import { breakpointAt, reachOf } from '@core/document/breakpoint';
+import { breakpointAt, rangeOf } from '@core/document/breakpoint';
 import type { Edit } from '@core/document/edits/edit';
 import type { Page } from '@core/document/page';
 import { parentOf } from '@core/document/tree';
@@ -52,8 +52,8 @@ export class Sweeper implements OnDestroy {
     if (!site || !page) return;
     const mine = ++this.asked;
     const edges = site.breakpoints.flatMap((one) => [
-      reachOf(site.breakpoints, one).from,
-      reachOf(site.breakpoints, one).to,
+      rangeOf(site.breakpoints, one).from,
+      rangeOf(site.breakpoints, one).to,
     ]);
     const order = sweepOrder(edges);
     const leaf = hiddenLeaf(site, page, { width: 320, height: 800 }, canvasAddresses(site.id));

@@ -50,7 +50,7 @@ export class Spread implements OnDestroy {
     this.watching.disconnect();
   }
 
-  protected reachOf(breakpoint: { reach: string; limit?: number | undefined }): string {
+  protected rangeOf(breakpoint: { reach: string; limit?: number | undefined }): string {
     if (breakpoint.reach === 'base') return 'base';
     return breakpoint.reach === 'down' ? `≤ ${breakpoint.limit}` : `≥ ${breakpoint.limit}`;
   }

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal, viewChild } from '@angular/core';
-import { breakpointAt, reachOf } from '@core/document/breakpoint';
+import { breakpointAt, rangeOf } from '@core/document/breakpoint';
 import { nameOf } from '@core/document/kinds/registry';
 import { faultKinds, type FaultKind } from '@core/review/sweep/faults';
 import { sweptFrom, sweptTo, type SweptFault } from '@core/review/sweep/sweep';
@@ -46,7 +46,7 @@ export class WidthRuler {
   protected readonly stretches = computed(() => {
     const all = this.spread.breakpoints();
     return all
-      .map((one) => ({ one, ...reachOf(all, one) }))
+      .map((one) => ({ one, ...rangeOf(all, one) }))
       .filter(({ from, to }) => to >= sweptFrom && from <= sweptTo)
       .map(({ one, from, to }) => ({
         id: one.id,
@@ -81,7 +81,7 @@ export class WidthRuler {
   protected readonly jumps = computed(() => {
     const page = this.session.page();
     const edges = new Set(
-      this.stretches().map(({ id }) => reachOf(this.spread.breakpoints(), this.spread.breakpointOf(id)).from),
+      this.stretches().map(({ id }) => rangeOf(this.spread.breakpoints(), this.spread.breakpointOf(id)).from),
     );
     return (this.sweeper.swept()?.jumps ?? [])
       .filter((jump) => !edges.has(jump.at) && page && Object.hasOwn(page.parts, jump.part))

@@ -1,5 +1,5 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import { baseOf, breakpointAt, outwards, reachOf, type Breakpoint } from '@core/document/breakpoint';
+import { baseOf, breakpointAt, outwards, rangeOf, type Breakpoint } from '@core/document/breakpoint';
 import { leafRooms } from '@core/geometry/spread';
 import { PageSession } from '../../services/page-session';
 
@@ -33,7 +33,7 @@ export class SpreadState {
     const all = this.breakpoints();
     const opened = this.opened();
     return [...all]
-      .sort((a, b) => reachOf(all, b).from - reachOf(all, a).from)
+      .sort((a, b) => rangeOf(all, b).from - rangeOf(all, a).from)
       .map((breakpoint) => ({
         breakpoint,
         folded: opened === undefined ? this.folded().has(breakpoint.id) : breakpoint.id !== opened,

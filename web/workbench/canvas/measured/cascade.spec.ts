@@ -4,10 +4,10 @@ import { rulesOfContent } from '@core/compile/markup';
 import { kindOf, kinds } from '@core/document/kinds/registry';
 import { blankPage, type Page } from '@core/document/page';
 import type { State } from '@core/document/style-map';
-import { RandomPages } from '@core/document/trial/random-page';
+import { RandomPages } from '@core/document/testing/random-page';
 import { blankSite, type Site } from '@core/document/site';
 import { subtree } from '@core/document/tree';
-import { partElements } from '../../../trial/part-elements';
+import { partElements } from '../../../testing/part-elements';
 import { resolve } from '@core/style/cascade';
 import { properties } from '@core/style/properties';
 

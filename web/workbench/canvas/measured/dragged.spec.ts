@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { frameWith } from '../../../trial/frame';
+import { frameWith } from '../../../testing/frame';
 import { measurePage } from '../measuring';
 import { containingBlock } from '@core/geometry/containing-block';
 import { dragLine, gapValues, radiusValues, sizeValues, spaceValues } from '@core/geometry/dragged';

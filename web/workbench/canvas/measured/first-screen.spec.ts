@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { frameWith } from '../../../trial/frame';
+import { frameWith } from '../../../testing/frame';
 import { measurePage } from '../measuring';
 import { firstScreen, type Seen } from '@core/geometry/first-screen';
 

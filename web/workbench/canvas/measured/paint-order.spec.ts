@@ -1,10 +1,10 @@
 import fc from 'fast-check';
-import { RandomPages } from '@core/document/trial/random-page';
-import { frameWith } from '../../../trial/frame';
+import { RandomPages } from '@core/document/testing/random-page';
+import { frameWith } from '../../../testing/frame';
 import { measurePage } from '../measuring';
 import type { Point } from '@core/geometry/box';
 import type { MeasuredPage } from '@core/geometry/measured';
-import { contextOf, formsContext, paintOrder, pileAt, pileWithReasons } from '@core/geometry/paint-order';
+import { stackingContextOf, formsContext, paintOrder, pileAt, pileWithReasons } from '@core/geometry/paint-order';
 
 /** Nested boxes that overlap by negative margins, insets, transforms and z-indexes. */
 function pile(random: RandomPages, depth: number, count: { n: number }): string {
@@ -111,8 +111,8 @@ describe('What lies over what', () => {
     );
     const page = measurePage(frame.document);
     expect(pileAt(page, { x: 5, y: 5 }).slice(0, 3)).toEqual(['low', 'high', 'faded']);
-    expect(contextOf(page, 'high')).toBe('faded');
-    expect(contextOf(page, 'low')).toBeUndefined();
+    expect(stackingContextOf(page, 'high')).toBe('faded');
+    expect(stackingContextOf(page, 'low')).toBeUndefined();
     expect(formsContext(page, page.parts.get('faded')!)).toBe('its opacity is 0.9');
     const [low, high] = pileWithReasons(page, { x: 5, y: 5 });
     expect(low).toEqual({ part: 'low', context: undefined, forms: 'its z-index is 1', because: 'z-index 1' });

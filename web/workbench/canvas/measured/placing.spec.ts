@@ -1,4 +1,4 @@
-import { frameWith, type TrialFrame } from '../../../trial/frame';
+import { frameWith, type TestFrame } from '../../../testing/frame';
 import { measurePage, naturalBox } from '../measuring';
 import { containingBlock, likelyParent } from '@core/geometry/containing-block';
 import { cutOff, hiddenReach } from '@core/geometry/cut-off';
@@ -6,13 +6,13 @@ import { bringBack, dragPins, pinTo, takeOut, type Edge } from '@core/geometry/p
 import type { Basis } from '@core/geometry/units';
 
 const basis: Basis = { whole: undefined, fontSize: 14, rootFontSize: 16, viewport: { width: 400, height: 400 }, ch: 8 };
-const apply = (frame: TrialFrame, part: string, values: Readonly<Record<string, string | undefined>>): void =>
+const apply = (frame: TestFrame, part: string, values: Readonly<Record<string, string | undefined>>): void =>
   Object.entries(values).forEach(([name, value]) => frame.find(part).style.setProperty(name, value ?? ''));
-const boxOf = (frame: TrialFrame, part: string): number[] => {
+const boxOf = (frame: TestFrame, part: string): number[] => {
   const { left, top, width, height } = frame.find(part).getBoundingClientRect();
   return [left, top, width, height].map((one) => Math.round(one * 10) / 10);
 };
-const insetsOf = (frame: TrialFrame, part: string): Record<Edge, string> => {
+const insetsOf = (frame: TestFrame, part: string): Record<Edge, string> => {
   const { style } = frame.find(part);
   return {
     top: style.top || 'auto',

@@ -2,17 +2,27 @@ import fc from 'fast-check';
 import { applyEdits } from '@core/document/edits/apply';
 import { styleEdit } from '@core/document/commands/style';
 import { type Page, type Part } from '@core/document/page';
-import { RandomPages } from '@core/document/trial/random-page';
+import { RandomPages } from '@core/document/testing/random-page';
 import { subtree } from '@core/document/tree';
 import { resolve } from '@core/style/cascade';
-import { frameWith } from '../../../trial/frame';
-import { groundsOf } from '../text-backgrounds';
+import { frameWith } from '../../../testing/frame';
+import { textBackgroundsOf } from '../text-backgrounds';
 import { measurePage } from '../measuring';
 import type { LeafFacts } from '@core/review/check';
 import type { Finding } from '@core/review/finding';
 import { allChecks as checks } from '@core/review/checks/all';
 import { Reviewer } from '@core/review/review';
-import { box, expectCured, findings, heading, measured, of, page, site, type Given } from '@core/review/trial/reviewed';
+import {
+  box,
+  expectCured,
+  findings,
+  heading,
+  measured,
+  of,
+  page,
+  site,
+  type Given,
+} from '@core/review/testing/reviewed';
 
 describe('Findings', () => {
   it('name heading levels that are skipped, missing or doubled (WCAG technique G141)', () => {
@@ -37,7 +47,7 @@ describe('Findings', () => {
       const frame = frameWith(
         `<div data-part="s" style="position:relative;height:200px"><p data-part="t" style="position:absolute;left:20px;top:40px;width:100px;z-index:1">Words</p><div data-part="i" style="position:absolute;left:${left};top:0;width:300px;height:150px;z-index:${z}"></div></div>`,
       );
-      const facts: LeafFacts = { measured: measurePage(frame.document), natural: new Map(), grounds: [] };
+      const facts: LeafFacts = { measured: measurePage(frame.document), natural: new Map(), textBackgrounds: [] };
       const at = frame.find('t').getBoundingClientRect();
       const top = frame.document
         .elementFromPoint(at.left + at.width / 2, at.top + at.height / 2)
@@ -76,7 +86,7 @@ describe('Findings', () => {
       });
       const of2 = applyEdits(site, whole, [styleEdit('s', 'wide', 'normal', 'display', 'block')]).page;
       const frame = frameWith(html(''));
-      const facts: LeafFacts = { measured: measurePage(frame.document), natural: new Map(), grounds: [] };
+      const facts: LeafFacts = { measured: measurePage(frame.document), natural: new Map(), textBackgrounds: [] };
       frame.remove();
       const top = (style: string): string | null | undefined => {
         const again = frameWith(html(style));
@@ -231,14 +241,14 @@ describe('Findings', () => {
         `<section data-part="s"><div data-part="box" style='background-image:${resolve(site, of, 'box', 'wide', 'normal', 'background-image').value};color:#fff'><h1 data-part="words" style="font-size:20px;font-weight:400">Sailings</h1></div></section>`,
       );
       const measuredPage = measurePage(frame.document);
-      const grounds = await groundsOf(
+      const textBackgrounds = await textBackgroundsOf(
         frame.document,
         measuredPage,
         (id) => frame.find(id),
         () => Promise.resolve(),
       );
       frame.remove();
-      return { measured: measuredPage, natural: new Map(), grounds };
+      return { measured: measuredPage, natural: new Map(), textBackgrounds };
     };
     const told = async (one: Page): Promise<Finding[]> =>
       of('text contrast', findings(one, { leaves: new Map([['wide', await painted(one)]]) }));

@@ -1,13 +1,13 @@
 import fc from 'fast-check';
-import { frameWith, type TrialFrame } from '../../../trial/frame';
+import { frameWith, type TestFrame } from '../../../testing/frame';
 import { measurePage, naturalBox } from '../measuring';
-import { RandomPages } from '@core/document/trial/random-page';
+import { RandomPages } from '@core/document/testing/random-page';
 import { paintOrder } from '@core/geometry/paint-order';
 import { keepingOffset, metOnTheWay, stickyStops, stickyTravel } from '@core/geometry/sticky';
 
 const name = (id: string): string => id;
-const facts = (frame: TrialFrame) => ({ page: measurePage(frame.document), natural: naturalBox(frame.find('s')) });
-const kinds = (frame: TrialFrame): string[] => {
+const facts = (frame: TestFrame) => ({ page: measurePage(frame.document), natural: naturalBox(frame.find('s')) });
+const kinds = (frame: TestFrame): string[] => {
   const { page, natural } = facts(frame);
   return stickyStops(page, 's', natural, name).map((one) => one.kind);
 };

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
-import { frameWith } from '../../../trial/frame';
+import { frameWith } from '../../../testing/frame';
 import { measurePage } from '../measuring';
-import { RandomPages } from '@core/document/trial/random-page';
+import { RandomPages } from '@core/document/testing/random-page';
 import { flexLengths, type FlexItem } from '@core/geometry/flex-lengths';
 import { areaBox, cellsBetween, gridLines, placement } from '@core/geometry/grid-cells';
 import { expanded, readTracks, trackSizes } from '@core/geometry/grid-tracks';

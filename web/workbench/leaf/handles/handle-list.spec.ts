@@ -1,4 +1,4 @@
-import { frameWith } from '../../../trial/frame';
+import { frameWith } from '../../../testing/frame';
 import { measurePage } from '../../canvas/measuring';
 import type { LedgerGroup } from '../../state/ledger-state';
 import { handlesOf, type Handle } from './handle-list';

@@ -6,7 +6,7 @@ import { styleEdit } from '@core/document/commands/style';
 import { nameOf } from '@core/document/kinds/registry';
 import { parentOf } from '@core/document/tree';
 import { containingBlock, likelyParent } from '@core/geometry/containing-block';
-import { contextOf, formsContext, paintOrder } from '@core/geometry/paint-order';
+import { stackingContextOf, formsContext, paintOrder } from '@core/geometry/paint-order';
 import { edges, pinTo, type Edge } from '@core/geometry/pins';
 import { keepingOffset, metOnTheWay, stickyStops, stickyTravel, type StickyStop } from '@core/geometry/sticky';
 import { lengthUnits, unitOf, type LengthUnit } from '@core/geometry/units';
@@ -68,7 +68,7 @@ export class PlaceDrawing {
     const likely = likelyParent(page, chosen.id);
     const block = containingBlock(page, chosen.id);
     const section = chosen.part.kind === 'section' && parentOf(chosen.page, chosen.id) === chosen.page.root;
-    const context = contextOf(page, chosen.id);
+    const context = stackingContextOf(page, chosen.id);
     return {
       position,
       out,

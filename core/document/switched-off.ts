@@ -17,7 +17,7 @@ function anyOff(parts: Parts): boolean {
 }
 
 /** The page without what is switched off, as visitors get it; the very page where nothing is. */
-export function shown(page: Page): Page {
+export function withoutSwitchedOff(page: Page): Page {
   if (!anyOff(page.parts)) return page;
   const known = shownByParts.get(page.parts);
   if (known?.id === page.id && known.path === page.path) return known;

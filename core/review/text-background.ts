@@ -1,7 +1,7 @@
 import { relativeLuminance, type Colour } from './contrast';
 
 /** What lies behind a text in a leaf, as painted: samples of the pixels under its lines, with nothing of the text itself. */
-export interface TextGround {
+export interface TextBackground {
   readonly part: string;
   readonly colour: Colour;
   /** Px. */
@@ -13,7 +13,7 @@ export interface TextGround {
 }
 
 /** The sample that is hardest to read on, out of the worst twentieth, so that a stray pixel does not decide. */
-export function hardest(ground: TextGround): Colour | undefined {
+export function hardest(ground: TextBackground): Colour | undefined {
   const text = relativeLuminance(ground.colour);
   const sorted = [...ground.samples].sort(
     (a, b) => Math.abs(relativeLuminance(a) - text) - Math.abs(relativeLuminance(b) - text),

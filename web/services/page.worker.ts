@@ -3,7 +3,7 @@ import { pasteText } from '@core/document/commands/clip';
 import { Problem } from '@core/document/problem';
 import { overridesOf } from '@core/review/idle-overrides';
 import { Reviewer } from '@core/review/review';
-import type { Answer, Ask, Question } from './reviewer';
+import type { Answer, Ask, Question } from './page-worker';
 
 const reviewer = new Reviewer();
 

@@ -1,5 +1,5 @@
 /** A frame of a true viewport with HTML in its body, for tests. */
-export interface TrialFrame {
+export interface TestFrame {
   readonly document: Document;
   readonly view: Window;
   find(part: string): HTMLElement;
@@ -7,7 +7,7 @@ export interface TrialFrame {
 }
 
 /** Opens a frame whose body, the part `root`, holds this HTML; parts are marked by `data-part`. */
-export function frameWith(body: string, width = 400, height = 400, css = ''): TrialFrame {
+export function frameWith(body: string, width = 400, height = 400, css = ''): TestFrame {
   const frame = document.createElement('iframe');
   frame.style.cssText = `width:${width}px;height:${height}px;border:0;position:absolute;left:0;top:0`;
   document.body.append(frame);

@@ -3,10 +3,10 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { freePort } from '../prepare/postgres.mjs';
 import { startProgram } from '../prepare/programs.mjs';
-import { freshDatabase } from '../server/trial/running';
+import { freshDatabase } from '../server/testing/running';
 
 /** Editor and live host as they really run, as processes of their own on free ports, with the demo loaded. */
-export class House {
+export class Servers {
   private constructor(
     readonly port: number,
     readonly livePort: number,
@@ -16,8 +16,8 @@ export class House {
     private server: ReturnType<typeof startProgram>,
   ) {}
 
-  static async open(): Promise<House> {
-    const folder = mkdtempSync(join(tmpdir(), 'fold-house-'));
+  static async open(): Promise<Servers> {
+    const folder = mkdtempSync(join(tmpdir(), 'fold-servers-'));
     const [port, livePort] = [await freePort(), await freePort()];
     const environment = {
       FOLD_DATABASE: await freshDatabase(),
@@ -29,7 +29,7 @@ export class House {
     const live = startProgram('live/main.ts', environment);
     const server = startProgram('server/main.ts', environment);
     if (!(await live.ready) || !(await server.ready)) throw new Error('The servers did not start.');
-    return new House(port, livePort, folder, environment, live, server);
+    return new Servers(port, livePort, folder, environment, live, server);
   }
 
   get editor(): string {

@@ -102,6 +102,6 @@ export const measured = (
   return {
     measured: { parts: all, viewport: { width: 390, height: 844, scrollX: 0, scrollY: 0 } },
     natural: new Map(),
-    grounds: [],
+    textBackgrounds: [],
   };
 };

@@ -32,7 +32,7 @@ export interface Answer {
 
 /** Long questions about a page, answered by a worker so that the page worked on never waits. */
 @Injectable({ providedIn: 'root' })
-export class Reviewer {
+export class PageWorker {
   private worker: Worker | undefined;
   private count = 0;
   private readonly waiting = new Map<number, (answer: Answer) => void>();
@@ -62,7 +62,7 @@ export class Reviewer {
 
   private running(): Worker {
     if (this.worker) return this.worker;
-    const worker = new Worker(new URL('./review.worker', import.meta.url), { type: 'module' });
+    const worker = new Worker(new URL('./page.worker', import.meta.url), { type: 'module' });
     worker.addEventListener('message', ({ data }: MessageEvent<Answer>) => {
       this.waiting.get(data.id)?.(data);
       this.waiting.delete(data.id);

@@ -3,17 +3,17 @@ import { By, Key, until, type WebElement } from 'selenium-webdriver';
 import type { Driver } from 'selenium-webdriver/chrome';
 import type { Edit } from '@core/document/edits/edit';
 import type { Site } from '@core/document/site';
-import type { House } from './house';
+import type { Servers } from './servers';
 
 export type LeafName = 'wide' | 'tablet' | 'phone';
 
 const patience = 40_000;
 
 /** What a person does at the workbench, with mouse and keys. */
-export class Hands {
+export class Person {
   constructor(
     readonly driver: Driver,
-    private readonly house: House,
+    private readonly servers: Servers,
   ) {}
 
   find = (css: string): Promise<WebElement> =>
@@ -34,14 +34,14 @@ export class Hands {
   }
 
   async signIn(email: string, password: string, then = '/'): Promise<void> {
-    await this.driver.get(`${this.house.editor}/sign-in?then=${then}`);
+    await this.driver.get(`${this.servers.editor}/sign-in?then=${then}`);
     await (await this.find('#email')).sendKeys(email);
     await (await this.find('#password')).sendKeys(password, Key.ENTER);
-    await this.driver.wait(until.urlIs(this.house.editor + then), patience);
+    await this.driver.wait(until.urlIs(this.servers.editor + then), patience);
   }
 
   async openPage(id: string): Promise<void> {
-    await this.driver.get(`${this.house.editor}/pages/${id}`);
+    await this.driver.get(`${this.servers.editor}/pages/${id}`);
     await this.ready();
   }
 
@@ -184,7 +184,7 @@ export class Hands {
     return id;
   }
 
-  /** Stores edits on the page that is open, as another person's would come, and opens it anew; the site as it then is. */
+  /** Stores edits on the page that is open, as somebody else's would come, and opens it anew; the site as it then is. */
   async store(edits: readonly Edit[]): Promise<Site> {
     const site = await this.driver.executeAsyncScript<Site>(
       `const [id, edits, done] = arguments; const page = '/api/pages/' + location.pathname.split('/').at(-1);

@@ -3,8 +3,8 @@ import { compile } from '../compile/compile';
 import { resolve } from '../style/cascade';
 import { applyEdits } from './edits/apply';
 import { Page } from './page';
-import { RandomPages } from './trial/random-page';
-import { shown } from './shown';
+import { RandomPages } from './testing/random-page';
+import { withoutSwitchedOff } from './switched-off';
 import { subtree } from './tree';
 
 describe('A part that is switched off', () => {
@@ -30,13 +30,13 @@ describe('A part that is switched off', () => {
     const random = new RandomPages(3);
     const site = random.site();
     const page = random.page(site, 8);
-    expect(shown(page)).toBe(page);
+    expect(withoutSwitchedOff(page)).toBe(page);
     const id = page.parts[page.root]!.children[0]!;
     let current = applyEdits(site, page, [{ do: 'set', part: id, field: ['off'], value: true }]).page;
     current = applyEdits(site, current, [
       { do: 'set', part: current.root, field: ['style', 'wide', 'normal', 'color'], value: 'red' },
     ]).page;
-    expect(Object.hasOwn(shown(current).parts, id)).toBeFalse();
+    expect(Object.hasOwn(withoutSwitchedOff(current).parts, id)).toBeFalse();
     expect(() => applyEdits(site, page, [{ do: 'set', part: page.root, field: ['off'], value: true }])).toThrowError(
       /switched off/,
     );
