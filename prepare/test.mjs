@@ -70,6 +70,7 @@ await check('who may know whom', bin('depcruise'), [
   'tools',
   'demo',
 ]);
+await check('unused files, exports and packages', bin('knip'), []);
 await suite('unit', bin('ng'), ['test', '--watch=false']);
 await buildWeb();
 rmSync('var/test', { recursive: true, force: true });

@@ -109,9 +109,10 @@ function refusedBy(error: unknown): Refused | undefined {
 
 /** Turns what was thrown into an answer; what nobody foresaw is logged and answered without detail. */
 export function answerErrors(log: Logger) {
-  return (error: unknown, _request: Request, response: Response, next: NextFunction): void => {
+  return (error: unknown, request: Request, response: Response, next: NextFunction): void => {
     const refused = refusedBy(error);
-    if (!refused || statusOf[refused.code] >= 500) log.error(loggable(error), 'a request failed');
+    if (!refused || statusOf[refused.code] >= 500)
+      log.error({ ...loggable(error), request: request.id }, 'a request failed');
     if (response.headersSent) return next(error);
     if (refused?.code === 'unavailable') response.set('retry-after', '2');
     const said: Refused = refused ?? {

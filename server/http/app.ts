@@ -18,6 +18,7 @@ import { poolOf } from '../database/open';
 import { notFound } from '@core/api/refusal';
 import { answerErrors, loggable } from './answer';
 import { sameOrigin, signedIn } from './guard';
+import { requestLog } from './request-log';
 import type { Service } from './service';
 
 const policy = {
@@ -79,6 +80,7 @@ function interfaceFiles(app: Express, folder: string): void {
 export function editorApp(service: Service, previews: FollowingPreviews): Express {
   const app = express();
   app.disable('x-powered-by');
+  app.use(requestLog(service.log));
   app.use(
     helmet({
       contentSecurityPolicy: { useDefaults: false, directives: policy },

@@ -1,5 +1,6 @@
 import { computed, inject, Injectable, signal, type OnDestroy } from '@angular/core';
-import { catchError, EMPTY, firstValueFrom, Subject, Subscription, timer } from 'rxjs';
+import { toObservable } from '@angular/core/rxjs-interop';
+import { catchError, EMPTY, filter, firstValueFrom, Subject, Subscription, timer } from 'rxjs';
 import { nanoid } from 'nanoid';
 import { applyEdits } from '@core/document/edits/apply';
 import type { Edit } from '@core/document/edits/edit';
@@ -89,6 +90,7 @@ export class PageSession implements OnDestroy {
   private siteHash: string | undefined;
   private sending = false;
   private mergeUntil = 0;
+  private readonly listWaiting = toObservable(this.waiting);
   private readonly running = new Subscription();
 
   /** Loads a page, sends again what an earlier visit left unsent, and listens to what others do. */
@@ -169,7 +171,8 @@ export class PageSession implements OnDestroy {
 
   /** Waits until everything made so far is stored. */
   async settled(): Promise<void> {
-    while (this.waiting().length > 0) await firstValueFrom(timer(50));
+    if (this.waiting().length > 0)
+      await firstValueFrom(this.listWaiting.pipe(filter((list) => list.length === 0)), { defaultValue: [] });
   }
 
   /** The sections the site keeps, as they are now. */
