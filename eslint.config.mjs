@@ -39,6 +39,12 @@ export default tseslint.config(
   {
     files: ['web/**/*.html'],
     extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility],
-    rules: { '@angular-eslint/template/no-any': 'error' },
+    rules: {
+      '@angular-eslint/template/no-any': 'error',
+      'no-restricted-syntax': [
+        'error',
+        { selector: 'Conditional Conditional', message: 'Give what is meant a name: a method or a computed.' },
+      ],
+    },
   },
 );

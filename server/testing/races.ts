@@ -99,7 +99,7 @@ export async function removingBreakpointWhileEditing(
       preview: { width: 700, height: 800 },
     };
     const change = (breakpoints: readonly unknown[]) =>
-      client.call('PUT', `/sites/${siteId}/breakpoints`, { trial: false, breakpoints, heirs: {} });
+      client.call('PUT', `/sites/${siteId}/breakpoints`, { rehearsal: false, breakpoints, heirs: {} });
     const made = await change([...site.breakpoints, added]);
     if (made.status !== 200) throw new Error(`The breakpoint could not be made: ${made.body}`);
     const id = page.parts['root']!.children[0]!;

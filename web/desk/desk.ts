@@ -15,6 +15,7 @@ import { nanoid } from 'nanoid';
 
 type Doing = { readonly what: 'new' } | { readonly what: 'rename' | 'delete' | 'copy'; readonly page: PageEntry };
 
+const confirmWords = { new: 'Create page', copy: 'Create page', rename: 'Rename', delete: 'Delete' } as const;
 const headings = { new: 'New page', copy: 'Copy a page', rename: 'Title and path', delete: 'Delete the page' } as const;
 
 /** A client's site: its pages, to open, begin, copy, rename and delete. */
@@ -36,6 +37,7 @@ export class Desk {
   protected readonly failure = signal<string | undefined>(undefined);
   protected readonly doing = signal<Doing | undefined>(undefined);
   protected readonly heading = computed(() => headings[this.doing()?.what ?? 'new']);
+  protected readonly confirmWord = computed(() => confirmWords[this.doing()?.what ?? 'new']);
   protected readonly pageTitle = signal('');
   protected readonly path = signal('');
   protected readonly pathTouched = signal(false);

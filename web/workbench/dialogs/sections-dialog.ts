@@ -85,6 +85,13 @@ export class SectionsDialog {
     };
   }
 
+  /** Where a section comes from, after its purpose. */
+  protected originWords({ origin, here }: Offer): string {
+    if (origin === 'ready-made') return '';
+    if (origin === 'kept') return ' · saved on this site';
+    return here ? ' · shared, already on this page' : ' · shared, the same on every page';
+  }
+
   protected site(): Site {
     return this.session.site()!; // offers are drawn only when there is one
   }

@@ -80,6 +80,11 @@ export class RefitDialog {
       : undefined;
   });
   protected readonly stale = computed(() => this.found() !== undefined && this.found()?.page !== this.session.page());
+  protected readonly takeWord = computed(() => {
+    if (this.stale()) return 'Search again';
+    const count = this.taken().length;
+    return count === 1 ? 'Apply 1 change' : `Apply ${count} changes`;
+  });
   protected readonly name = computed(() => this.spread.breakpointOf(this.at()).name);
 
   constructor() {

@@ -23,6 +23,11 @@ export class FindingsList {
   protected readonly findings = inject(Findings);
   protected readonly sweeper = inject(Sweeper);
 
+  protected readonly sweepWord = computed(() => {
+    if (this.sweeper.running()) return 'Measuring every width …';
+    return this.sweeper.swept() ? 'Measure every width again' : 'Measure every width between them too';
+  });
+
   protected readonly rows = computed(() => {
     const page = this.session.page();
     if (!page) return [];

@@ -91,6 +91,10 @@ export class WidthRuler {
         says: `${nameOf(page!.parts[jump.part]!)} changes by ${Math.round(jump.by)} px between ${jump.at - 1} and ${jump.at} px.`,
       }));
   });
+  protected readonly sweepState = computed(() => {
+    if (this.sweeper.running()) return 'running';
+    return this.sweeper.swept()?.done ? 'done' : '';
+  });
   protected readonly summary = computed(() => {
     const swept = this.sweeper.swept();
     if (!swept) return '';

@@ -4,7 +4,7 @@ import { Problem } from '@core/document/problem';
 import { baseOf, type Breakpoint } from '@core/document/breakpoint';
 import { contentAt, contentFrom } from '@core/document/content';
 import { checkContents } from '@core/document/edits/check-part';
-import type { ContentField } from '@core/document/kinds/kind';
+import type { ContentField, FieldEditor } from '@core/document/kinds/kind';
 import { Attributes, type Part } from '@core/document/page';
 import { ClassName, type Site } from '@core/document/site';
 import { canvasAddresses } from '../../../services/addresses';
@@ -76,6 +76,14 @@ export class LedgerContent {
   protected readonly problem = signal<{ readonly key: string; readonly sentence: string } | undefined>(undefined);
 
   protected readonly gap = leafGap;
+
+  /** How high a field is, in lines. */
+  protected readonly linesOf: Partial<Record<FieldEditor, number>> = { code: 6, lines: 2 };
+
+  protected placeholderOf(field: Said): string {
+    if (field.key === 'alt' && field.picture) return 'From the library';
+    return field.editor === 'link' ? '/fares, #contact, https://…' : '';
+  }
 
   protected readonly shown = computed(() => {
     const chosen = this.selection.selected();
