@@ -1,5 +1,5 @@
 import { access, readdir, readFile } from 'node:fs/promises';
-import { join } from 'node:path';
+import { basename, dirname, extname, join } from 'node:path';
 import express, { type Express, type NextFunction, type Request, type Response } from 'express';
 import * as z from 'zod';
 
@@ -18,6 +18,12 @@ const look=async()=>{const now=await at();if(now!==undefined&&now!==seen){seen=n
 setInterval(look,700);
 void look();
 `;
+
+const isThere = (file: string): Promise<boolean> =>
+  access(file).then(
+    () => true,
+    () => false,
+  );
 
 /** What a host is served from: a folder of versions and the one its pointer names. */
 interface Served {
@@ -43,11 +49,7 @@ async function servedAt(root: string, host: string): Promise<Served | undefined>
  * Files carry a hash of what they hold, so that one name is the same in all versions.
  */
 async function versionWith({ versions, current }: Served, file: string): Promise<string | undefined> {
-  const has = (version: string): Promise<boolean> =>
-    access(join(versions, version, 'files', file)).then(
-      () => true,
-      () => false,
-    );
+  const has = (version: string): Promise<boolean> => isThere(join(versions, version, 'files', file));
   if (await has(current)) return current;
   const names = (await readdir(versions).catch(() => [])).filter((name) => pointer.test(name) && name !== current);
   const found = await Promise.all(names.map(async (name) => ((await has(name)) ? name : undefined)));
@@ -89,22 +91,45 @@ const fileName = /^\/files\/([A-Za-z0-9][A-Za-z0-9._-]*)$/;
 /** The path of a page as its release names it: without a slash at its end. */
 const withoutSlash = (path: string): string => (path === '/' ? path : path.replace(/\/$/, ''));
 
+/** Compressed copies beside a file, the smallest first: by the name of the encoding, and their ending. */
+const copies = [
+  ['br', '.br'],
+  ['gzip', '.gz'],
+] as const;
+
+/** The smallest copy of a file that the browser takes, and how it is encoded; the file itself where there is none. */
+async function smallest(request: Request, file: string): Promise<{ file: string; encoding?: string }> {
+  for (const [encoding, ending] of copies)
+    if (request.acceptsEncodings(encoding) && (await isThere(file + ending))) return { file: file + ending, encoding };
+  return { file };
+}
+
+/** Answers with a file below a folder, in the smallest form the browser takes; the headers are set before. */
+async function sendSmallest(
+  request: Request,
+  response: Response,
+  folder: string,
+  name: string,
+  age: string | 0,
+): Promise<void> {
+  const { file, encoding } = await smallest(request, join(folder, name));
+  response.vary('Accept-Encoding').type(extname(name));
+  if (encoding !== undefined) response.set('content-encoding', encoding);
+  response.sendFile(basename(file), { root: dirname(file), immutable: age !== 0, maxAge: age, dotfiles: 'deny' });
+}
+
 async function sendPage(request: Request, response: Response, served: Served): Promise<void> {
   const path = pagePath.test(request.path) ? withoutSlash(request.path) : undefined;
   const folder = join(served.versions, served.current);
-  const html =
-    path === undefined ? undefined : await readFile(join(folder, path, 'index.html'), 'utf8').catch(() => undefined);
-  if (served.isPreview)
-    return sendPreview(
-      response,
-      served,
-      html,
-      (path !== undefined && (await policyFor(served, path))) || "default-src 'none'",
-    );
-  if (html === undefined || path === undefined) return missing(response);
-  const policy = await policyFor(served, path);
+  const policy = path === undefined ? undefined : await policyFor(served, path);
+  const file = join(folder, path ?? '', 'index.html');
+  if (served.isPreview) {
+    const html = path === undefined ? undefined : await readFile(file, 'utf8').catch(() => undefined);
+    return sendPreview(response, served, html, policy || "default-src 'none'");
+  }
+  if (path === undefined || !(await isThere(file))) return missing(response);
   if (policy !== undefined) response.set('content-security-policy', policy);
-  response.set('cache-control', 'public, max-age=0').type('html').send(html);
+  await sendSmallest(request, response, join(folder, path), 'index.html', 0);
 }
 
 /** A page's HTML with the script that follows the edits, for previews alone. */
@@ -124,16 +149,11 @@ function sendPreview(response: Response, served: Served, html: string | undefine
   );
 }
 
-async function sendFile(response: Response, served: Served, file: string): Promise<void> {
+async function sendFile(request: Request, response: Response, served: Served, file: string): Promise<void> {
   const version = await versionWith(served, file);
   if (version === undefined) return missing(response);
   if (file.endsWith('.svg')) response.set('content-security-policy', policyOfDrawings);
-  response.sendFile(file, {
-    root: join(served.versions, version, 'files'),
-    immutable: true,
-    maxAge: '1y',
-    dotfiles: 'deny',
-  });
+  await sendSmallest(request, response, join(served.versions, version, 'files'), file, '1y');
 }
 
 /** Serves releases and previews from a folder of files; it knows nothing else. */
@@ -145,7 +165,7 @@ export function liveApp(root: string): Express {
     const served = await servedAt(root, request.get('host') ?? '');
     if (!served || !['GET', 'HEAD'].includes(request.method)) return missing(response);
     const file = fileName.exec(request.path)?.[1];
-    if (file !== undefined) return sendFile(response, served, file);
+    if (file !== undefined) return sendFile(request, response, served, file);
     if (served.isPreview && request.path === '/_follow.js') return void response.type('js').send(follower);
     if (served.isPreview && request.path === '/_stamp')
       return void response.type('text').set('cache-control', 'no-store').send(served.current);

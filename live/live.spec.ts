@@ -1,6 +1,7 @@
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { brotliCompressSync, gzipSync } from 'node:zlib';
 import { ask, serving } from '../server/testing/running';
 import { liveApp } from './app';
 
@@ -41,6 +42,32 @@ describe('The live host', () => {
     expect((await visit('/files/style-abc.css')).headers['cache-control']).toContain('immutable');
     expect((await visit('/')).headers['cache-control']).toBe('public, max-age=0');
     expect((await visit('/')).headers['x-content-type-options']).toBe('nosniff');
+  });
+  it('sends the smallest copy of a file the browser takes, and says so', async () => {
+    const css = 'b{color:red}'.repeat(50);
+    write('sites/mill/releases/2/files/style-def.css', css);
+    writeFileSync(join(folder, 'sites/mill/releases/2/files/style-def.css.br'), brotliCompressSync(css));
+    writeFileSync(join(folder, 'sites/mill/releases/2/files/style-def.css.gz'), gzipSync(css));
+    write('sites/mill/releases/2/files/style-ghi.css', css);
+    const taking = (encodings: string, path = '/files/style-def.css') =>
+      ask(live.port, 'GET', path, { host: 'mill.localhost', headers: { 'accept-encoding': encodings } });
+    for (const [takes, comes] of [
+      ['gzip, deflate, br', 'br'],
+      ['gzip', 'gzip'],
+      ['br;q=0, gzip', 'gzip'],
+      ['identity', undefined],
+    ] as const) {
+      const answer = await taking(takes);
+      expect(answer.headers['content-encoding']).withContext(takes).toBe(comes);
+      expect(answer.headers['content-type']).withContext(takes).toContain('text/css');
+      expect(answer.headers['vary']).withContext(takes).toContain('Accept-Encoding');
+      expect(Number(answer.headers['content-length'])).withContext(takes).toBeLessThanOrEqual(css.length);
+      if (comes !== undefined)
+        expect(Number(answer.headers['content-length']))
+          .withContext(takes)
+          .toBeLessThan(css.length / 4);
+    }
+    expect((await taking('br', '/files/style-ghi.css')).body).toBe(css);
   });
   it('never leaves the folder of the release, whatever the pointer, the path or the host says', async () => {
     for (const host of ['broken.localhost', 'secret.localhost', '..localhost', 'nobody.localhost'])

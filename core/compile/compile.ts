@@ -13,6 +13,8 @@ import { layerRules, lentRules, sharedCss, type Lender, type Styled } from './ru
 export interface CompileOptions extends Addresses {
   /** The address of the style sheet; a function is given the sheet, so that the address can hold its hash. */
   readonly stylesheet: string | ((css: string) => string);
+  /** The address of the icon for browsers' tabs; without one, none is named. */
+  readonly icon?: string;
 }
 
 export interface Compiled {
@@ -105,6 +107,13 @@ function usedFiles(site: Site, page: Page, css: string, html: string): Compiled[
   return { pictures: files.filter(has), fonts };
 }
 
+/** The part whose picture is seen first: the first picture in the first section that is no header; loaded at once and before others. */
+function firstPicture(page: Page): string | undefined {
+  const section = partOf(page, page.root).children.find((id) => partOf(page, id).tag !== 'header');
+  if (section === undefined) return undefined;
+  return subtree(page, section).find((id) => kindOf(partOf(page, id).kind).shows === 'picture');
+}
+
 /**
  * The published form of a page: semantic HTML and one style sheet that holds only what differs.
  * Pure and deterministic; the document must have passed `readSite` and `readPage`.
@@ -115,7 +124,7 @@ export function compile(site: Site, whole: Page, options: CompileOptions = plain
   const parts = order.map((id) => page.parts[id]!);
   const { nameOf, styled, lenders } = ownClasses(page, order, parts);
   const css = pageCss(site, page, parts, styled, lenders, options);
-  const context = markupContext(site, options);
+  const context = markupContext(site, options, firstPicture(page));
   const href = typeof options.stylesheet === 'string' ? options.stylesheet : options.stylesheet(css);
   const description = partOf(page, page.root).content.base['description'];
   const html =
@@ -125,6 +134,7 @@ export function compile(site: Site, whole: Page, options: CompileOptions = plain
     (typeof description === 'string' && description !== ''
       ? `<meta name="description" content="${escapeHtml(description)}">`
       : '') +
+    (options.icon === undefined ? '' : `<link rel="icon" href="${escapeHtml(options.icon)}">`) +
     `<link rel="stylesheet" href="${escapeHtml(href)}"></head>` +
     `${openTag(elementOf(page, page.root, context, nameOf))}${innerHtml(page, page.root, context, nameOf)}</body></html>\n`;
   return { html, css, modules: [], files: usedFiles(site, page, css, html) };

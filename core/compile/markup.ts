@@ -29,11 +29,12 @@ export const holderTag = 'menu-links';
 
 const voidTags = new Set(['img']);
 
-export function markupContext(site: Site, addresses: Addresses): MarkupContext {
+export function markupContext(site: Site, addresses: Addresses, first?: string): MarkupContext {
   return {
     site,
     picture: (id) => (Object.hasOwn(site.pictures, id) ? site.pictures[id] : undefined),
     pictureUrl: (file) => addresses.pictures + file,
+    isFirstPicture: (id) => id !== undefined && id === first,
   };
 }
 
@@ -88,7 +89,7 @@ function said(part: Part, kind: Kind, context: MarkupContext, id: string): Marku
     className: variantClass(ids),
     media: mediaFor(breakpoints, new Set(ids)) ?? 'all',
   }));
-  if (kind.varied) return kind.varied(shown, context);
+  if (kind.varied) return kind.varied(shown, context, id);
   const markups = shown.map(({ content }) => kind.markup(content, context));
   return {
     ...markups[0],

@@ -47,6 +47,7 @@ async function writePreview(service: Service, siteId: string, token: string): Pr
         unfinished,
         site.document,
         pages.map((page) => page.document),
+        false,
       ),
     );
   await writePointer(join(root, 'current'), stamp);

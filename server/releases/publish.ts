@@ -197,7 +197,7 @@ export async function takeOffline(service: Service, site: string, page: string, 
 async function writeRelease(service: Service, manager: EntityManager, row: ReleaseRow): Promise<void> {
   const folder = join(siteFolder(service, row.content.site.host), 'releases', String(row.number));
   const documents = Object.values(row.content.pages).map((page) => page.document);
-  await writeWhole(folder, (unfinished) => writeFolder(manager, unfinished, row.content.site, documents));
+  await writeWhole(folder, (unfinished) => writeFolder(manager, unfinished, row.content.site, documents, true));
 }
 
 /** Brings the live folder in line with the database: writes the newest release where it or its pointer is missing. */

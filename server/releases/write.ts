@@ -2,8 +2,11 @@ import { createHash } from 'node:crypto';
 import { mkdir, readdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
+import { promisify } from 'node:util';
+import { brotliCompress, constants, gzip } from 'node:zlib';
 import { In, type EntityManager } from 'typeorm';
 import { compile, type Compiled } from '@core/compile/compile';
+import { iconOf } from '@core/compile/icon';
 import { policyOf } from '@core/compile/policy';
 import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
@@ -20,12 +23,16 @@ export function fontPath(file: string): string {
 /** A short name for what a text says. */
 export const hashOf = (text: string): string => createHash('sha256').update(text).digest('hex').slice(0, 12);
 
+/** The icon's file, named by what it shows. */
+const iconFile = (site: Site): string => `icon-${hashOf(iconOf(site))}.svg`;
+
 /** A page as it is served: its address and its files. */
 function compiled(site: Site, page: Page): Compiled & { stylesheet: string } {
   let stylesheet = '';
   const made = compile(site, page, {
     pictures: '/files/',
     fonts: '/files/',
+    icon: `/files/${iconFile(site)}`,
     stylesheet: (css) => (stylesheet = `/files/style-${hashOf(css)}.css`),
   });
   return { ...made, stylesheet };
@@ -33,6 +40,21 @@ function compiled(site: Site, page: Page): Compiled & { stylesheet: string } {
 
 /** A page's HTML as it is served. It names its style sheet by what that says: where it is the same, the page is. */
 export const servedHtml = (site: Site, page: Page): string => compiled(site, page).html;
+
+const [brotli, gzipped] = [promisify(brotliCompress), promisify(gzip)];
+
+/** Writes a file of text, and, squeezed, once more beside itself as brotli and as gzip, so that no visit has to wait for it. */
+async function writeText(file: string, text: string | Buffer, squeeze: boolean): Promise<void> {
+  await writeFile(file, text);
+  if (!squeeze) return;
+  const bytes = Buffer.from(text);
+  const [br, gz] = await Promise.all([
+    brotli(bytes, { params: { [constants.BROTLI_PARAM_SIZE_HINT]: bytes.length } }),
+    gzipped(bytes, { level: 9 }),
+  ]);
+  if (br.length < bytes.length) await writeFile(`${file}.br`, br);
+  if (gz.length < bytes.length) await writeFile(`${file}.gz`, gz);
+}
 
 /**
  * Writes pages as plain files that any static host can serve: an `index.html` a page, and everything they need,
@@ -43,6 +65,7 @@ export async function writeFolder(
   folder: string,
   site: Site,
   pages: readonly Page[],
+  squeeze: boolean,
 ): Promise<void> {
   const pictures = new Set<string>();
   const fonts = new Set<string>();
@@ -53,15 +76,19 @@ export async function writeFolder(
     const made = compiled(site, page);
     const file = join(page.path, 'index.html');
     await mkdir(dirname(join(folder, file)), { recursive: true });
-    await writeFile(join(folder, file), made.html);
-    await writeFile(join(folder, made.stylesheet), made.css);
+    await writeText(join(folder, file), made.html, squeeze);
+    await writeText(join(folder, made.stylesheet), made.css, squeeze);
     manifest[page.path] = hashOf(made.html);
     policies[page.path] = policyOf(page);
     made.files.pictures.forEach((one) => pictures.add(one));
     made.files.fonts.forEach((one) => fonts.add(one));
   }
   const rows = await manager.getRepository(PictureFiles).findBy({ site: site.id, file: In([...pictures]) });
-  for (const { file, bytes } of rows) await writeFile(join(folder, 'files', file), bytes);
+  await writeText(join(folder, 'files', iconFile(site)), iconOf(site), squeeze);
+  for (const { file, bytes } of rows) {
+    if (file.endsWith('.svg')) await writeText(join(folder, 'files', file), bytes, squeeze);
+    else await writeFile(join(folder, 'files', file), bytes);
+  }
   for (const file of fonts) await writeFile(join(folder, 'files', file), await readFile(fontPath(file)));
   await writeFile(join(folder, 'manifest.json'), JSON.stringify({ site: site.id, pages: manifest, policies }, null, 2));
 }

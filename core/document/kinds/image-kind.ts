@@ -16,6 +16,7 @@ function source(
   alt: string,
   context: MarkupContext,
   stands: unknown = undefined,
+  isFirst = false,
 ): Record<string, string | undefined> {
   const picture = typeof id === 'string' ? context.picture(id) : undefined;
   if (!picture) return { src: placeholder, alt, width: '800', height: '500' };
@@ -24,11 +25,11 @@ function source(
   return {
     src: context.pictureUrl(largest.file),
     srcset: many ? picture.files.map((one) => `${context.pictureUrl(one.file)} ${one.width}w`).join(', ') : undefined,
-    sizes: many ? `auto, ${typeof stands === 'string' ? stands : '100vw'}` : undefined,
+    sizes: many ? `${isFirst ? '' : 'auto, '}${typeof stands === 'string' ? stands : '100vw'}` : undefined, // auto needs lazy
     alt: alt || picture.alt,
     width: String(picture.width),
     height: String(picture.height),
-    loading: 'lazy',
+    ...(isFirst ? { fetchpriority: 'high' } : { loading: 'lazy' }),
   };
 }
 
@@ -65,23 +66,37 @@ export const imageKind: Kind = {
     'overflow-x': 'clip',
     'overflow-y': 'clip',
   }),
-  markup: (content, context) => ({
-    attributes: source(content['picture'], String(content['alt'] ?? ''), context, content['sizes']),
+  markup: (content, context, id) => ({
+    attributes: source(
+      content['picture'],
+      String(content['alt'] ?? ''),
+      context,
+      content['sizes'],
+      context.isFirstPicture(id),
+    ),
   }),
   variesBySource: true,
-  varied: (variants, context) => {
+  varied: (variants, context, id) => {
+    const isFirst = context.isFirstPicture(id);
     const [first, ...rest] = variants;
     const attributes = source(
       first?.content['picture'],
       String(first?.content['alt'] ?? ''),
       context,
       first?.content['sizes'],
+      isFirst,
     );
     const sources = rest.map(({ content, media }) => {
-      const { src, srcset = src, sizes, width, height } = source(content['picture'], '', context, content['sizes']);
+      const {
+        src,
+        srcset = src,
+        sizes,
+        width,
+        height,
+      } = source(content['picture'], '', context, content['sizes'], isFirst);
       return `<source media="${escapeHtml(media)}" srcset="${escapeHtml(srcset ?? '')}"${sizes === undefined ? '' : ` sizes="${escapeHtml(sizes)}"`} width="${width}" height="${height}">`;
     });
-    return { attributes: { ...attributes, loading: 'lazy' }, sources: sources.join('') };
+    return { attributes, sources: sources.join('') };
   },
   fresh: (site) => ({
     tag: 'img',

@@ -8,6 +8,8 @@ export interface MarkupContext {
   readonly site: Site;
   picture(id: string): Picture | undefined;
   pictureUrl(file: string): string;
+  /** Whether this part's picture is the one seen first, which is loaded at once. */
+  isFirstPicture(id: string | undefined): boolean;
 }
 
 /** Attributes and inner HTML of a part; `children` stands for what the part holds. */
@@ -106,7 +108,7 @@ export interface Kind {
   /** What it says varies by `source` elements, so that nothing of it has to be hidden. */
   readonly variesBySource?: true;
   /** The markup of a part that says different things at different breakpoints; without it, each stands in a span of its own. The base's comes first. */
-  varied?(variants: readonly ShownVariant[], context: MarkupContext): Markup;
+  varied?(variants: readonly ShownVariant[], context: MarkupContext, id?: string): Markup;
   /** What it loads from elsewhere, or runs; nothing where it is left out. */
   loads?(content: Record<string, unknown>): Loads;
   /** Content and style a newly added part begins with. */

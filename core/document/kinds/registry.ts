@@ -21,6 +21,20 @@ export const statesOf = (kind: string): readonly State[] => [...commonStates, ..
 /** Whether a part of kind `outer` may hold one of kind `inner`. */
 export const mayHold = (outer: string, inner: string): boolean => kindOf(outer).holds.includes(kindOf(inner).group);
 
+const groupWords: Readonly<Record<Kind['group'], string>> = {
+  page: 'pages',
+  section: 'sections',
+  box: 'boxes',
+  column: 'columns',
+  widget: 'widgets',
+};
+
+/** What a kind of part may hold, in words: `boxes and widgets`; empty for what holds nothing. */
+export const whatFits = (kind: string): string =>
+  kindOf(kind)
+    .holds.map((group) => groupWords[group])
+    .join(' and ');
+
 /** What a part is called: its own name, or its kind's word. */
 export const nameOf = (part: { readonly kind: string; readonly name?: string | undefined }): string =>
   part.name || kindOf(part.kind).word;

@@ -34,6 +34,7 @@ import { Dragging, type Surface } from '../drag/part-drag';
 import { LeafHandles } from './handles/leaf-handles';
 import { LeafNotes } from './overlays/leaf-notes';
 import { LeafPainter } from '../canvas/leaf-painter';
+import { EmptyPlaces } from './overlays/empty-places';
 import { LeafTravel } from './overlays/leaf-travel';
 import { Leaves, type LeafView } from '../state/leaves';
 import { openAround } from '../canvas/opened-items';
@@ -46,7 +47,7 @@ import { Writer } from './writer';
 /** One breakpoint's live page: a frame as wide as its screen, drawn to scale, worked on directly. */
 @Component({
   selector: 'fold-leaf',
-  imports: [LeafHandles, LeafNotes, LeafTravel],
+  imports: [EmptyPlaces, LeafHandles, LeafNotes, LeafTravel],
   providers: [LeafInput],
   templateUrl: './leaf.html',
   styleUrl: './leaf.css',
