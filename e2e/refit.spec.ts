@@ -86,7 +86,7 @@ describe('From a page built wide only to one that fits every screen', () => {
     );
     await title.click();
     const take = await visit.person.find('button[data-refit-take], [data-refit-take] button');
-    expect(await take.getText()).toBe(`Take ${proposals.length - 1} changes`);
+    expect(await take.getText()).toBe(`Apply ${proposals.length - 1} changes`);
     await visit.person.until(
       () =>
         script<boolean>(
