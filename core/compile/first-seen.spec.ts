@@ -18,8 +18,11 @@ const site: Site = { ...blankSite('s', 'Tidewick Ferries', 'site'), pictures: { 
 
 /** A page whose sections hold these. */
 function pageOf(...sections: readonly (readonly string[])[]): Page {
-  const pages = sections.map((kinds, at) =>
-    pageOfSection(planted(site, { kind: 'section', holds: kinds.map((kind) => ({ kind })) }, (kind) => `${kind}${at}`)),
+  let count = 0;
+  const pages = sections.map((kinds) =>
+    pageOfSection(
+      planted(site, { kind: 'section', holds: kinds.map((kind) => ({ kind })) }, (kind) => `${kind}${count++}`),
+    ),
   );
   const roots = pages.map((page) => page.parts[page.root]!.children[0]!);
   const parts = Object.assign({}, ...pages.map((page) => page.parts)) as Page['parts']; // ids differ by section
