@@ -144,7 +144,7 @@ describe('Every breakpoint', () => {
     const clean = await visit.person.find('[data-clean] button, button[data-clean]');
     await visit.person.until(() => clean.isEnabled());
     await visit.person.until(
-      async () => /· \d/.test(await (await visit.person.find('[role=radiogroup]')).getText()),
+      async () => /· \d/.test(await (await visit.person.find('p-selectbutton')).getText()),
       'it is not said how many are idle',
     ); // words count as seen only once the dialog has faded in
     await clean.click();

@@ -30,7 +30,7 @@ describe('A client’s desk', () => {
   it('copies a page, gives it a title and a path, and deletes it', async () => {
     await visit.browser.driver.get(`${visit.servers.editor}/sites/tidewick`);
     await visit.person.until(async () => (await rows()).length === 4);
-    await inRow('Fares and passes', 'Copy');
+    await inRow('Fares and passes', 'Duplicate');
     expect(await (await visit.person.find('#page-path')).getAttribute('value')).toBe('/fares-and-passes-copy');
     await confirm();
     await visit.person.until(async () => (await rows()).some((row) => row.includes('/fares-and-passes-copy')));
@@ -47,6 +47,23 @@ describe('A client’s desk', () => {
     await confirm();
     await visit.person.until(async () => (await rows()).length === 4);
     await settled();
+  });
+
+  it('sorts its pages by any column, and finds some by what is typed', async () => {
+    const titles = async (): Promise<string[]> =>
+      Promise.all((await visit.browser.driver.findElements(By.css('tbody tr a'))).map((link) => link.getText()));
+    const before = await titles();
+    expect(before[0]).toContain('Tidewick Ferries'); // by path, the home page first
+    const head = await visit.browser.driver.findElement(By.xpath("//th[contains(., 'Title')]"));
+    await head.sendKeys(Key.ENTER);
+    await visit.person.until(async () => (await titles()).join() === [...before].sort().join(), 'not sorted by title');
+    expect(await head.getAttribute('aria-sort')).toBe('ascending');
+    await (await visit.person.find('[data-find-page]')).sendKeys('fares');
+    await visit.person.until(async () => (await titles()).join() === 'Fares and passes', 'not found');
+    await (await visit.person.find('[data-find-page]')).sendKeys(Key.chord(Key.CONTROL, 'a'), 'zzz');
+    await visit.person.until(async () => (await rows()).join().includes('No matching pages'));
+    await (await visit.person.find('[data-find-page]')).sendKeys(Key.chord(Key.CONTROL, 'a'), Key.BACK_SPACE);
+    await visit.person.until(async () => (await titles()).length === before.length);
   });
 
   it('refuses a path that is taken or cannot be one, with a sentence, and keeps what was typed', async () => {

@@ -141,7 +141,8 @@ describe('Reaching and copying', () => {
     );
     const other = sites.map((one) => one.site.id).find((id) => id !== 'tidewick')!;
     await visit.person.freshPage(other, 'Pasted', '/pasted');
-    await visit.person.clickOn('wide', 'body');
+    const corner = await visit.person.pointOn('wide', 'body', 0.02, 0.5);
+    await visit.browser.driver.actions().move(corner).press().release().perform();
     await visit.person.chord(Key.CONTROL, 'v');
     await visit.person.until(
       async () => (await structure('phone')) === 'main(section(p))',

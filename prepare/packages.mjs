@@ -16,7 +16,7 @@ export async function npmPackages() {
   say('Installing npm packages; the first time, this takes about a minute …');
   const { well, output } = await runQuietly(
     'npm',
-    ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error'],
+    ['install', '--no-save', '--no-audit', '--no-fund', '--ignore-scripts', '--loglevel=error'], // no package fetches anything of its own
     'npm packages',
   );
   if (!well) give(`The npm packages could not be installed.\n${output}`);

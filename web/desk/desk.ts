@@ -3,11 +3,14 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { Title } from '@angular/platform-browser';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
-import { firstValueFrom } from 'rxjs';
+import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
+import { catchError, EMPTY, firstValueFrom, merge, Subject, switchMap, type Observable } from 'rxjs';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
 import { DialogFocus } from '../theme/dialog-focus';
+import { valueOf } from '../theme/from-event';
 import { InputText } from 'primeng/inputtext';
+import { TableModule } from 'primeng/table';
 import { PagePath } from '@core/document/page';
 import type { DeskFacts, PageEntry } from '@core/api/sites';
 import { Api, failureOf } from '../services/api';
@@ -18,10 +21,15 @@ type Doing = { readonly what: 'new' } | { readonly what: 'rename' | 'delete' | '
 const confirmWords = { new: 'Create page', copy: 'Create page', rename: 'Rename', delete: 'Delete' } as const;
 const headings = { new: 'New page', copy: 'Copy a page', rename: 'Title and path', delete: 'Delete the page' } as const;
 
+function stateOf(page: PageEntry): string {
+  if (page.live === null) return 'not published';
+  return page.live === page.revision ? 'live' : 'live, changed since';
+}
+
 /** A client's site: its pages, to open, begin, copy, rename and delete. */
 @Component({
   selector: 'fold-desk',
-  imports: [DatePipe, RouterLink, FormsModule, Button, Dialog, DialogFocus, InputText],
+  imports: [DatePipe, RouterLink, FormsModule, Button, Dialog, DialogFocus, InputText, TableModule],
   templateUrl: './desk.html',
   styleUrl: './desk.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -34,6 +42,18 @@ export class Desk {
   private readonly title = inject(Title);
 
   protected readonly facts = signal<DeskFacts | undefined>(undefined);
+  protected readonly valueOf = valueOf;
+  /** The pages as the table shows them. */
+  protected readonly rows = computed(() => {
+    const { pages, menus } = this.facts() ?? { pages: [] as PageEntry[], menus: [] as string[] };
+    return pages.map((page) => ({
+      ...page,
+      state: stateOf(page),
+      isLive: page.live === page.revision,
+      isChanged: page.live !== null && page.live !== page.revision,
+      inNoMenu: page.path !== '/' && !menus.includes(page.path),
+    }));
+  });
   protected readonly failure = signal<string | undefined>(undefined);
   protected readonly doing = signal<Doing | undefined>(undefined);
   protected readonly heading = computed(() => headings[this.doing()?.what ?? 'new']);
@@ -44,20 +64,28 @@ export class Desk {
   protected readonly problem = signal<string | undefined>(undefined);
   protected readonly busy = signal(false);
 
+  private readonly reloads = new Subject<void>();
+
   constructor() {
-    effect(() => void this.load(this.site()));
+    merge(toObservable(this.site), this.reloads)
+      .pipe(
+        switchMap(() => this.load()),
+        takeUntilDestroyed(),
+      )
+      .subscribe((facts) => this.facts.set(facts));
     effect(() => this.title.setTitle(`${this.facts()?.site.name ?? 'Site'} · Fold Line`));
   }
 
-  private async load(site: string): Promise<void> {
-    try {
-      this.facts.set(await firstValueFrom(this.api.desk(site)));
-    } catch (error) {
-      const failure = failureOf(error);
-      this.failure.set(
-        failure.code === 'not-found' ? 'There is no site at this address, or you don’t have access.' : failure.problem,
-      );
-    }
+  private load(): Observable<DeskFacts> {
+    return this.api.desk(this.site()).pipe(
+      catchError((error: unknown) => {
+        const { code, problem } = failureOf(error);
+        this.failure.set(
+          code === 'not-found' ? 'There is no site at this address, or you don’t have access.' : problem,
+        );
+        return EMPTY;
+      }),
+    );
   }
 
   protected begin(doing: Doing): void {
@@ -100,7 +128,7 @@ export class Desk {
     try {
       await this.carryOut(doing);
       this.doing.set(undefined);
-      if (doing.what !== 'new') await this.load(this.site());
+      if (doing.what !== 'new') this.reloads.next();
     } catch (error) {
       this.problem.set(failureOf(error).problem);
     } finally {
@@ -131,10 +159,5 @@ export class Desk {
         edits: [{ do: 'set', part: facts.page.root, field: ['content', 'base', 'title'], value: title }],
       }),
     );
-  }
-
-  protected stateOf(page: PageEntry): string {
-    if (page.live === null) return 'not published';
-    return page.live === page.revision ? 'live' : 'live, changed since';
   }
 }

@@ -1,5 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
+import { FormsModule } from '@angular/forms';
 import { Button } from 'primeng/button';
+import { SelectButton } from 'primeng/selectbutton';
 import { DynamicDialogRef } from 'primeng/dynamicdialog';
 import { DialogFocus } from '../../theme/dialog-focus';
 import { takeBack } from '@core/document/commands/overrides';
@@ -26,7 +28,7 @@ interface Row {
 /** Every value of the page's parts' own, as a table by part and property: to look through, to go to, and to clean. */
 @Component({
   selector: 'fold-overrides-dialog',
-  imports: [Button],
+  imports: [Button, FormsModule, SelectButton],
   hostDirectives: [DialogFocus],
   templateUrl: './overrides-dialog.html',
   styleUrl: './overrides-dialog.css',
@@ -40,11 +42,11 @@ export class OverridesDialog {
   private readonly commands = inject(Commands);
   private readonly worker = inject(PageWorker);
   protected readonly dialog = inject(DynamicDialogRef);
-  protected readonly choices = [
+  protected readonly choices = computed(() => [
     { id: 'below', word: 'Overridden at some breakpoint' },
-    { id: 'idle', word: 'Redundant: no difference' },
+    { id: 'idle', word: `Redundant: no difference${this.idle().length > 0 ? ` · ${this.idle().length}` : ''}` },
     { id: 'all', word: 'All' },
-  ] as const;
+  ]);
   protected readonly which = signal<'below' | 'idle' | 'all'>('below');
   private readonly found = signal<readonly Override[] | undefined>(undefined);
   protected readonly busy = computed(() => this.found() === undefined);

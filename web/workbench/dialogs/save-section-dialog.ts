@@ -1,19 +1,23 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { firstValueFrom } from 'rxjs';
+import { FormsModule } from '@angular/forms';
 import { Button } from 'primeng/button';
+import { Checkbox } from 'primeng/checkbox';
 import { DynamicDialogRef } from 'primeng/dynamicdialog';
+import { InputText } from 'primeng/inputtext';
+import { Select } from 'primeng/select';
 import { nameOf } from '@core/document/kinds/registry';
 import { purposes, type Purpose } from '@core/document/purpose';
 import { Api, failureOf } from '../../services/api';
 import { PageSession } from '../../services/page-session';
 import { DialogFocus } from '../../theme/dialog-focus';
-import { checkedOf, valueOf } from '../../theme/from-event';
+import { valueOf } from '../../theme/from-event';
 import { Selection } from '../state/selection';
 
 /** The form that saves the selected section for the whole site, to copy from or to be the same everywhere. */
 @Component({
   selector: 'fold-save-section-dialog',
-  imports: [Button],
+  imports: [Button, Checkbox, FormsModule, InputText, Select],
   hostDirectives: [DialogFocus],
   templateUrl: './save-section-dialog.html',
   styleUrl: './save-section-dialog.css',
@@ -24,7 +28,7 @@ export class SaveSectionDialog {
   private readonly api = inject(Api);
   protected readonly dialog = inject(DynamicDialogRef);
   private readonly section = inject(Selection).selected();
-  protected readonly purposes = purposes;
+  protected readonly purposes = [...purposes];
   protected readonly name = signal(this.section ? nameOf(this.section.part) : '');
   protected readonly purpose = signal<Purpose>('introduction');
   protected readonly shared = signal(false);
@@ -33,12 +37,6 @@ export class SaveSectionDialog {
 
   protected setName(event: Event): void {
     this.name.set(valueOf(event));
-  }
-  protected setPurpose(event: Event): void {
-    this.purpose.set(purposes.find((one) => one === valueOf(event)) ?? 'introduction');
-  }
-  protected setShared(event: Event): void {
-    this.shared.set(checkedOf(event));
   }
 
   protected async save(): Promise<void> {

@@ -1,6 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { firstValueFrom } from 'rxjs';
+import { FormsModule } from '@angular/forms';
 import { DynamicDialogRef } from 'primeng/dynamicdialog';
+import { SelectButton } from 'primeng/selectbutton';
 import { DialogFocus } from '../../theme/dialog-focus';
 import { landingBy } from '@core/document/commands/place';
 import { insertShared } from '@core/document/commands/shared';
@@ -33,7 +35,7 @@ interface Offer {
 /** Sections to add whole, drawn from the real thing: ready-made ones and those the site keeps. */
 @Component({
   selector: 'fold-sections-dialog',
-  imports: [PageDrawing],
+  imports: [FormsModule, PageDrawing, SelectButton],
   hostDirectives: [DialogFocus],
   templateUrl: './sections-dialog.html',
   styleUrl: './sections-dialog.css',
@@ -45,10 +47,13 @@ export class SectionsDialog {
   private readonly requests = inject(Requests);
   private readonly commands = inject(Commands);
   private readonly api = inject(Api);
-  protected readonly purposes = purposes;
+  protected readonly purposeChoices = [
+    { word: 'all', purpose: 'all' },
+    ...purposes.map((purpose) => ({ word: purpose, purpose })),
+  ];
   protected readonly dialog = inject(DynamicDialogRef);
   protected readonly query = signal('');
-  protected readonly purpose = signal<Purpose | undefined>(undefined);
+  protected readonly purpose = signal<Purpose | 'all'>('all');
 
   private readonly planted = computed(() => {
     const site = this.session.site();
@@ -70,7 +75,7 @@ export class SectionsDialog {
       here: false,
       page: pageOfSection(this.planted().get(one.id)!),
     }));
-    return [...kept, ...ready].filter((one) => this.purpose() === undefined || one.purpose === this.purpose());
+    return [...kept, ...ready].filter((one) => this.purpose() === 'all' || one.purpose === this.purpose());
   });
 
   private offerOf(section: KeptSection): Offer {

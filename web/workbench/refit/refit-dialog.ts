@@ -1,8 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal, viewChild } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Observable, Subject, switchMap } from 'rxjs';
+import { FormsModule } from '@angular/forms';
 import { Button } from 'primeng/button';
+import { Checkbox } from 'primeng/checkbox';
 import { DynamicDialogRef } from 'primeng/dynamicdialog';
+import { ProgressBar } from 'primeng/progressbar';
+import { SelectButton } from 'primeng/selectbutton';
 import { DialogFocus } from '../../theme/dialog-focus';
 import { applyEdits } from '@core/document/edits/apply';
 import type { Page } from '@core/document/page';
@@ -15,7 +19,6 @@ import { SpreadState } from '../state/spread-state';
 import { Commands } from '../commands/commands';
 import { RefitLayout } from './refit-layout';
 import { RefitPage } from './refit-page';
-import { checkedOf } from '../../theme/from-event';
 
 /** The longest the search works without letting others, in ms: less than a frame. */
 const longestStretch = 9;
@@ -33,7 +36,7 @@ interface Asked {
 /** A first draft of the smaller layouts: searched on request, shown beside what there is, change by change, taken whole or in part as one step. */
 @Component({
   selector: 'fold-refit-dialog',
-  imports: [Button, RefitPage],
+  imports: [Button, Checkbox, FormsModule, ProgressBar, RefitPage, SelectButton],
   hostDirectives: [DialogFocus],
   templateUrl: './refit-dialog.html',
   styleUrl: './refit-dialog.css',
@@ -64,6 +67,7 @@ export class RefitDialog {
       return own.length > 0 ? [{ breakpoint, own }] : [];
     });
   });
+  protected readonly screens = computed(() => this.groups().map((group) => group.breakpoint));
   protected readonly at = computed(() => this.shownAt() ?? this.groups().at(-1)?.breakpoint.id);
   protected readonly taken = computed(() =>
     (this.found()?.proposals ?? []).filter((_one, index) => !this.left().has(index)),
@@ -154,8 +158,8 @@ export class RefitDialog {
     );
   }
 
-  protected setOverwrite(event: Event): void {
-    this.overwrite.set(checkedOf(event));
+  protected setOverwrite(overwrite: boolean): void {
+    this.overwrite.set(overwrite);
     this.begin();
   }
 
