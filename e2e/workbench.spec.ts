@@ -77,8 +77,8 @@ describe('The workbench', () => {
   });
 
   it('drags the fold line, and moves it by key', async () => {
-    const line = await visit.person.find('.fold');
-    const grip = await visit.person.find('.fold .grip');
+    const line = await visit.person.find('fold-fold-line');
+    const grip = await visit.person.find('fold-fold-line .grip');
     const before = (await line.getRect()).y;
     const at = await visit.person.centre(grip);
     await visit.person.drag(at, { x: at.x, y: at.y - 60 });

@@ -8,6 +8,7 @@ import {
   inject,
   OnDestroy,
   signal,
+  viewChild,
   untracked,
 } from '@angular/core';
 import { sharedRoots } from '@core/document/commands/shared';
@@ -81,7 +82,7 @@ export class Outline implements OnDestroy, Surface {
   private readonly requests = inject(Requests);
   private readonly commands = inject(Commands);
   private readonly dragging = inject(Dragging);
-  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
+  private readonly scroller = viewChild.required<ElementRef<HTMLElement>>('scroller');
   /** Words it is searched by. */
   protected readonly query = signal('');
   private readonly closed = signal<ReadonlySet<string>>(new Set());
@@ -174,10 +175,10 @@ export class Outline implements OnDestroy, Surface {
     this.unregister?.();
   }
 
-  rect = (): DOMRect => this.host.nativeElement.getBoundingClientRect();
+  rect = (): DOMRect => this.scroller().nativeElement.getBoundingClientRect();
   scale = (): number => 1;
   scrollBy(y: number): void {
-    this.host.nativeElement.scrollBy(0, y);
+    this.scroller().nativeElement.scrollBy(0, y);
   }
 
   /** Rows as boxes: a box's box reaches over the rows of what it holds, all of them flow in a column. */
@@ -207,7 +208,7 @@ export class Outline implements OnDestroy, Surface {
   };
 
   private rowElement(id: string): HTMLElement | null {
-    return this.host.nativeElement.querySelector<HTMLElement>(`[data-row="${CSS.escape(id)}"]`);
+    return this.scroller().nativeElement.querySelector<HTMLElement>(`[data-row="${CSS.escape(id)}"]`);
   }
 
   protected press(event: PointerEvent, id: string): void {
@@ -277,7 +278,9 @@ export class Outline implements OnDestroy, Surface {
 
   protected beginRename(id: string): void {
     this.renaming.set(id);
-    requestAnimationFrame(() => this.host.nativeElement.querySelector<HTMLInputElement>('[data-rename]')?.select());
+    requestAnimationFrame(() =>
+      this.scroller().nativeElement.querySelector<HTMLInputElement>('[data-rename]')?.select(),
+    );
   }
 
   protected rename(event: Event, id: string): void {
@@ -289,6 +292,6 @@ export class Outline implements OnDestroy, Surface {
       this.commands.attempt(() => [{ do: 'set', part: id, field: ['name'], ...(value !== '' && { value }) }]);
   }
 
-  protected markTop = (drop: Drop): number => drop.mark.top + this.host.nativeElement.scrollTop;
+  protected markTop = (drop: Drop): number => drop.mark.top + this.scroller().nativeElement.scrollTop;
   protected kindWord = (kind: string): string => kindOf(kind).word;
 }
