@@ -73,6 +73,7 @@ function withFollower(policy: string): string {
   const scripts = policy.includes('script-src ')
     ? policy.replace('script-src ', "script-src 'self' ")
     : `${policy}; script-src 'self'`;
+  if (scripts.includes("connect-src 'self'")) return scripts;
   return scripts.includes('connect-src ')
     ? scripts.replace('connect-src ', "connect-src 'self' ")
     : `${scripts}; connect-src 'self'`;
@@ -169,6 +170,8 @@ export function liveApp(root: string): Express {
     if (served.isPreview && request.path === '/_follow.js') return void response.type('js').send(follower);
     if (served.isPreview && request.path === '/_stamp')
       return void response.type('text').set('cache-control', 'no-store').send(served.current);
+    if (request.path === '/robots.txt')
+      return sendSmallest(request, response, join(served.versions, served.current), 'robots.txt', 0);
     return sendPage(request, response, served);
   });
   app.use((error: unknown, _request: Request, response: Response, next: NextFunction) => {

@@ -1,5 +1,6 @@
-import { rmSync } from 'node:fs';
+import { readdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
+import { brotliDecompressSync, gunzipSync } from 'node:zlib';
 import sharp from 'sharp';
 import { nanoid } from 'nanoid';
 import type { Edit } from '@core/document/edits/edit';
@@ -114,6 +115,23 @@ describe('Pictures and publishing', () => {
         expect((await visit(file)).status)
           .withContext(file)
           .toBe(200);
+    });
+    it('goes live compressed beside itself, with an icon and open to search engines', async () => {
+      const releases = join(at.running.service.config.liveFolder, 'sites/tidewick/releases');
+      const folder = join(releases, readFileSync(join(releases, '../current'), 'utf8'));
+      const html = readFileSync(join(folder, 'index.html'));
+      expect(brotliDecompressSync(readFileSync(join(folder, 'index.html.br')))).toEqual(html);
+      expect(gunzipSync(readFileSync(join(folder, 'index.html.gz')))).toEqual(html);
+      expect(readdirSync(join(folder, 'files')).filter((file) => /\.css\.(br|gz)$/.test(file)).length).toBe(2);
+      const squeezed = await ask(at.live.port, 'GET', '/', {
+        host: 'tidewick.localhost',
+        headers: { 'accept-encoding': 'br' },
+      });
+      expect(squeezed.headers['content-encoding']).toBe('br');
+      expect(Number(squeezed.headers['content-length'])).toBeLessThan(html.length / 2);
+      const icon = /<link rel="icon" href="([^"]+)">/.exec((await visit('/')).body)?.[1] ?? '';
+      expect((await visit(icon)).headers['content-type']).toContain('image/svg+xml');
+      expect((await visit('/robots.txt')).body).toContain('Allow: /');
     });
     it('keeps the other pages as they are live, and leaves unpublished ones out', async () => {
       expect((await visit('/fares')).status).toBe(404);

@@ -36,7 +36,7 @@ const directive = (page: Page, name: string): string | undefined =>
 describe('The policy of a published page', () => {
   it('lets a plain page run nothing and load from its own site alone', () => {
     expect(policyOf(holding(part('text', { text: 'At noon.' })))).toBe(
-      "default-src 'none'; img-src 'self' data:; style-src 'self'; font-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'self'",
+      "default-src 'none'; img-src 'self' data:; style-src 'self'; font-src 'self'; connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'self'",
     );
   });
   it('names the hosts of players and films, also those of one breakpoint, each once', () => {

@@ -9,6 +9,7 @@ const always: readonly (readonly [string, string])[] = [
   ['img-src', "'self' data:"],
   ['style-src', "'self'"],
   ['font-src', "'self'"],
+  ['connect-src', "'self'"], // no script is allowed to use it; tools that look at the page read robots.txt by it
   ['form-action', "'self'"],
   ['base-uri', "'none'"],
   ['frame-ancestors', "'self'"],
@@ -20,7 +21,7 @@ const forOwnCode: Readonly<Record<string, string>> = {
   'style-src': "'self' 'unsafe-inline' https:",
   'img-src': "'self' data: https:",
   'font-src': "'self' data: https:",
-  'connect-src': 'https:',
+  'connect-src': "'self' https:",
   'media-src': "'self' https:",
   'frame-src': "'self' https:",
   'form-action': "'self' https:",

@@ -43,10 +43,10 @@ export const servedHtml = (site: Site, page: Page): string => compiled(site, pag
 
 const [brotli, gzipped] = [promisify(brotliCompress), promisify(gzip)];
 
-/** Writes a file of text, and, squeezed, once more beside itself as brotli and as gzip, so that no visit has to wait for it. */
-async function writeText(file: string, text: string | Buffer, squeeze: boolean): Promise<void> {
+/** Writes a file of text, and, for visitors, once more beside itself as brotli and as gzip, so that no visit has to wait for it. */
+async function writeText(file: string, text: string | Buffer, forVisitors: boolean): Promise<void> {
   await writeFile(file, text);
-  if (!squeeze) return;
+  if (!forVisitors) return;
   const bytes = Buffer.from(text);
   const [br, gz] = await Promise.all([
     brotli(bytes, { params: { [constants.BROTLI_PARAM_SIZE_HINT]: bytes.length } }),
@@ -57,7 +57,7 @@ async function writeText(file: string, text: string | Buffer, squeeze: boolean):
 }
 
 /**
- * Writes pages as plain files that any static host can serve: an `index.html` a page, and everything they need,
+ * Writes pages as plain files that any static host can serve, for visitors (compressed beside themselves, open to search engines) or as a preview: an `index.html` a page, and everything they need,
  * under names that hold its hash, in `files`. `manifest.json` lists what there is, and the policy each page is to be served under.
  */
 export async function writeFolder(
@@ -65,7 +65,7 @@ export async function writeFolder(
   folder: string,
   site: Site,
   pages: readonly Page[],
-  squeeze: boolean,
+  forVisitors: boolean,
 ): Promise<void> {
   const pictures = new Set<string>();
   const fonts = new Set<string>();
@@ -76,20 +76,21 @@ export async function writeFolder(
     const made = compiled(site, page);
     const file = join(page.path, 'index.html');
     await mkdir(dirname(join(folder, file)), { recursive: true });
-    await writeText(join(folder, file), made.html, squeeze);
-    await writeText(join(folder, made.stylesheet), made.css, squeeze);
+    await writeText(join(folder, file), made.html, forVisitors);
+    await writeText(join(folder, made.stylesheet), made.css, forVisitors);
     manifest[page.path] = hashOf(made.html);
     policies[page.path] = policyOf(page);
     made.files.pictures.forEach((one) => pictures.add(one));
     made.files.fonts.forEach((one) => fonts.add(one));
   }
   const rows = await manager.getRepository(PictureFiles).findBy({ site: site.id, file: In([...pictures]) });
-  await writeText(join(folder, 'files', iconFile(site)), iconOf(site), squeeze);
+  await writeText(join(folder, 'files', iconFile(site)), iconOf(site), forVisitors);
   for (const { file, bytes } of rows) {
-    if (file.endsWith('.svg')) await writeText(join(folder, 'files', file), bytes, squeeze);
+    if (file.endsWith('.svg')) await writeText(join(folder, 'files', file), bytes, forVisitors);
     else await writeFile(join(folder, 'files', file), bytes);
   }
   for (const file of fonts) await writeFile(join(folder, 'files', file), await readFile(fontPath(file)));
+  await writeFile(join(folder, 'robots.txt'), `User-agent: *\n${forVisitors ? 'Allow' : 'Disallow'}: /\n`);
   await writeFile(join(folder, 'manifest.json'), JSON.stringify({ site: site.id, pages: manifest, policies }, null, 2));
 }
 

@@ -31,6 +31,7 @@ const paper = {
 
 /** Drafting paper and ink: the controls' look, madder for what is chosen. */
 export const foldPreset = definePreset(Aura, {
+  components: { button: { colorScheme: { light: { text: { secondary: { color: '{surface.600}' } } } } } }, // readable on every sheet
   primitive: { borderRadius: { none: '0', xs: '2px', sm: '3px', md: '4px', lg: '6px', xl: '8px' } },
   semantic: {
     primary: madder,

@@ -13,7 +13,6 @@ import { Title } from '@angular/platform-browser';
 import { RouterLink } from '@angular/router';
 import { Subscription } from 'rxjs';
 import { MessageService } from 'primeng/api';
-import { DialogService } from 'primeng/dynamicdialog';
 import { titleOf } from '@core/document/page';
 import { failureOf } from '../services/api';
 import { PageSession } from '../services/page-session';
@@ -52,7 +51,7 @@ import { SpreadState } from './state/spread-state';
   providers: [
     PageSession,
     ...[Selection, SpreadState, DragState, EditorOnly, LedgerState, Requests, Progress, Leaves],
-    ...[DialogService, Dialogs, Commands, WrapCommands, Clipboard, Keys],
+    ...[Dialogs, Commands, WrapCommands, Clipboard, Keys],
     ...[Dragging, PinDrag, Sweeper, Findings],
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -1,6 +1,6 @@
-import { inject, Injectable, type OnDestroy, type Type } from '@angular/core';
+import { inject, Injectable, Injector, type OnDestroy, type Type } from '@angular/core';
 import { firstValueFrom } from 'rxjs';
-import { DialogService, type DynamicDialogRef } from 'primeng/dynamicdialog';
+import type { DialogService, DynamicDialogRef } from 'primeng/dynamicdialog';
 import type { Moved } from '@core/geometry/moved';
 import { PageSession } from '../../services/page-session';
 
@@ -79,7 +79,8 @@ export type DialogName = keyof typeof table;
 /** Opens the dialogs of the workbench by name, each at most once at a time. */
 @Injectable()
 export class Dialogs implements OnDestroy {
-  private readonly service = inject(DialogService);
+  private readonly injector = inject(Injector);
+  private service: DialogService | undefined;
   private readonly session = inject(PageSession);
   private readonly opened = new Map<DialogName, DynamicDialogRef | undefined>();
 
@@ -101,14 +102,21 @@ export class Dialogs implements OnDestroy {
     for (const shown of this.opened.values()) shown?.destroy();
   }
 
+  /** The library's service, loaded with the first dialog; it hands each dialog the stores of this workbench. */
+  private async serviceLoaded(): Promise<DialogService> {
+    const { DialogService } = await import('primeng/dynamicdialog');
+    return (this.service ??= Injector.create({ providers: [DialogService], parent: this.injector }).get(DialogService));
+  }
+
   private async show(name: DialogName, data: object | undefined): Promise<DynamicDialogRef | undefined> {
     const dialog: Dialog = table[name];
-    const content = await dialog.load().catch(() => undefined);
-    if (!content) {
+    const loaded = await Promise.all([dialog.load(), this.serviceLoaded()]).catch(() => undefined);
+    if (!loaded) {
       this.session.notices.next('This dialog could not be loaded. Check the connection, or reload the page.');
       return undefined;
     }
-    const shown = this.service.open(content, {
+    const [content, service] = loaded;
+    const shown = service.open(content, {
       header: data && 'title' in data ? String(data.title) : dialog.header,
       width: dialog.width,
       ...(dialog.height !== undefined && { height: dialog.height }),
