@@ -128,6 +128,9 @@ try {
   await shoot('bad-value');
   await person.keys(Key.ESCAPE);
 
+  await person.freshPage('tidewick', 'A new page', '/a-new-page');
+  await shoot('blank');
+
   await browser.driver.get(servers.site('tidewick'));
   await browser.driver.sendDevToolsCommand('Emulation.setScrollbarsHidden', { hidden: true });
   await shoot('live');

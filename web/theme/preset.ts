@@ -40,6 +40,7 @@ export const foldPreset = definePreset(Aura, {
     colorScheme: {
       light: {
         surface: paper,
+        overlay: { modal: { background: '#fffdf8' } },
         primary: {
           color: '{primary.600}',
           contrastColor: '#ffffff',
