@@ -153,21 +153,17 @@ export function recompile(
       subtrees.set(id, subtreeHtml(after, id, context, markedById));
     }
   }
+  const lent = partly || changesLent(before, after, edits) ? canvasLent(site, after, addresses) : undefined;
+  return { rules, elements, subtrees, arranged, lent };
+}
+
+/** Whether edits change what parts lend to what they hold, or the rules their content asks for. */
+function changesLent(before: Page, after: Page, edits: readonly Edit[]): boolean {
   const concerned = (id: string): boolean => lends(after, id) || asksForRules(before, id) || asksForRules(after, id);
-  const lending = edits.some((edit) =>
-    edit.do === 'set'
-      ? edit.field[0] === 'content' && concerned(edit.part)
-      : edit.do === 'insert'
-        ? Object.keys(edit.parts).some(concerned)
-        : false,
-  );
-  return {
-    rules,
-    elements,
-    subtrees,
-    arranged,
-    lent: lending || partly ? canvasLent(site, after, addresses) : undefined,
-  };
+  return edits.some((edit) => {
+    if (edit.do === 'set') return edit.field[0] === 'content' && concerned(edit.part);
+    return edit.do === 'insert' && Object.keys(edit.parts).some(concerned);
+  });
 }
 
 /** Parents in which something was switched off or on, or moved to or from where things are off. */

@@ -76,23 +76,8 @@ function interfaceFiles(app: Express, folder: string): void {
   });
 }
 
-/** The editor's server: the interface's files and the API it speaks to. */
-export function editorApp(service: Service, previews: FollowingPreviews): Express {
-  const app = express();
-  app.disable('x-powered-by');
-  app.use(requestLog(service.log));
-  app.use(
-    helmet({
-      contentSecurityPolicy: { useDefaults: false, directives: policy },
-      strictTransportSecurity: false,
-      crossOriginOpenerPolicy: false,
-    }),
-  );
-  app.get('/fonts/:file', (request, response) => {
-    const file = fonts.find((font) => font.file === request.params.file)?.file;
-    if (file === undefined) throw notFound();
-    response.set('cache-control', 'public, max-age=31536000').sendFile(fontPath(file));
-  });
+/** The API: who asks is known before anything else is done. */
+function api(app: Express, service: Service, previews: FollowingPreviews): void {
   app.use('/api', sameOrigin(service.config.port), sessions(service));
   app.use(
     '/api',
@@ -117,6 +102,26 @@ export function editorApp(service: Service, previews: FollowingPreviews): Expres
   app.use('/api', () => {
     throw notFound();
   });
+}
+
+/** The editor's server: the interface's files and the API it speaks to. */
+export function editorApp(service: Service, previews: FollowingPreviews): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(requestLog(service.log));
+  app.use(
+    helmet({
+      contentSecurityPolicy: { useDefaults: false, directives: policy },
+      strictTransportSecurity: false,
+      crossOriginOpenerPolicy: false,
+    }),
+  );
+  app.get('/fonts/:file', (request, response) => {
+    const file = fonts.find((font) => font.file === request.params.file)?.file;
+    if (file === undefined) throw notFound();
+    response.set('cache-control', 'public, max-age=31536000').sendFile(fontPath(file));
+  });
+  api(app, service, previews);
   interfaceFiles(app, service.config.webFolder);
   app.use(answerErrors(service.log));
   return app;

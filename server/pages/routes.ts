@@ -45,35 +45,7 @@ export function pageRoutes(service: Service): Router {
     answer(response, Log, { log: await logSince(service.database.manager, page, since) });
   });
 
-  router.patch('/pages/:page', reaching(service), body('20kb'), async (request, response) => {
-    const { page } = await reachPage(service, request, parameter(request, 'page'));
-    const { path } = read(PathChange, request.body);
-    await service.database
-      .transaction(async (manager) => {
-        const row = await lockPage(manager, page);
-        const formerPaths =
-          row.path === path
-            ? row.formerPaths
-            : [...row.formerPaths.filter((one) => one !== path && one !== row.path), row.path].slice(-mostFormerPaths);
-        await manager
-          .getRepository(Pages)
-          .update({ id: page }, { path, formerPaths, document: jsonColumn({ ...row.document, path }) });
-      })
-      .catch((error: unknown) => {
-        throw isUniqueViolation(error) ? pathTaken(path) : error;
-      });
-    service.feed.tellMoved(page);
-    answer(response, PathChange, { path });
-  });
-
-  router.delete('/pages/:page', async (request, response) => {
-    const { page, site } = await reachPage(service, request, parameter(request, 'page'));
-    await service.database.getRepository(Pages).delete({ id: page });
-    service.feed.tellGone(site, page);
-    await takeOffline(service, site, page, accountOf(request));
-    response.status(204).end();
-  });
-
+  placeRoutes(service, router);
   feedRoute(service, router);
   exportRoutes(service, router);
   return router;
@@ -122,6 +94,38 @@ function openFeed(service: Service, request: Request, response: Response, page: 
     service.streams.open(request.sessionID, () => response.end()),
   ];
   response.on('close', () => stops.forEach((stop) => stop()));
+}
+
+/** Where a page stands, and that it goes. */
+function placeRoutes(service: Service, router: Router): void {
+  router.patch('/pages/:page', reaching(service), body('20kb'), async (request, response) => {
+    const { page } = await reachPage(service, request, parameter(request, 'page'));
+    const { path } = read(PathChange, request.body);
+    await service.database
+      .transaction(async (manager) => {
+        const row = await lockPage(manager, page);
+        const formerPaths =
+          row.path === path
+            ? row.formerPaths
+            : [...row.formerPaths.filter((one) => one !== path && one !== row.path), row.path].slice(-mostFormerPaths);
+        await manager
+          .getRepository(Pages)
+          .update({ id: page }, { path, formerPaths, document: jsonColumn({ ...row.document, path }) });
+      })
+      .catch((error: unknown) => {
+        throw isUniqueViolation(error) ? pathTaken(path) : error;
+      });
+    service.feed.tellMoved(page);
+    answer(response, PathChange, { path });
+  });
+
+  router.delete('/pages/:page', async (request, response) => {
+    const { page, site } = await reachPage(service, request, parameter(request, 'page'));
+    await service.database.getRepository(Pages).delete({ id: page });
+    service.feed.tellGone(site, page);
+    await takeOffline(service, site, page, accountOf(request));
+    response.status(204).end();
+  });
 }
 
 /** What is stored on a page, as it happens. */

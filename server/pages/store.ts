@@ -3,7 +3,7 @@ import { mirrored, sharedRoots } from '@core/document/commands/shared';
 import { applyEdits } from '@core/document/edits/apply';
 import type { Edit } from '@core/document/edits/edit';
 import { newIdentifier } from '@core/document/identifier';
-import { pageOfSection } from '@core/document/kept-section';
+import { pageOfSection, type KeptSection } from '@core/document/kept-section';
 import { titleOf } from '@core/document/page';
 import { Problem } from '@core/document/problem';
 import { Batches, Pages, Sites, type PageRow, type SiteRow } from '../database/entities';
@@ -42,6 +42,17 @@ async function write(
   return { page: row.id, stored: { revision, id, edits } };
 }
 
+/** The site's own copies of its sections after what was mirrored. */
+function sectionsAfter(site: SiteRow, all: ReturnType<typeof mirrored>): KeptSection[] {
+  return (site.document.sections ?? []).map((section) => {
+    const own = all.filter(({ root }) => section.shared && root === section.root).map(({ edit }) => edit);
+    if (own.length === 0) return section;
+    const page = pageOfSection(section);
+    const { [page.root]: _page, ...parts } = applyEdits(site.document, page, own).page.parts;
+    return { ...section, parts };
+  });
+}
+
 /** Takes what happened in shared sections of one page to the others that have them, and to the site's own copy. */
 async function mirror(
   manager: EntityManager,
@@ -74,13 +85,7 @@ async function mirror(
         : error;
     }
   }
-  const sections = (site.document.sections ?? []).map((section) => {
-    const own = all.filter(({ root }) => section.shared && root === section.root).map(({ edit }) => edit);
-    if (own.length === 0) return section;
-    const page = pageOfSection(section);
-    const { [page.root]: _page, ...parts } = applyEdits(site.document, page, own).page.parts;
-    return { ...section, parts };
-  });
+  const sections = sectionsAfter(site, all);
   await manager.getRepository(Sites).update({ id: site.id }, { document: jsonColumn({ ...site.document, sections }) });
   return fresh;
 }

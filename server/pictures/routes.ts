@@ -76,6 +76,29 @@ export async function clearUploads(folder: string): Promise<void> {
   }
 }
 
+/** A picture's name and alt text. */
+function describeRoute(service: Service, router: Router): void {
+  router.patch('/sites/:site/pictures/:picture', body('20kb'), async (request, response) => {
+    const site = await reachSite(service, request, parameter(request, 'site'));
+    const { name, alt } = read(PictureFacts, request.body);
+    const id = parameter(request, 'picture');
+    const picture = await service.database.transaction(async (manager): Promise<Picture> => {
+      const row = await lockSite(manager, site, 'alone');
+      const known = Object.hasOwn(row.document.pictures, id) ? row.document.pictures[id] : undefined;
+      if (!known) throw notFound();
+      const changed = { ...known, ...(name !== undefined && { name }), ...(alt !== undefined && { alt }) };
+      await manager
+        .getRepository(Sites)
+        .update(
+          { id: site },
+          { document: jsonColumn({ ...row.document, pictures: { ...row.document.pictures, [id]: changed } }) },
+        );
+      return changed;
+    });
+    answer(response, LibraryPicture, { id, picture });
+  });
+}
+
 export function pictureRoutes(service: Service): Router {
   const router = Router();
   const receive = receiver(service.config.uploadFolder);
@@ -101,25 +124,7 @@ export function pictureRoutes(service: Service): Router {
     }
   });
 
-  router.patch('/sites/:site/pictures/:picture', body('20kb'), async (request, response) => {
-    const site = await reachSite(service, request, parameter(request, 'site'));
-    const { name, alt } = read(PictureFacts, request.body);
-    const id = parameter(request, 'picture');
-    const picture = await service.database.transaction(async (manager): Promise<Picture> => {
-      const row = await lockSite(manager, site, 'alone');
-      const known = Object.hasOwn(row.document.pictures, id) ? row.document.pictures[id] : undefined;
-      if (!known) throw notFound();
-      const changed = { ...known, ...(name !== undefined && { name }), ...(alt !== undefined && { alt }) };
-      await manager
-        .getRepository(Sites)
-        .update(
-          { id: site },
-          { document: jsonColumn({ ...row.document, pictures: { ...row.document.pictures, [id]: changed } }) },
-        );
-      return changed;
-    });
-    answer(response, LibraryPicture, { id, picture });
-  });
+  describeRoute(service, router);
 
   router.get('/sites/:site/files/:file', async (request, response) => {
     const site = await reachSite(service, request, parameter(request, 'site'));

@@ -51,6 +51,28 @@ async function listed(service: Service, site: SiteRow): Promise<PageEntry[]> {
   }));
 }
 
+/** What changes a site: its breakpoints, a page more. */
+function changeRoutes(service: Service, router: Router): void {
+  router.put('/sites/:site/breakpoints', body('100kb'), async (request, response) => {
+    const site = await reachSite(service, request, parameter(request, 'site'));
+    const { rehearsal, ...change } = read(BreakpointsRequest, request.body);
+    if (rehearsal) answer(response, LeavingPlaces, { leaving: await leavingBy(service, site, change) });
+    else answer(response, ChangedSite, { site: await changeBreakpoints(service, site, accountOf(request), change) });
+  });
+
+  router.post('/sites/:site/pages', body('20kb'), async (request, response) => {
+    const site = await reachSite(service, request, parameter(request, 'site'));
+    const { title, path, copyOf } = read(NewPage, request.body);
+    if (copyOf !== undefined && (await reachPage(service, request, copyOf)).site !== site)
+      throw new Refusal('bad-input', 'Copy a page of the same site.');
+    const id = newIdentifier();
+    await makePage(service, site, { id, title, path }, copyOf).catch((error: unknown) => {
+      throw isUniqueViolation(error) ? pathTaken(path) : error;
+    });
+    answer(response, MadePage, { id, title, path }, 201);
+  });
+}
+
 export function siteRoutes(service: Service): Router {
   const router = Router();
   const pages = service.database.getRepository(Pages);
@@ -80,24 +102,7 @@ export function siteRoutes(service: Service): Router {
     });
   });
 
-  router.put('/sites/:site/breakpoints', body('100kb'), async (request, response) => {
-    const site = await reachSite(service, request, parameter(request, 'site'));
-    const { rehearsal, ...change } = read(BreakpointsRequest, request.body);
-    if (rehearsal) answer(response, LeavingPlaces, { leaving: await leavingBy(service, site, change) });
-    else answer(response, ChangedSite, { site: await changeBreakpoints(service, site, accountOf(request), change) });
-  });
-
-  router.post('/sites/:site/pages', body('20kb'), async (request, response) => {
-    const site = await reachSite(service, request, parameter(request, 'site'));
-    const { title, path, copyOf } = read(NewPage, request.body);
-    if (copyOf !== undefined && (await reachPage(service, request, copyOf)).site !== site)
-      throw new Refusal('bad-input', 'Copy a page of the same site.');
-    const id = newIdentifier();
-    await makePage(service, site, { id, title, path }, copyOf).catch((error: unknown) => {
-      throw isUniqueViolation(error) ? pathTaken(path) : error;
-    });
-    answer(response, MadePage, { id, title, path }, 201);
-  });
+  changeRoutes(service, router);
   return router;
 }
 

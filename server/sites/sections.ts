@@ -36,6 +36,32 @@ async function changeSections(
   return sections;
 }
 
+/** The sections kept with one more, taken from a page as it is stored. @throws Problem where it cannot be shared */
+async function withSection(
+  manager: EntityManager,
+  at: { site: string; page: string; part: string },
+  kept: readonly KeptSection[],
+  facts: Omit<SaveSection, 'part'>,
+): Promise<KeptSection[]> {
+  const all = await lockPages(manager, at.site); // as they are now: edits that were under way have ended, later ones wait
+  const document = all.find((one) => one.id === at.page)?.document;
+  if (!document) throw notFound();
+  const taken =
+    facts.shared &&
+    all.find(
+      (one) => one.id !== at.page && subtree(document, at.part).some((id) => Object.hasOwn(one.document.parts, id)),
+    );
+  if (taken)
+    throw new Problem(
+      `“${titleOf(taken.document)}” has parts under the ids of this section already. Duplicate the section, and share the copy.`,
+      { part: at.part },
+    );
+  if (kept.length >= most) throw new Refusal('bad-input', `A site keeps at most ${most} sections.`);
+  if (facts.shared && kept.some((one) => one.shared && one.root === at.part))
+    throw new Problem('This section is shared already.', { part: at.part });
+  return [...kept, keptFrom(document, at.part, { ...facts, id: newIdentifier() })];
+}
+
 /** The sections a site keeps: taken from a page as it is stored, and let go. */
 export function sectionRoutes(service: Service): Router {
   const router = Router();
@@ -48,26 +74,9 @@ export function sectionRoutes(service: Service): Router {
   router.post('/pages/:page/sections', body('20kb'), async (request, response) => {
     const { page, site } = await reachPage(service, request, parameter(request, 'page'));
     const { part, ...facts } = read(SaveSection, request.body);
-    const sections = await changeSections(service, site, async (now, manager) => {
-      const all = await lockPages(manager, site); // as they are now: edits that were under way have ended, later ones wait
-      const document = all.find((one) => one.id === page)?.document;
-      if (!document) throw notFound();
-      const taken =
-        facts.shared &&
-        all.find(
-          (one) => one.id !== page && subtree(document, part).some((id) => Object.hasOwn(one.document.parts, id)),
-        );
-      if (taken)
-        throw new Problem(
-          `“${titleOf(taken.document)}” has parts under the ids of this section already. Duplicate the section, and share the copy.`,
-          { part },
-        );
-      const kept = now.sections ?? [];
-      if (kept.length >= most) throw new Refusal('bad-input', `A site keeps at most ${most} sections.`);
-      if (facts.shared && kept.some((one) => one.shared && one.root === part))
-        throw new Problem('This section is shared already.', { part });
-      return [...kept, keptFrom(document, part, { ...facts, id: newIdentifier() })];
-    });
+    const sections = await changeSections(service, site, (document, manager) =>
+      withSection(manager, { site, page, part }, document.sections ?? [], facts),
+    );
     answer(response, Sections, { sections }, 201);
   });
 

@@ -39,6 +39,12 @@ interface Outcome {
 
 const sideways = new Set(['left', 'right']);
 
+/** By how much a space grows when its handle is dragged: paddings inward, margins outward, in px of the leaf. */
+function growthOf(kind: 'padding' | 'margin', side: Edge, by: { x: number; y: number }): number {
+  const along = sideways.has(side) ? by.x : by.y;
+  return (side === 'top' || side === 'left') === (kind === 'padding') ? along : -along;
+}
+
 /** The handles of the selection on the leaf worked in: sizes, spaces, gaps, corners, gutters and grid lines, dragged with the number shown. */
 @Component({
   selector: 'fold-leaf-handles',
@@ -220,10 +226,8 @@ export class LeafHandles {
         return this.sized(part, handle.grip, by, guides, held);
       case 'padding':
       case 'margin': {
-        const along = sideways.has(handle.side) ? by.x : by.y;
-        const grows =
-          (handle.side === 'top' || handle.side === 'left') === (handle.kind === 'padding') ? along : -along;
         const property = `${handle.kind}-${handle.side}`;
+        const grows = growthOf(handle.kind, handle.side, by);
         return said(
           spaceValues(handle.kind, handle.side, handle.px, grows, this.value(id, property), basis(property), held),
         );
@@ -250,17 +254,24 @@ export class LeafHandles {
       case 'gutter':
         return this.guttered(id, handle.index, by.x);
       case 'line': {
-        const property = handle.axis === 'column' ? 'grid-template-columns' : 'grid-template-rows';
-        const tracks = gridLines(part)?.[handle.axis === 'column' ? 'columns' : 'rows'] ?? [];
-        const list = dragLine(
-          this.value(id, property),
-          tracks.map((one) => one.size),
-          handle.index,
-          handle.axis === 'column' ? by.x : by.y,
-        );
-        return list === undefined ? undefined : said({ [property]: list });
+        const lined = this.lined(part, handle.axis, handle.index, by);
+        return lined && said(lined);
       }
     }
+  }
+
+  /** The tracks of a grid with one of its lines dragged. */
+  private lined(
+    part: Measured,
+    axis: 'row' | 'column',
+    index: number,
+    by: { x: number; y: number },
+  ): Values | undefined {
+    const property = axis === 'column' ? 'grid-template-columns' : 'grid-template-rows';
+    const tracks = gridLines(part)?.[axis === 'column' ? 'columns' : 'rows'] ?? [];
+    const sizes = tracks.map((one) => one.size);
+    const list = dragLine(this.value(part.id, property), sizes, index, axis === 'column' ? by.x : by.y);
+    return list === undefined ? undefined : { [property]: list };
   }
 
   private sized(

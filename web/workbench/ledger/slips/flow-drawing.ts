@@ -3,7 +3,7 @@ import { addColumn, stackColumns, stackGrid } from '@core/document/commands/colu
 import { sideWays, type SideWay } from '@core/document/kinds/rows-kind';
 import { styleEdit } from '@core/document/commands/style';
 import { areaBox, cellsBetween, gridLines, placement } from '@core/geometry/grid-cells';
-import type { GridLines } from '@core/geometry/box';
+import type { Box, GridLines } from '@core/geometry/box';
 import { contentBox, type Measured } from '@core/geometry/measured';
 import { flexStory, sizeOfFr } from '@core/geometry/space-shared';
 import { resolve } from '@core/style/cascade';
@@ -23,6 +23,28 @@ const spots = ['start', 'center', 'end'] as const;
 const spreads = ['space-between', 'space-around', 'space-evenly'] as const;
 
 const plain = (value: string): string => value.replace('flex-', '').replace('normal', 'start').replace('left', 'start');
+
+/** How a grid's boxes, in px of the leaf, are drawn in so much room, in px. */
+function drawnSmall(
+  lines: GridLines,
+  room: number,
+  height: number,
+): {
+  readonly left: number;
+  readonly top: number;
+  readonly scale: { readonly x: number; readonly y: number };
+  readonly small: (box: Box) => string;
+} {
+  const [left, top] = [lines.columns[0]!.start, lines.rows[0]!.start];
+  const last = { column: lines.columns.at(-1)!, row: lines.rows.at(-1)! };
+  const scale = {
+    x: room / Math.max(last.column.start + last.column.size - left, 1),
+    y: height / Math.max(last.row.start + last.row.size - top, 1),
+  };
+  const small = (box: Box): string =>
+    `left:${(box.left - left) * scale.x}px;top:${(box.top - top) * scale.y}px;width:${box.width * scale.x}px;height:${box.height * scale.y}px`;
+  return { left, top, scale, small };
+}
 
 /** The layout of the selection at one breakpoint, drawn and set by click: direction and alignment of flex, tracks and cells of a grid, how columns and rows stand. */
 @Component({
@@ -111,14 +133,7 @@ export class FlowDrawing {
       return undefined;
     const height = 64;
     const room = Math.min(Math.max(this.width() - 130, 70), 190);
-    const [left, top] = [lines.columns[0]!.start, lines.rows[0]!.start];
-    const last = { column: lines.columns.at(-1)!, row: lines.rows.at(-1)! };
-    const scale = {
-      x: room / Math.max(last.column.start + last.column.size - left, 1),
-      y: height / Math.max(last.row.start + last.row.size - top, 1),
-    };
-    const small = (box: { left: number; top: number; width: number; height: number }): string =>
-      `left:${(box.left - left) * scale.x}px;top:${(box.top - top) * scale.y}px;width:${box.width * scale.x}px;height:${box.height * scale.y}px`;
+    const { left, top, scale, small } = drawnSmall(lines, room, height);
     const boxes = lines.rows.flatMap((row) =>
       lines.columns.map((column) =>
         small({ left: column.start, top: row.start, width: column.size, height: row.size }),
