@@ -1,21 +1,7 @@
+import { stillPart as still } from './testing/still-part';
 import type { Slice, SweptPart } from '../review/sweep/slice';
 import { faultsAt } from '../review/sweep/faults';
 import { sumOf, troubleAt } from './trouble';
-
-const still = {
-  position: 'static',
-  display: 'block',
-  overflowX: 'visible',
-  overflowY: 'visible',
-  columnGap: 0,
-  rowGap: 0,
-  paddingX: 0,
-  paddingY: 0,
-  fontSize: 16,
-  level: undefined,
-  characters: 0,
-  lines: [],
-};
 
 /** A part as laid out, calm in everything that is not said. */
 function laid(id: string, kind: string, over: Partial<SweptPart> = {}): SweptPart {

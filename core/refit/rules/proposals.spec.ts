@@ -1,3 +1,4 @@
+import { stillPart as still } from '../testing/still-part';
 import { applyEdits } from '../../document/edits/apply';
 import { blankPage, type Page, type Part } from '../../document/page';
 import { blankSite, type Site } from '../../document/site';
@@ -17,21 +18,6 @@ import { wrapRow } from './wrap-row';
 
 const site: Site = blankSite('s', 'S', 'site');
 const box = (left: number, top: number, width: number, height: number): Box => ({ left, top, width, height });
-const still = {
-  display: 'block',
-  position: 'static',
-  overflowX: 'visible',
-  overflowY: 'visible',
-  columnGap: 0,
-  rowGap: 0,
-  paddingX: 0,
-  paddingY: 0,
-  fontSize: 16,
-  level: undefined,
-  characters: 0,
-  lines: [] as Box[],
-};
-
 interface Given {
   readonly kind: string;
   readonly tag: string;
