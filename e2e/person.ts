@@ -40,8 +40,10 @@ export class Person {
     await this.driver.wait(until.urlIs(this.servers.editor + then), patience);
   }
 
+  pageAddress = (id: string): string => `${this.servers.editor}/pages/${id}`;
+
   async openPage(id: string): Promise<void> {
-    await this.driver.get(`${this.servers.editor}/pages/${id}`);
+    await this.driver.get(this.pageAddress(id));
     await this.ready();
   }
 

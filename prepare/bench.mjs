@@ -10,7 +10,7 @@ const browser = races ? {} : needChromium();
 const programs = needPostgres();
 if (!races) await buildWeb();
 const postgres = await startPostgres(programs, 'var/bench/postgres');
-const done = spawnSync(process.execPath, ['--import', 'tsx', races ? 'bench/races.ts' : 'bench/bench.ts'], {
+const done = spawnSync(process.execPath, ['--import', 'tsx', races ? 'bench/races.ts' : 'bench/bench.ts', ...process.argv.slice(2)], {
   stdio: 'inherit',
   env: {
     ...process.env,

@@ -193,13 +193,4 @@ describe('A page session', () => {
     expect(said).toEqual(['This part is no longer on the page.']);
     expect(server.requests).toBe(0);
   });
-
-  it('counts what is not live yet', () => {
-    session.release.set({ number: 1, page: session.page()! });
-    expect(session.changes()).toEqual([]);
-    session.apply(title('Changed'));
-    expect(session.changes().map((change) => change.what)).toEqual(['Page: title']);
-    session.undo();
-    expect(session.changes()).toEqual([]);
-  });
 });

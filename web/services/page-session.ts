@@ -8,7 +8,7 @@ import type { KeptSection } from '@core/document/kept-section';
 import type { Page } from '@core/document/page';
 import { Problem } from '@core/document/problem';
 import type { Picture, Site } from '@core/document/site';
-import { changesBetween, sharingParts } from '@core/document/changes';
+import { sharingParts } from '@core/document/changes';
 import { pageEvents } from '@core/api/events';
 import type { PageFacts, Stored } from '@core/api/pages';
 import { Api, failureOf, type Failure } from './api';
@@ -69,11 +69,6 @@ export class PageSession implements OnDestroy {
   readonly state = computed<SaveState>(() =>
     this.waiting().length === 0 ? 'saved' : this.reached() ? 'saving' : 'waiting',
   );
-  readonly changes = computed(() => {
-    const page = this.page();
-    const names = new Map(this.site()?.breakpoints.map((one) => [one.id, one.name]));
-    return page ? changesBetween(this.release()?.page ?? null, page, (id) => names.get(id) ?? id) : [];
-  });
   readonly canUndo = computed(() => this.done().length > 0);
   readonly canRedo = computed(() => this.undone().length > 0);
 

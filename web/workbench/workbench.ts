@@ -37,6 +37,7 @@ import { DragState } from './state/drag-state';
 import { EditorOnly } from './state/editor-only';
 import { Leaves } from './state/leaves';
 import { LedgerState } from './state/ledger-state';
+import { PaintedPage } from './state/painted-page';
 import { Progress } from './state/progress';
 import { Requests } from './state/requests';
 import { Selection } from './state/selection';
@@ -50,7 +51,7 @@ import { SpreadState } from './state/spread-state';
   styleUrl: './workbench.css',
   providers: [
     PageSession,
-    ...[Selection, SpreadState, DragState, EditorOnly, LedgerState, Requests, Progress, Leaves],
+    ...[PaintedPage, Selection, SpreadState, DragState, EditorOnly, LedgerState, Requests, Progress, Leaves],
     ...[Dialogs, Commands, WrapCommands, Clipboard, Keys],
     ...[Dragging, PinDrag, Sweeper, Findings],
   ],

@@ -8,6 +8,7 @@ import { titleOf } from '@core/document/page';
 import { Api, failureOf } from '../../services/api';
 import { PageSession } from '../../services/page-session';
 import { Dialogs } from '../state/dialogs';
+import { PaintedPage } from '../state/painted-page';
 
 const stateIcons = {
   saved: 'pi pi-check',
@@ -27,11 +28,12 @@ const stateIcons = {
 export class TopBar {
   protected readonly session = inject(PageSession);
   protected readonly dialogs = inject(Dialogs);
+  protected readonly painted = inject(PaintedPage);
   private readonly api = inject(Api);
   private readonly messages = inject(MessageService);
 
   protected readonly pageTitle = computed(() => {
-    const page = this.session.page();
+    const page = this.painted.page();
     return page ? titleOf(page) : '';
   });
   protected readonly stateIcon = computed(() => stateIcons[this.session.state()]);
@@ -44,7 +46,7 @@ export class TopBar {
       : `${count} ${count === 1 ? 'edit waits' : 'edits wait'} here · ${this.session.problem() ?? ''}`;
   });
   protected readonly unpublished = computed(() => {
-    const count = this.session.changes().length;
+    const count = this.painted.changes().length;
     const release = this.session.release();
     if (!release?.page) return 'not published yet';
     if (count === 0) return `release ${release.number} is live`;

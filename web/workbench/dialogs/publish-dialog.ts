@@ -9,6 +9,7 @@ import type { ChangedBesides } from '@core/api/releases';
 import { Api, failureOf } from '../../services/api';
 import { nameOf } from '@core/document/kinds/registry';
 import { LedgerState } from '../state/ledger-state';
+import { PaintedPage } from '../state/painted-page';
 import { Findings } from '../review/findings';
 import { PageSession } from '../../services/page-session';
 
@@ -23,6 +24,7 @@ import { PageSession } from '../../services/page-session';
 })
 export class PublishDialog {
   protected readonly session = inject(PageSession);
+  protected readonly painted = inject(PaintedPage);
   protected readonly findings = inject(Findings);
   private readonly ledgerState = inject(LedgerState);
   /** What breaks the page for somebody, and whether anybody finds it. */
@@ -47,9 +49,9 @@ export class PublishDialog {
       ? 'The site’s classes, elements, breakpoints or alt texts have changed since it was published: this page goes live with them.'
       : '',
   );
-  protected readonly listed = computed(() => (this.session.release()?.page ? this.session.changes().slice(0, 60) : []));
+  protected readonly listed = computed(() => (this.session.release()?.page ? this.painted.changes().slice(0, 60) : []));
   protected readonly sentence = computed(() => {
-    const count = this.session.changes().length;
+    const count = this.painted.changes().length;
     if (!this.session.release()?.page) return 'This page goes live for the first time.';
     if (count === 0)
       return this.besides().site

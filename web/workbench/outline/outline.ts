@@ -4,22 +4,23 @@ import {
   Component,
   computed,
   effect,
-  ElementRef,
   inject,
   OnDestroy,
   signal,
   viewChild,
   untracked,
 } from '@angular/core';
+import { CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport } from '@angular/cdk/scrolling';
+import type { ListRange } from '@angular/cdk/collections';
 import { sharedRoots } from '@core/document/commands/shared';
-import { kindOf, nameOf } from '@core/document/kinds/registry';
-import type { Page, Part } from '@core/document/page';
+import { kindOf } from '@core/document/kinds/registry';
+import type { Page } from '@core/document/page';
 import { blankSite } from '@core/document/site';
 import type { Laid } from '@core/geometry/box';
-import type { Drop } from '@core/document/commands/drop-target';
 import { pathTo } from '@core/document/tree';
 import { PageSession } from '../../services/page-session';
 import { Selection } from '../state/selection';
+import { PaintedPage } from '../state/painted-page';
 import { SpreadState } from '../state/spread-state';
 import { DragState } from '../state/drag-state';
 import { EditorOnly } from '../state/editor-only';
@@ -29,46 +30,18 @@ import { sameList } from '../state/selection';
 import { Dragging, type Surface } from '../drag/part-drag';
 import { Glyph } from '../../theme/glyph';
 import { valueOf } from '../../theme/from-event';
-
-interface Row {
-  readonly id: string;
-  readonly kind: string;
-  readonly name: string;
-  readonly words: string;
-  readonly depth: number;
-  readonly holds: boolean;
-  readonly open: boolean;
-  readonly hidden: readonly string[];
-  readonly off: boolean;
-  readonly shared: boolean;
-}
+import { afterPaint } from '../canvas/after-paint';
+import { endOf, RowMaker, sameRows, type Row } from './rows';
 
 const noSite = blankSite('none', 'None', 'none');
 
-/** Most edits change no row: then nothing is drawn anew. */
-const sameRows = (a: readonly Row[], b: readonly Row[]): boolean =>
-  a.length === b.length &&
-  a.every((row, index) => {
-    const other = b[index]!;
-    if (row === other) return true;
-    return (
-      row.id === other.id &&
-      row.name === other.name &&
-      row.words === other.words &&
-      row.depth === other.depth &&
-      row.holds === other.holds &&
-      row.open === other.open &&
-      row.kind === other.kind &&
-      row.off === other.off &&
-      row.shared === other.shared &&
-      row.hidden.join() === other.hidden.join()
-    );
-  });
+/** The height of a row, in px. */
+const rowHeight = 24;
 
 /** The tree of the page: reaches everything, takes drops, moves by keyboard. */
 @Component({
   selector: 'fold-outline',
-  imports: [Glyph],
+  imports: [CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport, Glyph],
   templateUrl: './outline.html',
   styleUrl: './outline.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -82,7 +55,8 @@ export class Outline implements OnDestroy, Surface {
   private readonly requests = inject(Requests);
   private readonly commands = inject(Commands);
   private readonly dragging = inject(Dragging);
-  private readonly scroller = viewChild.required<ElementRef<HTMLElement>>('scroller');
+  private readonly painted = inject(PaintedPage);
+  private readonly viewport = viewChild.required(CdkVirtualScrollViewport);
   /** Words it is searched by. */
   protected readonly query = signal('');
   private readonly closed = signal<ReadonlySet<string>>(new Set());
@@ -94,56 +68,25 @@ export class Outline implements OnDestroy, Surface {
     this.query.set(valueOf(event));
   }
 
+  private readonly maker = new RowMaker();
   protected readonly rows = computed<Row[]>(
     () => {
-      const page = this.session.page();
-      if (!page) return [];
-      const rows: Row[] = [];
-      const visit = (id: string, depth: number): void => {
-        const part = page.parts[id]!;
-        const open = !this.closed().has(id) || this.query().trim() !== '';
-        rows.push(this.rowOf(id, part, depth, open));
-        if (open) for (const child of part.children) visit(child, depth + 1);
-      };
-      for (const child of page.parts[page.root]?.children ?? []) visit(child, 0);
-      const words = this.query().trim().toLowerCase();
-      if (words !== '')
-        return rows.filter((row) =>
-          `${row.name} ${row.words} ${this.kindWord(row.kind)}`.toLowerCase().includes(words),
-        );
-      return rows;
+      const page = this.painted.page();
+      const [closed, query, shared] = [this.closed(), this.query(), this.shared()];
+      return page ? this.maker.rows(page, { closed, query, shared, breakpoints: this.spread.breakpoints() }) : [];
     },
     { equal: sameRows },
   );
-  /** The row of each part as it was made last: parts are never changed in place, so an unchanged part keeps its row. */
-  private readonly made = new WeakMap<Part, Row>();
-
-  private rowOf(id: string, part: Part, depth: number, open: boolean): Row {
-    const known = this.made.get(part);
-    const shared = this.shared().has(id);
-    if (known && known.shared === shared && known.depth === depth && known.open === open && known.id === id)
-      return known;
-    const text = part.content.base['text'];
-    const hidden = this.spread
-      .breakpoints()
-      .filter((one) => part.style[one.id]?.normal?.['display'] === 'none')
-      .map((one) => one.name);
-    const words = typeof text === 'string' && !part.name ? text : '';
-    const row = {
-      id,
-      kind: part.kind,
-      name: nameOf(part),
-      words,
-      depth,
-      holds: part.children.length > 0,
-      open,
-      hidden,
-      off: part.off === true,
-      shared,
-    };
-    this.made.set(part, row);
-    return row;
-  }
+  private readonly indexes = computed(() => new Map(this.rows().map((row, index) => [row.id, index])));
+  /** The indexes of the rows that are drawn. */
+  private readonly drawn = signal<ListRange>({ start: 0, end: 0 });
+  /** The row the Tab key leads to: the selected one, or the first that is drawn. */
+  protected readonly tabStop = computed(() => {
+    const { start, end } = this.drawn();
+    const index = this.indexes().get(this.selection.id() ?? '') ?? -1;
+    return index >= start && index < end ? this.selection.id() : this.rows()[start]?.id;
+  });
+  protected readonly byId = (_index: number, row: Row): string => row.id;
 
   protected readonly landing = computed(() => {
     const landing = this.dragState.landing();
@@ -167,7 +110,11 @@ export class Outline implements OnDestroy, Surface {
       if (id === undefined) return;
       if (untracked(this.closed).size > 0)
         this.closed.update((closed) => new Set([...closed].filter((one) => !above.includes(one))));
-      requestAnimationFrame(() => this.rowElement(id)?.scrollIntoView({ block: 'nearest' }));
+      afterPaint(() => this.reveal(id));
+    });
+    effect((onCleanup) => {
+      const subscription = this.viewport().renderedRangeStream.subscribe((range) => this.drawn.set(range));
+      onCleanup(() => subscription.unsubscribe());
     });
   }
 
@@ -175,40 +122,49 @@ export class Outline implements OnDestroy, Surface {
     this.unregister?.();
   }
 
-  rect = (): DOMRect => this.scroller().nativeElement.getBoundingClientRect();
-  scale = (): number => 1;
-  scrollBy(y: number): void {
-    this.scroller().nativeElement.scrollBy(0, y);
+  private get scroller(): HTMLElement {
+    return this.viewport().elementRef.nativeElement;
   }
 
-  /** Rows as boxes: a box's box reaches over the rows of what it holds, all of them flow in a column. */
+  rect = (): DOMRect => this.scroller.getBoundingClientRect();
+  scale = (): number => 1;
+  scrollBy(y: number): void {
+    this.scroller.scrollBy(0, y);
+  }
+
+  /** Rows as boxes, drawn or not: a box's box reaches over the rows of what it holds, all of them flow in a column. */
   measure = (page: Page): Laid[] => {
-    const own = this.rect();
+    const { width, height } = this.rect();
     const rows = this.rows();
-    const boxes = rows.map((row) => this.rowElement(row.id)?.getBoundingClientRect());
-    const laid: Laid[] = rows.flatMap((row, index) => {
-      const first = boxes[index];
-      if (!first) return [];
-      let last = index;
-      while (rows[last + 1] && rows[last + 1]!.depth > row.depth) last++;
-      const bottom = boxes[last]?.bottom ?? first.bottom;
-      return [
-        {
-          id: row.id,
-          depth: row.depth + 1,
-          axis: 'column' as const,
-          box: { left: 0, top: first.top - own.top, width: own.width, height: bottom - first.top },
-        },
-      ];
-    });
-    return [
-      { id: page.root, depth: 0, axis: 'column', box: { left: 0, top: 0, width: own.width, height: own.height } },
-      ...laid,
-    ];
+    const up = this.scroller.scrollTop;
+    const laid = rows.map((row, index): Laid => ({
+      id: row.id,
+      depth: row.depth + 1,
+      axis: 'column',
+      box: { left: 0, top: index * rowHeight - up, width, height: (endOf(rows, index) - index) * rowHeight },
+    }));
+    return [{ id: page.root, depth: 0, axis: 'column', box: { left: 0, top: 0, width, height } }, ...laid];
   };
 
   private rowElement(id: string): HTMLElement | null {
-    return this.scroller().nativeElement.querySelector<HTMLElement>(`[data-row="${CSS.escape(id)}"]`);
+    return this.scroller.querySelector<HTMLElement>(`[data-row="${CSS.escape(id)}"]`);
+  }
+
+  /** Scrolls until a part's row is in view. */
+  private reveal(id: string): void {
+    const index = this.indexes().get(id);
+    if (index === undefined) return;
+    const [top, room] = [index * rowHeight, this.scroller.clientHeight];
+    if (top < this.scroller.scrollTop) this.viewport().scrollToOffset(top);
+    else if (top + rowHeight > this.scroller.scrollTop + room) this.viewport().scrollToOffset(top + rowHeight - room);
+  }
+
+  /** Gives a row the focus, once it is drawn. */
+  private focus(id: string, tries = 6): void {
+    this.reveal(id);
+    const element = this.rowElement(id);
+    if (element) element.focus();
+    else if (tries > 0) requestAnimationFrame(() => this.focus(id, tries - 1));
   }
 
   protected press(event: PointerEvent, id: string): void {
@@ -230,39 +186,48 @@ export class Outline implements OnDestroy, Surface {
 
   protected keyed(event: KeyboardEvent, row: Row): void {
     if (event.altKey || event.ctrlKey || event.metaKey || this.renaming() !== undefined) return;
-    const rows = this.rows();
-    const index = rows.findIndex((one) => one.id === row.id);
-    if (event.shiftKey && (event.key === 'ArrowDown' || event.key === 'ArrowUp')) {
-      const next = rows[index + (event.key === 'ArrowDown' ? 1 : -1)];
-      event.preventDefault();
-      if (next) this.selection.selectAll([...this.selection.all().filter((id) => id !== next.id), next.id]);
-      requestAnimationFrame(() => next && this.rowElement(next.id)?.focus());
-      return;
-    }
-    const go = (to: Row | undefined): void => {
-      if (!to) return;
-      this.selection.select(to.id);
-      requestAnimationFrame(() => this.rowElement(to.id)?.focus());
-    };
-    const moves: Readonly<Record<string, () => void>> = {
-      ArrowDown: () => go(rows[index + 1]),
-      ArrowUp: () => go(rows[index - 1]),
-      ArrowLeft: () =>
-        row.holds && row.open
-          ? this.toggle(event, row.id)
-          : go(
-              rows
-                .slice(0, index)
-                .reverse()
-                .find((one) => one.depth < row.depth),
-            ),
-      ArrowRight: () => (row.holds && !row.open ? this.toggle(event, row.id) : go(rows[index + 1])),
-      F2: () => this.beginRename(row.id),
-    };
-    const move = moves[event.key];
+    const move = event.shiftKey ? this.extending(event.key, row) : this.moving(event, row);
     if (!move) return;
     event.preventDefault();
     move();
+  }
+
+  /** What a key does with Shift held: the selection grows by the row before or after. */
+  private extending(key: string, row: Row): (() => void) | undefined {
+    if (key !== 'ArrowDown' && key !== 'ArrowUp') return undefined;
+    const next = this.rows()[(this.indexes().get(row.id) ?? 0) + (key === 'ArrowDown' ? 1 : -1)];
+    return () => {
+      if (!next) return;
+      this.selection.selectAll([...this.selection.all().filter((id) => id !== next.id), next.id]);
+      requestAnimationFrame(() => this.focus(next.id));
+    };
+  }
+
+  private moving(event: KeyboardEvent, row: Row): (() => void) | undefined {
+    const rows = this.rows();
+    const index = this.indexes().get(row.id) ?? 0;
+    const page = Math.max(1, Math.floor(this.scroller.clientHeight / rowHeight) - 1);
+    const moves: Readonly<Record<string, () => void>> = {
+      ArrowDown: () => this.go(rows[index + 1]),
+      ArrowUp: () => this.go(rows[index - 1]),
+      PageDown: () => this.go(rows[Math.min(index + page, rows.length - 1)]),
+      PageUp: () => this.go(rows[Math.max(index - page, 0)]),
+      Home: () => this.go(rows[0]),
+      End: () => this.go(rows.at(-1)),
+      ArrowLeft: () =>
+        row.holds && row.open
+          ? this.toggle(event, row.id)
+          : this.go(rows.slice(0, index).findLast((one) => one.depth < row.depth)),
+      ArrowRight: () => (row.holds && !row.open ? this.toggle(event, row.id) : this.go(rows[index + 1])),
+      F2: () => this.beginRename(row.id),
+    };
+    return moves[event.key];
+  }
+
+  private go(to: Row | undefined): void {
+    if (!to) return;
+    this.selection.select(to.id);
+    requestAnimationFrame(() => this.focus(to.id));
   }
 
   protected menu(event: MouseEvent, id: string): void {
@@ -278,20 +243,20 @@ export class Outline implements OnDestroy, Surface {
 
   protected beginRename(id: string): void {
     this.renaming.set(id);
-    requestAnimationFrame(() =>
-      this.scroller().nativeElement.querySelector<HTMLInputElement>('[data-rename]')?.select(),
-    );
+    requestAnimationFrame(() => this.scroller.querySelector<HTMLInputElement>('[data-rename]')?.select());
   }
 
   protected rename(event: Event, id: string): void {
     if (this.renaming() !== id) return;
     this.renaming.set(undefined);
     const value = valueOf(event).trim();
-    const now = this.session.page()?.parts[id]?.name ?? '';
-    if (value !== now)
+    const name = this.session.page()?.parts[id]?.name ?? '';
+    if (value !== name)
       this.commands.attempt(() => [{ do: 'set', part: id, field: ['name'], ...(value !== '' && { value }) }]);
   }
 
-  protected markTop = (drop: Drop): number => drop.mark.top + this.scroller().nativeElement.scrollTop;
-  protected kindWord = (kind: string): string => kindOf(kind).word;
+  protected titleOf({ kind, off, hidden }: Row): string {
+    const where = hidden.length > 0 ? `, hidden on ${hidden.join(', ')}` : '';
+    return `${kindOf(kind).word}${off ? ', switched off' : ''}${where}`;
+  }
 }

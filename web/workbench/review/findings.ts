@@ -10,6 +10,7 @@ import type { DeskFacts } from '@core/api/sites';
 import { Api } from '../../services/api';
 import { PageWorker } from '../../services/page-worker';
 import { PageSession } from '../../services/page-session';
+import { PaintedPage } from '../state/painted-page';
 import { SpreadState } from '../state/spread-state';
 import { textBackgroundsOf } from '../canvas/text-backgrounds';
 import { Leaves } from '../state/leaves';
@@ -31,6 +32,7 @@ interface Basis {
 @Injectable()
 export class Findings {
   private readonly session = inject(PageSession);
+  private readonly painted = inject(PaintedPage);
   private readonly spread = inject(SpreadState);
   private readonly leaves = inject(Leaves);
   private readonly sweeper = inject(Sweeper);
@@ -49,7 +51,7 @@ export class Findings {
   /** What a review looks at: another one begins when any of it is another. */
   private readonly basis = computed(() => ({
     site: this.session.site(),
-    page: this.session.page(),
+    page: this.painted.page(),
     leaves: this.spread.leaves(),
     swept: this.sweeper.swept(),
     structures: this.spread.breakpoints().map((one) => this.leaves.structure(one.id)),

@@ -25,6 +25,7 @@ import { firstScreen, type FirstScreen, type Placed } from '@core/geometry/first
 import { canvasAddresses } from '../../services/addresses';
 import { PageSession } from '../../services/page-session';
 import { Selection } from '../state/selection';
+import { PaintedPage } from '../state/painted-page';
 import { SpreadState } from '../state/spread-state';
 import { Requests } from '../state/requests';
 import { leafGap } from '../state/spread-state';
@@ -67,6 +68,7 @@ interface Seen {
 })
 export class FirstScreenPanel {
   private readonly session = inject(PageSession);
+  private readonly painted = inject(PaintedPage);
   private readonly selection = inject(Selection);
   private readonly spread = inject(SpreadState);
   private readonly requests = inject(Requests);
@@ -74,7 +76,7 @@ export class FirstScreenPanel {
   private readonly seen = signal<Seen | undefined>(undefined);
   private readonly basis = computed((): Basis => ({
     site: this.session.site(),
-    page: this.session.page(),
+    page: this.painted.page(),
   }));
 
   protected readonly columns = computed<Column[]>(() => {

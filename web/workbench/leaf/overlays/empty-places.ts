@@ -1,10 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { Button } from 'primeng/button';
 import { kindOf, nameOf, whatFits } from '@core/document/kinds/registry';
-import { PageSession } from '../../../services/page-session';
 import { Commands } from '../../commands/commands';
 import { Dialogs } from '../../state/dialogs';
 import { Leaves } from '../../state/leaves';
+import { PaintedPage } from '../../state/painted-page';
 import { Selection } from '../../state/selection';
 
 /** So many empty boxes are marked on a leaf. */
@@ -93,19 +93,19 @@ const mostMarked = 30;
 export class EmptyPlaces {
   readonly breakpoint = input.required<string>();
   readonly scale = input.required<number>();
-  private readonly session = inject(PageSession);
+  private readonly painted = inject(PaintedPage);
   private readonly selection = inject(Selection);
   private readonly leaves = inject(Leaves);
   protected readonly commands = inject(Commands);
   protected readonly dialogs = inject(Dialogs);
 
   protected readonly isBlank = computed(() => {
-    const page = this.session.page();
+    const page = this.painted.page();
     return page !== undefined && page.parts[page.root]?.children.length === 0;
   });
 
   private readonly empty = computed(() => {
-    const page = this.session.page();
+    const page = this.painted.page();
     if (!page) return [];
     return Object.entries(page.parts)
       .filter(([id, part]) => id !== page.root && part.children.length === 0 && kindOf(part.kind).holds.length > 0)
