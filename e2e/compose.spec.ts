@@ -283,7 +283,7 @@ describe('From a blank page to a live one', () => {
       await stranger.signIn('ben@elsewhere.example', 'another-studio');
       await stranger.until(async () => (await (await stranger.find('main')).getText()).includes('not a member of any'));
       await other.driver.get(`${visit.servers.editor}/pages/${page}`);
-      expect(await (await stranger.find('.failure')).getText()).toContain('have access');
+      await stranger.until(async () => (await (await stranger.find('.failure')).getText()).includes('have access'));
       const status = await other.driver.executeAsyncScript<number>(
         `const done = arguments[arguments.length - 1]; fetch('/api/pages/${page}').then((answer) => done(answer.status))`,
       );

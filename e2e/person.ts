@@ -122,6 +122,24 @@ export class Person {
     }, `${name} is not selected`);
   }
 
+  /** Scrolls the outline, which draws only the rows in sight, until the first row that matches is drawn, and gives it. */
+  async row(css: string, name?: string): Promise<WebElement> {
+    const script = `const [css, name, done] = arguments;
+      const scroller = document.querySelector('fold-outline .scroller');
+      const look = () => {
+        const found = [...scroller.querySelectorAll(css)].find((row) => name === null || row.querySelector('.name')?.textContent === name);
+        if (found) { found.scrollIntoView({ block: 'nearest' }); return setTimeout(() => done(found), 150); }
+        if (scroller.scrollTop + scroller.clientHeight >= scroller.scrollHeight) return done(null);
+        scroller.scrollTop += scroller.clientHeight - 48;
+        setTimeout(look, 80);
+      };
+      scroller.scrollTop = 0;
+      setTimeout(look, 80)`;
+    const found = await this.driver.executeAsyncScript<WebElement | null>(script, css, name ?? null);
+    if (!found) throw new Error(`no row of the outline matches ${css} ${name ?? ''}`);
+    return found;
+  }
+
   /** Opens a text on the page for writing; what has just been drawn may still be moving. */
   async openText(leaf: LeafName, css: string): Promise<void> {
     await this.until(async () => {

@@ -11,11 +11,7 @@ describe('From a page built wide only to one that fits every screen', () => {
     visit.browser.driver.executeScript<T>(body, ...values);
   const beyond = (leaf: 'wide' | 'tablet' | 'phone'): Promise<number> =>
     visit.person.inLeaf<number>(leaf, 'return document.documentElement.scrollWidth - view.innerWidth');
-  const select = (name: string): Promise<unknown> =>
-    script(
-      `[...document.querySelectorAll('fold-outline [data-row]')].find((row) => row.querySelector('.name')?.textContent === arguments[0]).dispatchEvent(new PointerEvent('pointerdown', { bubbles: true, button: 0 })); window.dispatchEvent(new PointerEvent('pointerup', { bubbles: true }))`,
-      name,
-    );
+  const select = async (name: string): Promise<void> => (await visit.person.row('[data-row]', name)).click();
   const selected = (name: string): Promise<void> =>
     visit.person.until(
       async () => (await (await visit.person.find('.path')).getText()).trim().endsWith(name),

@@ -56,10 +56,7 @@ describe('Whole sections', () => {
       async () => !(await visit.person.inLeaf<boolean>('wide', 'return document.querySelector("details").open')),
       'it stays open',
     );
-    await visit.browser.driver.executeScript(
-      `document.querySelector('[data-row="${id}"]').nextElementSibling.scrollIntoView()`,
-    );
-    await (await visit.person.find(`[data-row="${id}"] + [data-row]`)).click();
+    await (await visit.person.row(`[data-row="${id}"] + [data-row]`)).click();
     await visit.person.until(
       () => visit.person.inLeaf<boolean>('wide', 'return document.querySelector("details").open'),
       'what it holds cannot be seen',
@@ -116,11 +113,7 @@ describe('Whole sections', () => {
     );
     expect(await shown('wide')).toEqual([false, true]);
     const link = await visit.person.inLeaf<string>('wide', 'return document.querySelector("nav a").dataset.part');
-    await visit.browser.driver.executeScript(
-      'document.querySelector(arguments[0]).scrollIntoView({ block: "center" })',
-      `[data-row="${link}"]`,
-    );
-    await (await visit.person.find(`[data-row="${link}"]`)).click();
+    await (await visit.person.row(`[data-row="${link}"]`)).click();
     await visit.person.until(
       async () => (await shown('phone')).join() === 'true,true',
       'its links cannot be seen on the phone',

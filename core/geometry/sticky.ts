@@ -168,6 +168,24 @@ function roomStop(part: Measured, holder: Measured, name: Naming): StickyStop[] 
   ];
 }
 
+/** Whether a box lies in the way of one that travels down over `swept` from `natural`. */
+const liesInTheWay = (box: Box, natural: Box, swept: Box): boolean =>
+  box.height >= 1 &&
+  box.left < right(swept) - 1 &&
+  right(box) > swept.left + 1 &&
+  box.top >= bottom(natural) - 1 &&
+  box.top < bottom(swept) - 1;
+
+/** A part that passes over a stuck one, with the z-index that ends it. */
+function coveredBy(id: string, other: Measured, name: Naming): StickyStop {
+  const value = String(1 + (Number.parseInt(other.style['z-index'], 10) || 0));
+  return {
+    kind: 'covered',
+    sentence: `${name(other.id)} passes over it.`,
+    cure: { part: id, property: 'z-index', value, label: `Let it lie over ${name(other.id)}` },
+  };
+}
+
 /**
  * Parts a stuck part meets on its way: those below its place that pass it, with whether they lie over it (`over`) or under it.
  * @param over whether the first part is painted above the second
@@ -183,36 +201,18 @@ export function metOnTheWay(
   const travel = stickyTravel(page, id, natural).find((one) => one.edge === 'top');
   if (!part || !travel || travel.to - travel.from < 1) return [];
   const holders = new Set(ancestors(page, id).map((one) => one.id));
-  const swept: Box = {
-    left: natural.left,
-    top: natural.top,
-    width: natural.width,
-    height: natural.height + travel.to - travel.from,
-  };
+  const swept: Box = { ...natural, height: natural.height + travel.to - travel.from };
   const met: StickyStop[] = [];
   for (const other of page.parts.values()) {
     if (other.id === id || holders.has(other.id) || ancestors(page, other.id).some((one) => one.id === id)) continue;
     if (other.parent !== undefined && !holders.has(other.parent)) continue;
-    const overlaps =
-      other.box.left < right(swept) - 1 &&
-      right(other.box) > swept.left + 1 &&
-      other.box.top >= bottom(natural) - 1 &&
-      other.box.top < bottom(swept) - 1;
-    if (!overlaps || other.box.height < 1) continue;
-    met.push(
-      over(other.id)
-        ? {
-            kind: 'covered',
-            sentence: `${name(other.id)} passes over it.`,
-            cure: {
-              part: id,
-              property: 'z-index',
-              value: String(1 + (Number.parseInt(other.style['z-index'], 10) || 0)),
-              label: `Let it lie over ${name(other.id)}`,
-            },
-          }
-        : { kind: 'covers', sentence: `It shows over ${name(other.id)} as that passes.`, cure: undefined },
-    );
+    if (!liesInTheWay(other.box, natural, swept)) continue;
+    const under = {
+      kind: 'covers',
+      sentence: `It shows over ${name(other.id)} as that passes.`,
+      cure: undefined,
+    } as const;
+    met.push(over(other.id) ? coveredBy(id, other, name) : under);
   }
   const covered = met.filter((one) => one.kind === 'covered');
   return covered.length > 0 ? covered.slice(0, 2) : met.slice(0, 1);

@@ -67,6 +67,20 @@ export function overrides(situation: Situation, part: string, values: Readonly<R
   return changed.map(([property, value]) => styleEdit(part, situation.breakpoint, 'normal', property, value));
 }
 
+/** A proposal for a part, or none where it would change nothing. */
+export function proposed(
+  situation: Situation,
+  part: string,
+  edits: readonly Edit[],
+  says: Omit<Proposal, 'part' | 'breakpoint' | 'edits'>,
+): Proposal[] {
+  return edits.length > 0 ? [{ ...says, part, breakpoint: situation.breakpoint, edits }] : [];
+}
+
+/** Values as they would be written, for people to compare. */
+export const written = (properties: readonly string[], valueOf: (property: string) => string): string =>
+  properties.map((property) => `${property} ${valueOf(property)}`).join(', ');
+
 /** A part and those like it: of the same kind, tag and classes, with the same style of their own; what is proposed for one is proposed for all, so that they stay alike. */
 export function alike({ page }: Situation, part: string): string[] {
   const one = page.parts[part]!;

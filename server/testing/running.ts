@@ -151,25 +151,27 @@ export interface Running {
   stop(): Promise<void>;
 }
 
+const configFor = (database: string, folder: string) => ({
+  database,
+  port: 0,
+  livePort: 4300,
+  liveFolder: join(folder, 'live'),
+  uploadFolder: join(folder, 'uploads'),
+  webFolder: resolve('dist/web/browser'),
+  secret: 's'.repeat(40),
+  keepReleases: 50,
+  sessionLasts: 86_400_000,
+});
+
 /** Starts a server; `through` may lead its connections to the database another way. */
 export async function runServer(
   through: (address: string) => Promise<string> = (address) => Promise.resolve(address),
   log: Logger = pino({ level: 'silent' }),
 ): Promise<Running> {
-  const folder = mkdtempSync(join(tmpdir(), 'fold-trial-'));
+  const folder = mkdtempSync(join(tmpdir(), 'fold-testing-'));
   const url = await through(await freshDatabase());
   const database = await openDatabase(url);
-  const config = {
-    database: url,
-    port: 0,
-    livePort: 4300,
-    liveFolder: join(folder, 'live'),
-    uploadFolder: join(folder, 'uploads'),
-    webFolder: resolve('dist/web/browser'),
-    secret: 's'.repeat(40),
-    keepReleases: 50,
-    sessionLasts: 86_400_000,
-  };
+  const config = configFor(url, folder);
   const service = {
     config,
     database,

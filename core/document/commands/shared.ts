@@ -26,51 +26,46 @@ export interface Mirrored {
   readonly edit: Edit;
 }
 
+/** What one edit means for pages that have its shared section; `around` says in which one a part stands. */
+function mirroredEdit(
+  page: Page,
+  edit: Edit,
+  roots: ReadonlySet<string>,
+  around: (id: string) => string | undefined,
+): Mirrored[] {
+  const within = (root: string | undefined, same: Edit): Mirrored[] =>
+    root === undefined ? [] : [{ root, edit: same }];
+  if (edit.do === 'set') return within(around(edit.part), edit);
+  if (edit.do === 'insert') return within(around(edit.parent), edit);
+  if (roots.has(edit.part)) return []; // where a section itself stands is its page's affair
+  if (edit.do === 'remove') return within(around(edit.part), edit);
+  const [from, to] = [around(edit.part), around(edit.parent)];
+  if (from === to) return within(from, edit);
+  const { part, parent, index } = edit;
+  return [
+    ...within(from, { do: 'remove', part }),
+    ...within(to, { do: 'insert', parent, index, root: part, parts: partsBelow(page, part) }),
+  ];
+}
+
 /**
  * What edits on one page mean for the others that have its shared sections: the same edit where it stays within one, an insert where a part comes in from elsewhere,
  * a removal where one goes out. Where a section itself stands on its page, or that it goes, is its page's affair.
  */
 export function mirrored(site: Site, page: Page, edits: readonly Edit[]): Mirrored[] {
   const roots = sharedRoots(site);
-  const out: Mirrored[] = [];
-  if (roots.size === 0) return out;
+  if (roots.size === 0) return [];
   const draft = draftOf(page);
   const around = (id: string): string | undefined => {
     let root: string | undefined;
     for (let at: string | undefined = id; at !== undefined; at = draft.parents.get(at)) if (roots.has(at)) root = at;
     return root;
   };
-  for (const edit of edits) {
-    if (edit.do === 'set') {
-      const root = around(edit.part);
-      if (root !== undefined) out.push({ root, edit });
-    } else if (edit.do === 'insert') {
-      const root = around(edit.parent);
-      if (root !== undefined) out.push({ root, edit });
-    } else if (edit.do === 'remove') {
-      const root = around(edit.part);
-      if (root !== undefined && root !== edit.part) out.push({ root, edit });
-    } else if (!roots.has(edit.part)) {
-      const [from, to] = [around(edit.part), around(edit.parent)];
-      if (from !== undefined && from === to) out.push({ root: from, edit });
-      else {
-        if (from !== undefined) out.push({ root: from, edit: { do: 'remove', part: edit.part } });
-        if (to !== undefined)
-          out.push({
-            root: to,
-            edit: {
-              do: 'insert',
-              parent: edit.parent,
-              index: edit.index,
-              root: edit.part,
-              parts: partsBelow(draft.page, edit.part),
-            },
-          });
-      }
-    }
+  return edits.flatMap((edit) => {
+    const found = mirroredEdit(draft.page, edit, roots, around);
     applyTo(site, draft, edit);
-  }
-  return out;
+    return found;
+  });
 }
 
 /** The edits that put a shared section on a page. @throws Problem when it stands there already */

@@ -1,5 +1,5 @@
 import { nameOf } from '../../document/kinds/registry';
-import { overrides, px, valueAt, type Proposal, type Rule } from '../proposal';
+import { overrides, proposed, px, valueAt, written, type Proposal, type Rule } from '../proposal';
 
 /** A width in px that is wider than the narrowest screen, or than what holds it: as wide as there is room, and never wider than it was. */
 export const freeWidth: Rule = {
@@ -7,7 +7,7 @@ export const freeWidth: Rule = {
   source: 'common practice (a width that is fixed is what stops a page from responding)',
   order: 1,
   propose: (situation, part) => {
-    const { page, breakpoint, slices } = situation;
+    const { page, slices } = situation;
     const slice = slices[0];
     const seen = slice?.parts.get(part);
     if (!slice || !seen || seen.position === 'absolute' || seen.position === 'fixed') return [];
@@ -15,22 +15,16 @@ export const freeWidth: Rule = {
     const room = Math.min(slice.width, holder ? holder.port.width - holder.paddingX : slice.width);
     const name = nameOf(page.parts[part]!);
     const proposals: Proposal[] = [];
-    const make = (property: string, values: Record<string, string>, size: number, says: string): void => {
-      const edits = overrides(situation, part, values);
-      if (edits.length > 0)
-        proposals.push({
+    const make = (property: string, values: Record<string, string>, size: number, says: string): void =>
+      void proposals.push(
+        ...proposed(situation, part, overrides(situation, part, values), {
           rule: 'free fixed widths',
-          part,
-          breakpoint,
-          edits,
           says: `${name}: ${says}`,
           reason: `Its ${property} is ${size} px; on a screen of ${slice.width} px it has ${Math.round(room)} px.`,
           before: `${property} ${size}px`,
-          after: Object.entries(values)
-            .map(([key, value]) => `${key} ${value}`)
-            .join(', '),
-        });
-    };
+          after: written(Object.keys(values), (key) => values[key]!),
+        }),
+      );
     const width = px(valueAt(situation, part, 'width'));
     if (width !== undefined && width > room)
       make(

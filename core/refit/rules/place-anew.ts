@@ -1,5 +1,5 @@
 import { nameOf } from '../../document/kinds/registry';
-import { overrides, px, valueAt, type Proposal, type Rule } from '../proposal';
+import { overrides, proposed, px, valueAt, written, type Proposal, type Rule } from '../proposal';
 
 /** A part placed absolutely: its size and offsets in the proportion of the screens, or pinned to the edge it goes beyond. */
 export const placeAnew: Rule = {
@@ -7,7 +7,7 @@ export const placeAnew: Rule = {
   source: 'CSS Positioned Layout 3 §3',
   order: 4,
   propose: (situation, part) => {
-    const { page, breakpoint, slices, ratio } = situation;
+    const { page, slices, ratio } = situation;
     const seen = slices[0]?.parts.get(part);
     if (!seen || seen.position !== 'absolute') return [];
     const name = nameOf(page.parts[part]!);
@@ -17,27 +17,14 @@ export const placeAnew: Rule = {
       beyond > 0
         ? `It is placed for a wider screen and reaches ${beyond} px beyond one of ${width} px.`
         : `It is placed for a wider screen and takes ${Math.round((seen.box.width / width) * 100)} % of one of ${width} px.`;
-    const make = (says: string, values: Record<string, string>): Proposal[] => {
-      const edits = overrides(situation, part, values);
-      const written = (of: (property: string) => string): string =>
-        Object.keys(values)
-          .map((property) => `${property} ${of(property)}`)
-          .join(', ');
-      return edits.length > 0
-        ? [
-            {
-              rule: 'resize or re-pin',
-              part,
-              breakpoint,
-              edits,
-              says: `${name}: ${says}`,
-              reason,
-              before: written((property) => valueAt(situation, part, property)),
-              after: written((property) => values[property]!),
-            },
-          ]
-        : [];
-    };
+    const make = (says: string, values: Record<string, string>): Proposal[] =>
+      proposed(situation, part, overrides(situation, part, values), {
+        rule: 'resize or re-pin',
+        says: `${name}: ${says}`,
+        reason,
+        before: written(Object.keys(values), (property) => valueAt(situation, part, property)),
+        after: written(Object.keys(values), (property) => values[property]!),
+      });
     const scaled: Record<string, string> = {};
     for (const property of ['width', 'height', 'left', 'right']) {
       const value = px(valueAt(situation, part, property));

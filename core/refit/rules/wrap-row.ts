@@ -1,5 +1,5 @@
 import { nameOf } from '../../document/kinds/registry';
-import { overrides, valueAt, type Proposal, type Rule } from '../proposal';
+import { overrides, proposed, valueAt, type Proposal, type Rule } from '../proposal';
 
 /** A row of boxes that do not fit: they wrap, or stand one below the other, each as wide as its row. */
 export const wrapRow: Rule = {
@@ -7,7 +7,7 @@ export const wrapRow: Rule = {
   source: 'CSS Flexbox 1 §5.2, §5.1',
   order: 3,
   propose: (situation, part) => {
-    const { page, breakpoint, slices } = situation;
+    const { page, slices } = situation;
     const children = page.parts[part]!.children.filter((id) => slices[0]?.parts.has(id));
     if (
       children.length < 2 ||
@@ -25,20 +25,13 @@ export const wrapRow: Rule = {
           ? overrides(situation, id, each)
           : [],
       );
-      return own.length > 0
-        ? [
-            {
-              rule: 'wrap or stack a row',
-              part,
-              breakpoint,
-              edits: [...own, ...held],
-              says: `${name}: ${says}`,
-              reason,
-              before: valueAt(situation, part, 'flex-direction'),
-              after: Object.values(values)[0]!,
-            },
-          ]
-        : [];
+      return proposed(situation, part, own.length > 0 ? [...own, ...held] : [], {
+        rule: 'wrap or stack a row',
+        says: `${name}: ${says}`,
+        reason,
+        before: valueAt(situation, part, 'flex-direction'),
+        after: Object.values(values)[0]!,
+      });
     };
     const wraps =
       valueAt(situation, part, 'flex-wrap') === 'nowrap' ? make('let it wrap', { 'flex-wrap': 'wrap' }, {}) : [];

@@ -36,6 +36,19 @@ function joined(lines: readonly Box[]): Box[] {
 
 const sized = (value: string): number => Number.parseFloat(value) || 0;
 
+/** An element's border box and padding box in px of the page, which is scrolled by `x` and `y`. */
+function boxesOf(element: HTMLElement, x: number, y: number): { box: Box; port: Box } {
+  const rect = element.getBoundingClientRect();
+  const box = { left: rect.left + x, top: rect.top + y, width: rect.width, height: rect.height };
+  const port = {
+    left: box.left + element.clientLeft,
+    top: box.top + element.clientTop,
+    width: element.clientWidth || box.width,
+    height: element.clientHeight || box.height,
+  };
+  return { box, port };
+}
+
 /** Measures a page as it is laid out now in a document of this width. Parts without a box are left out. */
 export function sliceOf(document: Document, page: Page, width: number): Slice {
   const view = document.defaultView!; // a frame's document that is shown has one
@@ -48,21 +61,12 @@ export function sliceOf(document: Document, page: Page, width: number): Slice {
     const style = view.getComputedStyle(element);
     if (!part || element.parentElement?.closest('details:not([open])')) continue; // nothing of what is closed is laid out to be seen
     if (style.display === 'none' || style.visibility === 'hidden') continue;
-    const rect = element.getBoundingClientRect();
-    const box = { left: rect.left + x, top: rect.top + y, width: rect.width, height: rect.height };
-    const port = {
-      left: box.left + element.clientLeft,
-      top: box.top + element.clientTop,
-      width: element.clientWidth || box.width,
-      height: element.clientHeight || box.height,
-    };
     const parent = element.parentElement?.closest<HTMLElement>('[data-part]')?.dataset['part'];
     parts.set(id, {
       id,
       parent,
       kind: part.kind,
-      box,
-      port,
+      ...boxesOf(element, x, y),
       ...linesOf(element, range, x, y),
       display: style.display,
       position: style.position,

@@ -51,14 +51,16 @@ export class Sweeper implements OnDestroy {
     const page = this.session.page();
     if (!site || !page) return;
     const mine = ++this.asked;
-    const edges = site.breakpoints.flatMap((one) => [
-      rangeOf(site.breakpoints, one).from,
-      rangeOf(site.breakpoints, one).to,
-    ]);
-    const order = sweepOrder(edges);
+    const order = sweepOrder(
+      site.breakpoints.map((one) => rangeOf(site.breakpoints, one)).flatMap(({ from, to }) => [from, to]),
+    );
     const leaf = hiddenLeaf(site, page, { width: 320, height: 800 }, canvasAddresses(site.id));
     const sweep = (this.sweep = new Sweep());
     this.running.set(true);
+    const measure = (width: number): void => {
+      leaf.size(width, breakpointAt(site.breakpoints, width).preview.height);
+      sweep.add(sliceOf(leaf.painter.document, page, width));
+    };
     const tell = (done: boolean): void =>
       this.swept.set({
         page,
@@ -70,27 +72,34 @@ export class Sweeper implements OnDestroy {
       });
     try {
       await Promise.race([leaf.painter.document.fonts.ready, new Promise((go) => setTimeout(go, 1000))]);
-      let at = 0;
-      let told = 0;
-      while (at < order.length) {
-        await new Promise((go) => requestAnimationFrame(() => setTimeout(go)));
-        if (mine !== this.asked) return;
-        const begun = performance.now();
-        do {
-          const width = order[at++]!;
-          leaf.size(width, breakpointAt(site.breakpoints, width).preview.height);
-          sweep.add(sliceOf(leaf.painter.document, page, width));
-        } while (at < order.length && performance.now() - begun < turn);
-        if (performance.now() - told > 400) {
-          told = performance.now();
-          tell(false);
-        }
-      }
-      tell(true);
+      if (await this.eachBetweenFrames(order, measure, () => tell(false), mine)) tell(true);
     } finally {
       leaf.remove();
       if (mine === this.asked) this.running.set(false);
     }
+  }
+
+  /** Measures width after width, a few between two frames, telling of it now and then; whether all were, or another run took over. */
+  private async eachBetweenFrames(
+    widths: readonly number[],
+    measure: (width: number) => void,
+    tell: () => void,
+    mine: number,
+  ): Promise<boolean> {
+    let at = 0;
+    let told = 0;
+    while (at < widths.length) {
+      await new Promise((go) => requestAnimationFrame(() => setTimeout(go)));
+      if (mine !== this.asked) return false;
+      const begun = performance.now();
+      do measure(widths[at++]!);
+      while (at < widths.length && performance.now() - begun < turn);
+      if (performance.now() - told > 400) {
+        told = performance.now();
+        tell();
+      }
+    }
+    return true;
   }
 
   /** Edits that write each picture's measured widths as its `sizes`. */

@@ -1,5 +1,5 @@
 import { kindOf } from '@core/document/kinds/registry';
-import type { Box } from '@core/geometry/box';
+import type { Box, GridLines } from '@core/geometry/box';
 import { gridLines } from '@core/geometry/grid-cells';
 import {
   bottom,
@@ -53,47 +53,53 @@ function spaces(part: Measured, least: number): Handle[] {
 
 /** The gaps between neighbours of a flex box, or between the tracks of a grid. */
 function gaps(part: Measured, children: readonly Measured[], least: number): Handle[] {
-  const row = Number.parseFloat(part.style['row-gap']) || 0;
-  const column = Number.parseFloat(part.style['column-gap']) || 0;
+  const sizes = {
+    row: Number.parseFloat(part.style['row-gap']) || 0,
+    column: Number.parseFloat(part.style['column-gap']) || 0,
+  };
   const lines = gridLines(part);
+  if (lines) return gridGaps(lines, contentBox(part), sizes, least);
+  return /flex$/.test(part.style.display) ? flexGaps(part, children, sizes, least) : [];
+}
+
+interface GapSizes {
+  readonly row: number;
+  readonly column: number;
+}
+
+function gridGaps(lines: GridLines, box: Box, { row, column }: GapSizes, least: number): Handle[] {
+  return [
+    ...lines.columns.slice(0, -1).map((track): Handle => ({
+      kind: 'gap',
+      axis: 'column',
+      px: column,
+      box: { left: track.start + track.size, top: box.top, width: Math.max(column, least), height: box.height },
+    })),
+    ...lines.rows.slice(0, -1).map((track): Handle => ({
+      kind: 'gap',
+      axis: 'row',
+      px: row,
+      box: { left: box.left, top: track.start + track.size, width: box.width, height: Math.max(row, least) },
+    })),
+  ];
+}
+
+function flexGaps(part: Measured, children: readonly Measured[], sizes: GapSizes, least: number): Handle[] {
   const box = contentBox(part);
-  if (lines) {
-    return [
-      ...lines.columns.slice(0, -1).map((track): Handle => ({
-        kind: 'gap',
-        axis: 'column',
-        px: column,
-        box: { left: track.start + track.size, top: box.top, width: Math.max(column, least), height: box.height },
-      })),
-      ...lines.rows.slice(0, -1).map((track): Handle => ({
-        kind: 'gap',
-        axis: 'row',
-        px: row,
-        box: { left: box.left, top: track.start + track.size, width: box.width, height: Math.max(row, least) },
-      })),
-    ];
-  }
-  if (!/flex$/.test(part.style.display)) return [];
   const across = part.style['flex-direction'].startsWith('row');
+  const axis = across ? 'column' : 'row';
   const flow = children
     .filter((one) => !isOutOfFlow(one) && one.style.display !== 'none')
     .sort((a, b) => (across ? a.box.left - b.box.left : a.box.top - b.box.top));
   return flow.slice(0, -1).flatMap((one, index): Handle[] => {
     const next = flow[index + 1]!;
-    const from = across ? right(one.box) : bottom(one.box);
-    const size = Math.max((across ? next.box.left : next.box.top) - from, 0);
     if (across && next.box.top >= bottom(one.box)) return [];
-    const px = across ? column : row;
-    return [
-      {
-        kind: 'gap',
-        axis: across ? 'column' : 'row',
-        px,
-        box: across
-          ? { left: from, top: box.top, width: Math.max(size, least), height: box.height }
-          : { left: box.left, top: from, width: box.width, height: Math.max(size, least) },
-      },
-    ];
+    const from = across ? right(one.box) : bottom(one.box);
+    const size = Math.max((across ? next.box.left : next.box.top) - from, 0, least);
+    const between = across
+      ? { left: from, top: box.top, width: size, height: box.height }
+      : { left: box.left, top: from, width: box.width, height: size };
+    return [{ kind: 'gap', axis, px: sizes[axis], box: between }];
   });
 }
 

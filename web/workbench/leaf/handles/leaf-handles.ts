@@ -211,52 +211,43 @@ export class LeafHandles {
   }
 
   private outcomeOf({ handle, part, guides }: Drag, by: { x: number; y: number }, held: Held): Outcome | undefined {
+    if (handle.kind === 'grip') return this.sized(part, handle.grip, by, guides, held);
+    if (handle.kind === 'gutter') return this.guttered(part.id, handle.index, by.x);
+    const values = this.valuesOf(handle, part, by, held);
+    if (!values) return undefined;
+    const label = Object.entries(values)
+      .map(([name, value]) => `${name} ${value ?? ''}`)
+      .slice(0, 3)
+      .join('\n');
+    return { part: part.id, values, label };
+  }
+
+  private valuesOf(
+    handle: Exclude<Handle, { kind: 'grip' | 'gutter' }>,
+    part: Measured,
+    by: { x: number; y: number },
+    held: Held,
+  ): Values | undefined {
     const id = part.id;
     const basis = (property: string) => this.leaves.basis(this.breakpoint(), id, property)!; // measured when the drag began
-    const said = (values: Values): Outcome => ({
-      part: id,
-      values,
-      label: Object.entries(values)
-        .map(([name, value]) => `${name} ${value ?? ''}`)
-        .slice(0, 3)
-        .join('\n'),
-    });
     switch (handle.kind) {
-      case 'grip':
-        return this.sized(part, handle.grip, by, guides, held);
       case 'padding':
       case 'margin': {
         const property = `${handle.kind}-${handle.side}`;
         const grows = growthOf(handle.kind, handle.side, by);
-        return said(
-          spaceValues(handle.kind, handle.side, handle.px, grows, this.value(id, property), basis(property), held),
-        );
+        return spaceValues(handle.kind, handle.side, handle.px, grows, this.value(id, property), basis(property), held);
       }
-      case 'gap':
-        return said(
-          gapValues(
-            handle.axis,
-            handle.px,
-            handle.axis === 'column' ? by.x : by.y,
-            this.value(id, `${handle.axis}-gap`),
-            basis(`${handle.axis}-gap`),
-            held,
-          ),
-        );
-      case 'radius':
-        return said(
-          radiusValues(
-            part.box,
-            Number.parseFloat(this.value(id, 'border-top-left-radius')) + Math.max(by.x, by.y) || 0,
-            held,
-          ),
-        );
-      case 'gutter':
-        return this.guttered(id, handle.index, by.x);
-      case 'line': {
-        const lined = this.lined(part, handle.axis, handle.index, by);
-        return lined && said(lined);
+      case 'gap': {
+        const property = `${handle.axis}-gap`;
+        const grows = handle.axis === 'column' ? by.x : by.y;
+        return gapValues(handle.axis, handle.px, grows, this.value(id, property), basis(property), held);
       }
+      case 'radius': {
+        const before = Number.parseFloat(this.value(id, 'border-top-left-radius'));
+        return radiusValues(part.box, before + Math.max(by.x, by.y) || 0, held);
+      }
+      case 'line':
+        return this.lined(part, handle.axis, handle.index, by);
     }
   }
 

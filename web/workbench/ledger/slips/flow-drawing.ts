@@ -141,15 +141,8 @@ export class FlowDrawing {
     );
     const filled = own ? undefined : small(part.box);
     const gridPart = own ? part : parent!;
-    const list = this.of()?.('grid-template-columns', gridPart.id) ?? '';
-    const fr = sizeOfFr(
-      list,
-      lines.columns.map((one) => one.size),
-      contentBox(gridPart).width,
-      Number.parseFloat(gridPart.style['column-gap']) || 0,
-    );
     return {
-      fr: fr === undefined ? '' : `1 fr = ${Math.round(fr)} px`,
+      fr: this.sizeOfFr(gridPart, lines),
       lines,
       own: own !== undefined,
       boxes,
@@ -162,6 +155,17 @@ export class FlowDrawing {
       sizes: lines.columns.map((one) => Math.round(one.size)).join(' · '),
     };
   });
+
+  /** What one fr comes to in a grid's columns, in words. */
+  private sizeOfFr(grid: Measured, lines: GridLines): string {
+    const fr = sizeOfFr(
+      this.of()?.('grid-template-columns', grid.id) ?? '',
+      lines.columns.map((one) => one.size),
+      contentBox(grid).width,
+      Number.parseFloat(grid.style['column-gap']) || 0,
+    );
+    return fr === undefined ? '' : `1 fr = ${Math.round(fr)} px`;
+  }
 
   protected set(values: Readonly<Record<string, string | undefined>>): void {
     this.selection.breakpoint.set(this.breakpoint());
