@@ -8,7 +8,7 @@ export async function refitting(person: Person): Promise<void> {
     await (await person.find('[data-sweep]')).click();
     const state = await person.find('[data-sweep-state]');
     await person.driver.wait(async () => (await state.getAttribute('data-state')) === 'done', 180_000);
-    await person.driver.executeScript('document.querySelector(".groups [role=tab]:last-child").click()');
+    await person.driver.executeScript('document.querySelector(".groups [data-group=findings]").click()');
     const looked = await person.find('[data-findings]');
     await person.driver.sleep(1500);
     await person.driver.wait(async () => (await looked.getAttribute('data-state')) === 'done', 60_000);

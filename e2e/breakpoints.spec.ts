@@ -249,7 +249,7 @@ describe('Every breakpoint', () => {
     await visit.person.setCell('color', 'phone', '#cccccc');
     await visit.person.group('Box');
     await visit.person.setCell('width', 'phone', '700px');
-    await visit.browser.driver.executeScript('document.querySelector(".groups [role=tab]:last-child").click()');
+    await visit.browser.driver.executeScript('document.querySelector(".groups [data-group=findings]").click()');
     await visit.person.until(
       async () => (await told()).includes('fixed width') && (await told()).includes('text contrast'),
       'neither the width nor the contrast was found',
@@ -292,7 +292,7 @@ describe('Every breakpoint', () => {
     await visit.browser.driver.executeScript('document.querySelector(".path button:nth-of-type(2)").click()');
     await visit.person.group('Fill');
     await visit.person.setCell('background-image', 'wide', 'linear-gradient(white, white)');
-    await visit.browser.driver.executeScript('document.querySelector(".groups [role=tab]:last-child").click()');
+    await visit.browser.driver.executeScript('document.querySelector(".groups [data-group=findings]").click()');
     await visit.person.until(
       async () =>
         /where it is hardest to read over Opening.*An overlay of black at \d+ % on Opening suffices/s.test(
@@ -322,7 +322,7 @@ describe('Every breakpoint', () => {
     await visit.person.clickOn('wide', 'article img');
     await visit.person.group('Box');
     await visit.person.setCell('min-width', 'wide', '2600px');
-    await visit.browser.driver.executeScript('document.querySelector(".groups [role=tab]:last-child").click()');
+    await visit.browser.driver.executeScript('document.querySelector(".groups [data-group=findings]").click()');
     await visit.person.until(
       async () => /stands 2600 px wide on Wide: it is blurred on every screen/.test(await told('picture size')),
       'the picture too small for its place is not named',
@@ -351,12 +351,12 @@ describe('Every breakpoint', () => {
     await (await visit.person.button('Add a wider one')).click();
     await (await visit.person.button('Remove Tablet')).click();
     const lost = async (): Promise<string> => (await visit.person.find('.lost')).getText();
-    await visit.person.choose('.gone select', '');
+    await visit.person.choose('.gone', 'are deleted too');
     await visit.person.until(
       async () => /letter-spacing 3px at Tablet: is deleted/.test(await lost()),
       'it is not said which values would go',
     );
-    await visit.person.choose('.gone select', 'phone');
+    await visit.person.choose('.gone', 'move to Phone, unless it has its own');
     await visit.person.until(
       async () => /letter-spacing 3px at Tablet: moves to Phone/.test(await lost()),
       'it is not said that the values move',

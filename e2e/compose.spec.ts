@@ -99,7 +99,7 @@ describe('From a blank page to a live one', () => {
       ),
     );
     await visit.person.group('Content');
-    await (await visit.person.find('#content-tag')).sendKeys('h1');
+    await visit.person.choose('p-select:has(#content-tag)', 'h1');
     await visit.person.until(async () => (await structure('phone')) === 'main(section(div(h1 p img a)))');
   });
 
@@ -107,7 +107,7 @@ describe('From a blank page to a live one', () => {
     await visit.person.clickOn('wide', 'img');
     await visit.person.group('Content');
     await (await visit.person.find('#content-picture')).click();
-    await (await visit.person.find('[data-upload]')).sendKeys(join(folder, 'pier.png'));
+    await (await visit.person.find('[data-upload] input[type=file]')).sendKeys(join(folder, 'pier.png'));
     const card = await visit.browser.driver.wait(
       until.elementLocated(By.xpath("//figure[.//b[normalize-space()='pier.png']]")),
       40_000,

@@ -277,7 +277,7 @@ export class Person {
 
   /** Looks at the selected part in a state, and sets values for it. */
   async state(name: string): Promise<void> {
-    await this.choose('select.state', name);
+    await this.choose('p-select.state', name);
   }
 
   /** Chooses from the menu of what is selected. */
@@ -292,12 +292,14 @@ export class Person {
     await this.press(item, `no “${words}” in the menu`);
   }
 
-  /** Chooses from a list by the value of its option. */
-  async choose(css: string, value: string): Promise<void> {
-    await this.driver.executeScript(
-      'const [list, value] = arguments; list.value = value; list.dispatchEvent(new Event("change"))',
-      await this.find(css),
-      value,
+  /** Opens a list of choices and takes one by its words. */
+  async choose(css: string, words: string): Promise<void> {
+    const list = By.css(`${css} [role=combobox]`);
+    await this.press(list, `no list ${css}`);
+    await this.press(By.xpath(`//*[@role='option'][normalize-space()='${words}']`), `no choice “${words}”`);
+    await this.until(
+      async () => (await this.driver.findElements(By.css('.p-select-overlay'))).length === 0,
+      'the list stays open',
     );
   }
 

@@ -62,7 +62,7 @@ try {
     .move(await person.pointOn('wide', 'h1'))
     .contextClick()
     .perform();
-  await person.find('[role=menu].panel');
+  await person.find('fold-part-menu [role=menu]');
   await shoot('part-menu');
   await person.keys(Key.ESCAPE);
   await (await person.button('Plan the page …')).click();

@@ -39,11 +39,11 @@ describe('Reaching and copying', () => {
     );
     await visit.browser.driver.actions().move(spot).perform();
     await visit.browser.driver.actions({ async: true }).contextClick().perform();
-    const text = await (await visit.person.find('[role=menu].panel')).getText();
+    const text = await (await visit.person.find('fold-part-menu [role=menu]')).getText();
     expect(text).toContain('Here, from the top down');
     expect(text).toMatch(/Heading\s+in the flow/);
     await visit.person.keys(Key.ESCAPE);
-    await visit.person.until(async () => (await rows('[role=menu].panel')) === 0);
+    await visit.person.until(async () => (await rows('fold-part-menu [role=menu]')) === 0);
   });
 
   it('a locked part is passed by, a part out of sight is so in the editor alone', async () => {

@@ -152,7 +152,7 @@ describe('From a page built wide only to one that fits every screen', () => {
 
   it('no error is found any more, nor by the sweep', async () => {
     expect((await sweep()).filter((one) => !one.endsWith('lines'))).toEqual([]);
-    await script('document.querySelector(".groups [role=tab]:last-child").click()');
+    await script('document.querySelector(".groups [data-group=findings]").click()');
     await visit.person.until(
       async () => (await (await visit.person.find('[data-findings]')).getAttribute('data-state')) === 'done',
       'the page was not looked through',

@@ -37,7 +37,7 @@ describe('On the half-finished page', () => {
     await visit.person.addPart('image');
     await visit.person.group('Content');
     await (await visit.person.find('#content-picture')).click();
-    await (await visit.person.find('[data-upload]')).sendKeys(bad);
+    await (await visit.person.find('[data-upload] input[type=file]')).sendKeys(bad);
     await visit.person.until(
       async () =>
         (await (await visit.person.find('fold-picture-library .problem, .p-dialog .problem')).getText()).includes(

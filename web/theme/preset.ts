@@ -31,7 +31,26 @@ const paper = {
 
 /** Drafting paper and ink: the controls' look, madder for what is chosen. */
 export const foldPreset = definePreset(Aura, {
-  components: { button: { colorScheme: { light: { text: { secondary: { color: '{surface.600}' } } } } } }, // readable on every sheet
+  components: {
+    button: { colorScheme: { light: { text: { secondary: { color: '{surface.600}' } } } } }, // readable on every sheet
+    datatable: { headerCell: { background: 'transparent' }, row: { background: 'transparent' } },
+    // Tabs stand on the fold line, in its own colour.
+    tabs: {
+      tablist: { background: 'transparent', borderWidth: '0' },
+      tab: {
+        padding: '0 9px',
+        margin: '0',
+        borderWidth: '0',
+        color: 'inherit',
+        hoverColor: 'inherit',
+        activeColor: '{text.color}',
+        hoverBackground: 'rgb(255 255 255 / 0.16)',
+        fontWeight: '400',
+        focusRing: { color: '#ffffff', offset: '-3px' },
+      },
+      activeBar: { height: '0' },
+    },
+  },
   primitive: { borderRadius: { none: '0', xs: '2px', sm: '3px', md: '4px', lg: '6px', xl: '8px' } },
   semantic: {
     primary: madder,

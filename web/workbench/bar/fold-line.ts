@@ -1,12 +1,15 @@
-import { ChangeDetectionStrategy, Component, ElementRef, inject, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, effect, ElementRef, inject, viewChild } from '@angular/core';
+import { Tab, TabList, Tabs } from 'primeng/tabs';
+import { Hint } from '../../theme/hint';
 import { elementOf, listenerOf } from '../../theme/from-event';
 import { Findings } from '../review/findings';
-import { LedgerState, ledgerGroups } from '../state/ledger-state';
+import { LedgerState, ledgerGroups, ledgerTabs } from '../state/ledger-state';
 import { Selection } from '../state/selection';
 
 /** The divider between spread and ledger: the path to the selection, the ledger's groups; dragged, it makes the ledger higher or lower. */
 @Component({
   selector: 'fold-fold-line',
+  imports: [Hint, Tab, TabList, Tabs],
   host: {
     '(pointerdown)': 'pressed($event)',
     '(pointermove)': 'moved($event)',
@@ -22,7 +25,18 @@ export class FoldLine {
   protected readonly findings = inject(Findings);
   protected readonly groups = ledgerGroups;
   private readonly grip = viewChild.required<ElementRef<HTMLElement>>('grip');
+  private readonly tabs = viewChild.required(Tabs);
   private resizing: { readonly y: number; readonly height: number } | undefined;
+
+  constructor() {
+    // The panels stand elsewhere: the ledger names itself after these tabs.
+    effect(() => this.tabs().id.set(ledgerTabs));
+  }
+
+  protected choose(id: string | number | undefined): void {
+    const group = this.groups.find((one) => one.id === id);
+    if (group) this.ledgerState.group.set(group.id);
+  }
 
   protected pressed(event: PointerEvent): void {
     if (event.target !== event.currentTarget && !elementOf(event).classList.contains('grip')) return;

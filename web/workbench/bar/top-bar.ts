@@ -7,6 +7,7 @@ import { Menu } from 'primeng/menu';
 import { titleOf } from '@core/document/page';
 import { Api, failureOf } from '../../services/api';
 import { PageSession } from '../../services/page-session';
+import { Hint } from '../../theme/hint';
 import { Dialogs } from '../state/dialogs';
 import { PaintedPage } from '../state/painted-page';
 
@@ -19,7 +20,7 @@ const stateIcons = {
 /** Where one is, whether all is saved, and what can be done with the whole page. */
 @Component({
   selector: 'fold-top-bar',
-  imports: [RouterLink, Button, Menu],
+  imports: [RouterLink, Button, Hint, Menu],
   host: { role: 'banner' },
   templateUrl: './top-bar.html',
   styleUrl: './top-bar.css',

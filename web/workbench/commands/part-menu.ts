@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, ElementRef, inject, signal, viewChild } from '@angular/core';
+import { CdkMenu, CdkMenuItem } from '@angular/cdk/menu';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { addColumn } from '@core/document/commands/columns';
 import { nameOf } from '@core/document/kinds/registry';
@@ -24,6 +25,8 @@ interface Item {
 /** The menu of the selection, and what lies at the point it was opened on, from the top down, with the reason for each. */
 @Component({
   selector: 'fold-part-menu',
+  imports: [CdkMenu, CdkMenuItem],
+  host: { '(keydown)': 'keyed($event)' },
   templateUrl: './part-menu.html',
   styleUrl: './part-menu.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -63,7 +66,7 @@ export class PartMenu {
       const left = Math.min(x, window.innerWidth - panel.offsetWidth - 8);
       const top = Math.max(Math.min(y, window.innerHeight - panel.offsetHeight - 8), 8);
       this.place.set(`left:${left}px;top:${top}px`);
-      panel.querySelector<HTMLElement>('[role=menuitem]:not(:disabled)')?.focus();
+      panel.querySelector<HTMLElement>('[role=menuitem]:not([aria-disabled=true])')?.focus();
     });
   }
 
@@ -191,17 +194,8 @@ export class PartMenu {
 
   protected keyed(event: KeyboardEvent): void {
     event.stopPropagation();
-    if (event.key === 'Escape' || event.key === 'Tab') {
-      event.preventDefault();
-      this.close();
-      return;
-    }
-    if (event.key !== 'ArrowDown' && event.key !== 'ArrowUp') return;
+    if (event.key !== 'Escape' && event.key !== 'Tab') return;
     event.preventDefault();
-    const all = [
-      ...(this.panel()?.nativeElement.querySelectorAll<HTMLElement>('[role=menuitem]:not(:disabled)') ?? []),
-    ];
-    const at = all.indexOf(document.activeElement as HTMLElement); // one of them, or none
-    all[(at + (event.key === 'ArrowDown' ? 1 : all.length - 1)) % all.length]?.focus();
+    this.close();
   }
 }

@@ -1,7 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { catchError, EMPTY, firstValueFrom, Subject, switchMap } from 'rxjs';
+import { FormsModule } from '@angular/forms';
 import { Button } from 'primeng/button';
+import { InputNumber } from 'primeng/inputnumber';
+import { InputText } from 'primeng/inputtext';
+import { Select } from 'primeng/select';
+import { TableModule } from 'primeng/table';
+import { Hint } from '../../theme/hint';
 import { DynamicDialogRef } from 'primeng/dynamicdialog';
 import { DialogFocus } from '../../theme/dialog-focus';
 import { Breakpoints, outwards, rangeOf, type Breakpoint } from '@core/document/breakpoint';
@@ -15,7 +21,7 @@ import { valueOf } from '../../theme/from-event';
 /** The site's own set of breakpoints: added, renamed, changed, removed; before one goes it is said what is set at it, and where that may go. */
 @Component({
   selector: 'fold-breakpoints-dialog',
-  imports: [Button],
+  imports: [Button, FormsModule, InputNumber, InputText, Select, Hint, TableModule],
   hostDirectives: [DialogFocus],
   templateUrl: './breakpoints-dialog.html',
   styleUrl: './breakpoints-dialog.css',
@@ -53,6 +59,7 @@ export class BreakpointsDialog {
   );
   protected readonly refused = signal<string | undefined>(undefined);
   protected readonly busy = signal(false);
+  protected readonly sides = ['width', 'height'] as const;
 
   protected readonly ordered = computed(() => {
     const draft = this.draft();
@@ -90,15 +97,12 @@ export class BreakpointsDialog {
   protected setName(index: number, event: Event): void {
     this.set(index, { name: valueOf(event) });
   }
-  protected setLimit(index: number, event: Event): void {
-    this.set(index, { limit: Math.round(Number(valueOf(event))) });
+  protected setLimit(index: number, limit: number | null): void {
+    this.set(index, { limit: limit ?? 0 });
   }
-  protected setPreview(index: number, side: 'width' | 'height', event: Event): void {
+  protected setPreview(index: number, side: 'width' | 'height', size: number | null): void {
     const one = this.draft()[index];
-    if (one)
-      this.set(index, {
-        preview: { ...one.preview, [side]: Math.round(Number(valueOf(event))) },
-      }); // a size's field
+    if (one) this.set(index, { preview: { ...one.preview, [side]: size ?? 0 } });
   }
 
   /** Adds one between the narrowest and nothing, or beyond the widest. */
@@ -143,8 +147,13 @@ export class BreakpointsDialog {
     this.look();
   }
 
-  protected setHeir(id: string, event: Event): void {
-    const heir = valueOf(event);
+  /** Where the values of one that goes may go, as choices. */
+  protected heirChoices = (choices: readonly Breakpoint[]): { id: string; word: string }[] => [
+    ...choices.map(({ id, name }) => ({ id, word: `move to ${name}, unless it has its own` })),
+    { id: '', word: 'are deleted too' },
+  ];
+
+  protected setHeir(id: string, heir: string): void {
     this.heirs.update(({ [id]: _before, ...others }) => (heir === '' ? others : { ...others, [id]: heir }));
     this.look();
   }

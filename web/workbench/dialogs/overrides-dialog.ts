@@ -1,7 +1,18 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  signal,
+  untracked,
+  viewChild,
+} from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Button } from 'primeng/button';
+import { InputText } from 'primeng/inputtext';
 import { SelectButton } from 'primeng/selectbutton';
+import { TableModule, type Table } from 'primeng/table';
 import { DynamicDialogRef } from 'primeng/dynamicdialog';
 import { DialogFocus } from '../../theme/dialog-focus';
 import { takeBack } from '@core/document/commands/overrides';
@@ -14,12 +25,16 @@ import { Selection } from '../state/selection';
 import { SpreadState } from '../state/spread-state';
 import { LedgerState } from '../state/ledger-state';
 import { Commands } from '../commands/commands';
+import { valueOf } from '../../theme/from-event';
 
 interface Row {
   readonly part: string;
   readonly name: string;
   readonly kind: string;
-  readonly first: boolean;
+  /** Where its part and property stand on the page. */
+  readonly order: number;
+  /** Its values, to be searched. */
+  readonly words: string;
   readonly property: string;
   readonly state: string;
   readonly cells: readonly (Override | undefined)[];
@@ -28,7 +43,7 @@ interface Row {
 /** Every value of the page's parts' own, as a table by part and property: to look through, to go to, and to clean. */
 @Component({
   selector: 'fold-overrides-dialog',
-  imports: [Button, FormsModule, SelectButton],
+  imports: [Button, FormsModule, InputText, SelectButton, TableModule],
   hostDirectives: [DialogFocus],
   templateUrl: './overrides-dialog.html',
   styleUrl: './overrides-dialog.css',
@@ -63,18 +78,16 @@ export class OverridesDialog {
       const key = `${one.part} ${one.state} ${one.property}`;
       lines.set(key, [...(lines.get(key) ?? []), one]);
     }
-    let last = '';
     return [...lines.values()]
       .filter((line) => which === 'all' || line.some((one) => (which === 'idle' ? one.idle : one.breakpoint !== base)))
-      .map((line) => {
+      .map((line, order) => {
         const [{ part, property, state }] = line as [Override];
         const named = page!.parts[part]!;
-        const first = part !== last;
-        last = part;
         const words = typeof named.content.base['text'] === 'string' ? named.content.base['text'] : '';
         return {
           part,
-          first,
+          order,
+          words: line.map((one) => one.value).join(' '),
           property,
           state: state === 'normal' ? '' : state,
           name: named.name ?? (words.slice(0, 36) || (part === page!.root ? 'Page' : '')),
@@ -83,6 +96,12 @@ export class OverridesDialog {
         };
       });
   });
+
+  private readonly table = viewChild<Table>('values');
+
+  protected search(event: Event): void {
+    this.table()?.filterGlobal(valueOf(event), 'contains');
+  }
 
   constructor() {
     effect(() => {

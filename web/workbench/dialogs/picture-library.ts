@@ -1,6 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { firstValueFrom } from 'rxjs';
 import { Button } from 'primeng/button';
+import { FileUpload } from 'primeng/fileupload';
+import { InputText } from 'primeng/inputtext';
+import { ProgressBar } from 'primeng/progressbar';
 import { DynamicDialogRef } from 'primeng/dynamicdialog';
 import { DialogFocus } from '../../theme/dialog-focus';
 import type { Picture } from '@core/document/site';
@@ -12,7 +15,7 @@ import { valueOf } from '../../theme/from-event';
 /** The site's pictures: search, upload, describe, choose. */
 @Component({
   selector: 'fold-picture-library',
-  imports: [Button],
+  imports: [Button, FileUpload, InputText, ProgressBar],
   hostDirectives: [DialogFocus],
   templateUrl: './picture-library.html',
   styleUrl: './picture-library.css',
@@ -23,8 +26,9 @@ export class PictureLibrary {
   private readonly session = inject(PageSession);
   protected readonly dialog = inject(DynamicDialogRef);
   protected readonly query = signal('');
-  protected readonly busy = signal('');
-  protected readonly problem = signal<string | undefined>(undefined);
+  /** The file on its way, and how much of all is there, in percent. */
+  protected readonly uploading = signal<{ readonly name: string; readonly share: number } | undefined>(undefined);
+  protected readonly problems = signal<readonly string[]>([]);
 
   protected readonly pictures = computed(() => {
     const site = this.session.site();
@@ -44,17 +48,14 @@ export class PictureLibrary {
     this.query.set(valueOf(event));
   }
 
-  protected async upload(event: Event): Promise<void> {
-    const field = event.target;
-    if (!(field instanceof HTMLInputElement)) return;
-    const files = [...(field.files ?? [])];
-    this.problem.set(undefined);
-    for (const file of files) {
-      this.busy.set(`Uploading ${file.name} …`);
-      await this.uploadOne(file);
+  protected async upload(files: readonly File[], field: FileUpload): Promise<void> {
+    this.problems.set([]);
+    for (const [index, { name }] of files.entries()) {
+      this.uploading.set({ name, share: (index / files.length) * 100 });
+      await this.uploadOne(files[index]!);
     }
-    this.busy.set('');
-    field.value = '';
+    this.uploading.set(undefined);
+    field.clear();
   }
 
   private async uploadOne(file: File): Promise<void> {
@@ -64,7 +65,8 @@ export class PictureLibrary {
       const { id, picture } = await firstValueFrom(this.api.upload(site.id, file));
       this.session.addPicture(id, picture);
     } catch (error) {
-      this.problem.set(`${file.name}: ${failureOf(error).problem}`);
+      const problem = `${file.name}: ${failureOf(error).problem}`;
+      this.problems.update((all) => [...all, problem]);
     }
   }
 
@@ -76,7 +78,7 @@ export class PictureLibrary {
       const { picture } = await firstValueFrom(this.api.describe(site.id, id, alt));
       this.session.addPicture(id, picture);
     } catch (error) {
-      this.problem.set(failureOf(error).problem);
+      this.problems.set([failureOf(error).problem]);
     }
   }
 

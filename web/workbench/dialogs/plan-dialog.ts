@@ -1,5 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
 import { Button } from 'primeng/button';
+import { InputNumber } from 'primeng/inputnumber';
+import { InputText } from 'primeng/inputtext';
+import { Select } from 'primeng/select';
+import { Hint } from '../../theme/hint';
 import { DynamicDialogRef } from 'primeng/dynamicdialog';
 import { DialogFocus } from '../../theme/dialog-focus';
 import {
@@ -8,7 +13,6 @@ import {
   layPlan,
   newSection,
   sharesOfPlan,
-  type Filling,
   type PlannedSection,
 } from '@core/document/commands/plan';
 import { commonSplits } from '@core/document/shares';
@@ -25,7 +29,7 @@ const splits = commonSplits.map(({ name, shares }) => ({
 /** A whole page's skeleton described in one place, drawn as one goes, and made in one step. */
 @Component({
   selector: 'fold-plan-dialog',
-  imports: [Button],
+  imports: [Button, FormsModule, InputNumber, InputText, Hint, Select],
   hostDirectives: [DialogFocus],
   templateUrl: './plan-dialog.html',
   styleUrl: './plan-dialog.css',
@@ -41,7 +45,13 @@ export class PlanDialog {
     newSection(3),
   ]);
   protected readonly splits = splits;
-  protected readonly fillings = fillings;
+  protected readonly fillings = [...fillings];
+  protected readonly tools = [
+    { label: 'Up', icon: 'pi pi-arrow-up', run: (index: number) => this.move(index, -1) },
+    { label: 'Down', icon: 'pi pi-arrow-down', run: (index: number) => this.move(index, 1) },
+    { label: 'Duplicate', icon: 'pi pi-clone', run: (index: number) => this.again(index) },
+    { label: 'Remove', icon: 'pi pi-trash', run: (index: number) => this.drop(index) },
+  ];
 
   protected readonly problem = computed(() => {
     for (const section of this.plan()) {
@@ -83,8 +93,7 @@ export class PlanDialog {
   }
 
   protected text = (event: Event): string => valueOf(event);
-  protected number = (event: Event): number => Number.parseInt(this.text(event), 10) || 0;
-  protected filling = (event: Event): Filling => fillings.find((one) => one === this.text(event)) ?? 'nothing';
+  protected number = (value: string | number | null | undefined): number => Number(value ?? 0) || 0;
 
   protected add(): void {
     this.plan.update((plan) => [...plan, newSection(plan.length + 1)]);

@@ -1,11 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild } from '@angular/core';
 import type { MenuItem } from 'primeng/api';
+import { FormsModule } from '@angular/forms';
 import { Menu } from 'primeng/menu';
+import { Select } from 'primeng/select';
 import type { Breakpoint } from '@core/document/breakpoint';
 import { columnShares, setColumnShare, setSplit } from '@core/document/commands/columns';
 import { ownValues } from '@core/document/commands/overrides';
 import { ownCount, ownValue, styleEdit } from '@core/document/commands/style';
-import { State } from '@core/document/style-map';
 import { commonSplits, readShares } from '@core/document/shares';
 import { Problem } from '@core/document/problem';
 import { statesOf } from '@core/document/kinds/registry';
@@ -18,9 +19,8 @@ import { PageSession } from '../../services/page-session';
 import { Dialogs } from '../state/dialogs';
 import { Selection } from '../state/selection';
 import { SpreadState } from '../state/spread-state';
-import { LedgerState } from '../state/ledger-state';
+import { isApart, LedgerState, ledgerTabs } from '../state/ledger-state';
 import { Commands } from '../commands/commands';
-import { isApart } from '../state/ledger-state';
 import { leafGap } from '../state/spread-state';
 import { BoxDrawing } from './slips/box-drawing';
 import { FirstScreenPanel } from '../review/first-screen-panel';
@@ -33,6 +33,7 @@ import { PlaceDrawing } from './slips/place-drawing';
 import { PropertyHelp } from './help/property-help';
 import { SpaceDrawing } from './slips/space-drawing';
 import { valueOf } from '../../theme/from-event';
+import { Hint } from '../../theme/hint';
 
 interface ShownCell {
   readonly property: string;
@@ -55,6 +56,11 @@ interface ShownRow {
 /** The values of the selection: a row a property, a column a breakpoint, each column under its leaf. */
 @Component({
   selector: 'fold-ledger',
+  host: {
+    role: 'tabpanel',
+    '[id]': '`${tabs}_tabpanel_${ledgerState.group()}`',
+    '[attr.aria-labelledby]': '`${tabs}_tab_${ledgerState.group()}`',
+  },
   imports: [
     BoxDrawing,
     FirstScreenPanel,
@@ -65,6 +71,9 @@ interface ShownRow {
     Menu,
     PlaceDrawing,
     PropertyHelp,
+    FormsModule,
+    Hint,
+    Select,
     SpaceDrawing,
   ],
   templateUrl: './ledger.html',
@@ -115,7 +124,8 @@ export class Ledger {
 
   /** Only what is set on the part itself, of every group. */
   protected readonly ownOnly = signal(false);
-  protected readonly states = computed(() => statesOf(this.selection.selected()?.part.kind ?? 'page'));
+  protected readonly tabs = ledgerTabs;
+  protected readonly states = computed(() => [...statesOf(this.selection.selected()?.part.kind ?? 'page')]);
 
   /** How many values of its own the part has at each breakpoint, in the group shown and in all, over all states. */
   protected readonly ownCounts = computed(() => {
@@ -228,10 +238,6 @@ export class Ledger {
   protected openMenu(event: Event, properties: readonly string[], breakpoint: Breakpoint): void {
     this.menuItems.set(this.menu.cell(properties, breakpoint));
     this.cellMenu().show(event);
-  }
-
-  protected setState(event: Event): void {
-    this.selection.state.set(State.parse(valueOf(event)));
   }
 
   protected openColumn(event: Event, breakpoint: Breakpoint): void {

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Button } from 'primeng/button';
+import { Hint } from '../../theme/hint';
 import { Commands } from '../commands/commands';
 import { arrowed } from '../commands/keys';
 import { WrapCommands } from '../commands/wrap-commands';
@@ -7,7 +8,7 @@ import { WrapCommands } from '../commands/wrap-commands';
 /** What is most often done to the selected part, a button each. */
 @Component({
   selector: 'fold-part-actions',
-  imports: [Button],
+  imports: [Button, Hint],
   host: { role: 'toolbar', 'aria-label': 'The selected part' },
   template: `
     @for (one of actions(); track one.label) {
@@ -17,7 +18,7 @@ import { WrapCommands } from '../commands/wrap-commands';
         size="small"
         severity="secondary"
         [ariaLabel]="one.label"
-        [title]="one.says"
+        [foldHint]="one.says"
         [disabled]="!one.can"
         (onClick)="one.run()"
       />

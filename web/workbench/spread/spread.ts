@@ -17,11 +17,12 @@ import { leafGap } from '../state/spread-state';
 import { Leaf } from '../leaf/leaf';
 import { ScrollStep } from '../canvas/scroll-sync';
 import { WidthRuler } from './width-ruler';
+import { Hint } from '../../theme/hint';
 
 /** The leaves side by side, each under its head. */
 @Component({
   selector: 'fold-spread',
-  imports: [DecimalPipe, Leaf, WidthRuler],
+  imports: [DecimalPipe, Hint, Leaf, WidthRuler],
   templateUrl: './spread.html',
   styleUrl: './spread.css',
   providers: [ScrollStep],

@@ -10,6 +10,7 @@ import { SpreadState } from '../state/spread-state';
 import { Dialogs } from '../state/dialogs';
 import { Commands } from '../commands/commands';
 import { Sweeper } from '../review/sweeper';
+import { Hint } from '../../theme/hint';
 
 interface Band {
   readonly fault: SweptFault;
@@ -21,6 +22,7 @@ interface Band {
 /** The width ruler: dragging along it gives a leaf that width at once; after a sweep, what is wrong lies along it. */
 @Component({
   selector: 'fold-width-ruler',
+  imports: [Hint],
   templateUrl: './width-ruler.html',
   styleUrl: './width-ruler.css',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -16,6 +16,9 @@ export const ledgerGroups: readonly { readonly id: LedgerGroup; readonly word: s
   { id: 'findings', word: 'Findings' },
 ];
 
+/** The name of the tabs of the ledger: each panel and tab is named after it. */
+export const ledgerTabs = 'ledger-groups';
+
 /** Tabs of the ledger that show something else than values. */
 export const isApart = (group: LedgerGroup): group is 'content' | 'screen' | 'findings' =>
   group === 'content' || group === 'screen' || group === 'findings';

@@ -1,4 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { Checkbox } from 'primeng/checkbox';
+import { Select } from 'primeng/select';
 import { kindOf } from '@core/document/kinds/registry';
 import { Problem } from '@core/document/problem';
 import { baseOf, type Breakpoint } from '@core/document/breakpoint';
@@ -14,7 +17,7 @@ import { Selection } from '../../state/selection';
 import { SpreadState } from '../../state/spread-state';
 import { Commands } from '../../commands/commands';
 import { leafGap } from '../../state/spread-state';
-import { checkedOf, valueOf } from '../../../theme/from-event';
+import { valueOf } from '../../../theme/from-event';
 
 interface Shown {
   readonly name: string;
@@ -63,6 +66,7 @@ function columnOf(
 /** What a part says and is: what it says stands in a column under each leaf; its tag, name, classes and id are the page's. */
 @Component({
   selector: 'fold-ledger-content',
+  imports: [Checkbox, FormsModule, Select],
   templateUrl: './ledger-content.html',
   styleUrl: './ledger-content.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -76,6 +80,15 @@ export class LedgerContent {
   protected readonly problem = signal<{ readonly key: string; readonly sentence: string } | undefined>(undefined);
 
   protected readonly gap = leafGap;
+
+  /** From which breakpoint down something may fold. */
+  protected readonly foldsAt = computed(() => [
+    { id: '', word: 'never' },
+    ...this.spread
+      .breakpoints()
+      .flatMap(({ id, name, reach }) => (reach === 'down' ? [{ id, word: `${name} down` }] : [])),
+  ]);
+  protected listed = (list: readonly string[] | undefined): string[] => [...(list ?? [])];
 
   /** How high a field is, in lines. */
   protected readonly linesOf: Partial<Record<FieldEditor, number>> = { code: 6, lines: 2 };
@@ -113,7 +126,10 @@ export class LedgerContent {
 
   /** Writes a field everywhere, or at one breakpoint; what equals the wording above is no wording of its own. */
   protected setField(event: Event, key: string, at = 'base', above?: string): void {
-    const value = valueOf(event);
+    this.say(valueOf(event), key, at, above);
+  }
+
+  protected say(value: string, key: string, at = 'base', above?: string): void {
     const shown = this.shown();
     if (!shown || value === String(shown.part.content[at]?.[key] ?? (at === 'base' ? '' : above)))
       return this.problem.set(undefined);
@@ -141,8 +157,7 @@ export class LedgerContent {
     if (shown) this.commands.setContent(shown.id, key, undefined, at);
   }
 
-  protected setTag(event: Event): void {
-    const tag = valueOf(event);
+  protected setTag(tag: string): void {
     const shown = this.shown();
     if (shown) this.commands.attempt(() => [{ do: 'set', part: shown.id, field: ['tag'], value: tag }]);
   }
@@ -192,8 +207,7 @@ export class LedgerContent {
       ]);
   }
 
-  protected setSwitch(event: Event, key: string): void {
-    const on = checkedOf(event);
+  protected setSwitch(on: boolean, key: string): void {
     const shown = this.shown();
     if (shown) this.commands.setContent(shown.id, key, on ? true : undefined);
   }
