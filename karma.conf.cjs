@@ -27,6 +27,7 @@ module.exports = (config) =>
     plugins: [
       require('karma-jasmine'),
       require('karma-chrome-launcher'),
+      require('karma-coverage'),
       { 'reporter:count': ['type', CountReporter] },
     ],
     reporters: ['count'],
@@ -40,6 +41,11 @@ module.exports = (config) =>
     browserNoActivityTimeout: 240_000,
     captureTimeout: 120_000,
     pingTimeout: 240_000,
-    client: { jasmine: { random: true, timeoutInterval: 120_000 } },
+    // What fails throws: so a property that fails is tried again on less, until the least that fails is found.
+    client: { jasmine: { random: true, timeoutInterval: 120_000, stopSpecOnExpectationFailure: true } },
+    coverageReporter: {
+      dir: 'var/coverage',
+      reporters: [{ type: 'text-summary' }, { type: 'json-summary', subdir: '.' }],
+    },
     restartOnFileChange: false,
   });

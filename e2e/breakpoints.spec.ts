@@ -216,7 +216,7 @@ describe('Every breakpoint', () => {
       'the sweep did not end',
     );
     const band = await visit.person.find('[data-fault="too wide"]');
-    expect(await band.getAttribute('title')).toMatch(/From 320 to \d+ px/);
+    expect(await band.getAttribute('aria-label')).toMatch(/From 320 to \d+ px/);
     await band.click();
     await visit.person.until(
       async () => (await visit.person.inLeaf<number>('phone', 'return view.innerWidth')) === 320,
@@ -311,7 +311,7 @@ describe('Every breakpoint', () => {
       async () => (await ground()).includes('rgba(0, 0, 0') && !(await told('text contrast')).includes('Wide'),
       'the words cannot be read with the overlay that suffices',
     );
-    await visit.person.group('Fill');
+    await visit.person.group('Fill'); // whose tab has the focus now
     await visit.person.chord(Key.CONTROL, 'z');
     await visit.person.until(
       async () => (await ground()).startsWith('linear-gradient(rgb(255, 255, 255)'),

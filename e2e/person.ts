@@ -277,7 +277,8 @@ export class Person {
 
   /** Looks at the selected part in a state, and sets values for it. */
   async state(name: string): Promise<void> {
-    await this.choose('p-select.state', name);
+    await (await this.find('fold-ledger .state')).click();
+    await this.menuItem(name);
   }
 
   /** Chooses from the menu of what is selected. */

@@ -249,8 +249,11 @@ describe('The workbench', () => {
         'return [...document.querySelectorAll("header nav a")].map((one) => one.textContent)',
       );
     const before = await order();
-    const row = (await visit.browser.driver.findElements(By.css('fold-outline [role=treeitem]')))[4]!;
-    await row.click();
+    const link = await visit.person.inLeaf<string>(
+      'phone',
+      'return document.querySelector("header nav a").dataset.part',
+    );
+    await (await visit.person.row(`[data-row="${link}"]`)).click();
     await visit.person.chord(Key.ALT, Key.SHIFT, Key.ARROW_DOWN);
     await visit.person.until(async () => (await order())[1] === before[0], 'the key moved nothing');
     await visit.person.chord(Key.ALT, Key.SHIFT, Key.ARROW_UP);

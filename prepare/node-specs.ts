@@ -25,6 +25,8 @@ runner.addReporter({
   },
 });
 runner.randomizeTests(false);
+runner.stopOnSpecFailure(false);
+runner.env.configure({ stopSpecOnExpectationFailure: true }); // so that a failing property shrinks
 runner.jasmine.DEFAULT_TIMEOUT_INTERVAL = 120_000;
 const done = await runner.execute(globs);
 if (done.incompleteReason && done.overallStatus !== 'failed') count.failed++;

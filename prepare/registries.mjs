@@ -1,11 +1,22 @@
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { dirname, join, relative } from 'node:path';
 
-/** Folders whose members are found by what they export: adding one is adding a file. */
+const filesOf = (folder) => readdirSync(folder).map((file) => join(folder, file));
+const foldersOf = (folder) =>
+  readdirSync(folder, { withFileTypes: true }).flatMap((one) => (one.isDirectory() ? [join(folder, one.name)] : []));
+
+/** Lists whose members are found by what they export, in their own folder or in `among`: adding one is adding a file. */
 const registries = [
-  { folder: 'core/document/kinds', type: 'Kind', from: './kind', name: 'allKinds' },
-  { folder: 'core/review/checks', type: 'Check', from: '../check', name: 'allChecks' },
-  { folder: 'core/refit/rules', type: 'Rule', from: '../proposal', name: 'allRules' },
+  { list: 'core/document/kinds/all.ts', type: 'Kind', from: './kind', name: 'allKinds' },
+  { list: 'core/review/checks/all.ts', type: 'Check', from: '../check', name: 'allChecks' },
+  { list: 'core/refit/rules/all.ts', type: 'Rule', from: '../proposal', name: 'allRules' },
+  {
+    list: 'server/http/all-routes.ts',
+    type: 'Routes',
+    from: './routes',
+    name: 'allRoutes',
+    among: () => foldersOf('server').flatMap(filesOf),
+  },
 ];
 
 const listed = (entries, [open, close], indent) => {
@@ -13,16 +24,17 @@ const listed = (entries, [open, close], indent) => {
   return line.length + indent <= 120 ? line : `${open.trim()}\n  ${entries.join(',\n  ')},\n${close.trim()}`;
 };
 
-/** The file that lists the members of a folder. */
-function listOf({ folder, type, from, name }) {
+/** The text of a list. */
+function listOf({ list, type, from, name, among = () => filesOf(dirname(list)) }) {
   const exported = new RegExp(`^export const (\\w+): ${type}\\b|^export const (\\w+) = stack${type}\\(`, 'm');
-  const members = readdirSync(folder)
-    .filter((file) => /^(?!all\.ts$)[\w-]+\.ts$/.test(file))
+  const members = among()
+    .filter((file) => file !== list && /(?:^|\/)[\w-]+\.ts$/.test(file))
     .sort()
     .flatMap((file) => {
-      const found = exported.exec(readFileSync(join(folder, file), 'utf8'));
+      const found = exported.exec(readFileSync(file, 'utf8'));
       const member = found?.[1] ?? found?.[2];
-      return member ? [{ member, file: `./${file.replace(/\.ts$/, '')}` }] : [];
+      const path = relative(dirname(list), file).replace(/\.ts$/, '');
+      return member ? [{ member, file: path.startsWith('.') ? path : `./${path}` }] : [];
     });
   const imports = [...members.map(({ member, file }) => ({ line: `import { ${member} } from '${file}';`, file }))];
   const value = listed(
@@ -31,7 +43,7 @@ function listOf({ folder, type, from, name }) {
     `export const ${name}: readonly ${type}[] = ;`.length,
   );
   return [
-    '// Written by prepare/registries.mjs from the files of this folder.',
+    '// Written by prepare/registries.mjs from what the files export.',
     `import type { ${type} } from '${from}';`,
     ...imports.map(({ line }) => line),
     '',
@@ -40,17 +52,16 @@ function listOf({ folder, type, from, name }) {
   ].join('\n');
 }
 
-/** Writes the list of each registry anew where its folder has other members than it says. */
+/** Writes the list of each registry anew where there are other members than it says. */
 export function writeRegistries() {
   for (const registry of registries) {
-    const file = join(registry.folder, 'all.ts');
     const text = listOf(registry);
     let before = '';
     try {
-      before = readFileSync(file, 'utf8');
+      before = readFileSync(registry.list, 'utf8');
     } catch {
       // there is none yet
     }
-    if (before !== text) writeFileSync(file, text);
+    if (before !== text) writeFileSync(registry.list, text);
   }
 }

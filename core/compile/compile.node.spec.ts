@@ -6,7 +6,7 @@ import { home, tidewick } from '../../demo/tidewick';
 import { fares, lostProperty, timetable } from '../../demo/tidewick-pages';
 import { mill, millHome, observatory, observatoryHome } from '../../demo/neighbours';
 import type { Page } from '../document/page';
-import { RandomPages } from '../document/testing/random-page';
+import { randomly } from '../document/testing/randomly';
 import type { Site } from '../document/site';
 import { freshPart, newThing } from '../document/commands/thing';
 import { readPage } from '../document/edits/check-page';
@@ -37,12 +37,9 @@ async function faults(site: Site, page: Page): Promise<string[]> {
 describe('The HTML of a compiled page', () => {
   it('is without fault for random pages', async () => {
     await fc.assert(
-      fc.asyncProperty(fc.integer(), async (seed) => {
-        const random = new RandomPages(seed);
+      fc.asyncProperty(randomly(), async (random) => {
         const site = random.site();
-        expect(await faults(site, random.page(site, 15)))
-          .withContext(`seed ${seed}`)
-          .toEqual([]);
+        expect(await faults(site, random.page(site, 15))).toEqual([]);
       }),
       { numRuns: 40 },
     );
@@ -116,13 +113,10 @@ describe('The CSS of a compiled page', () => {
   });
   it('is read by lightningcss without an error for random pages', () => {
     fc.assert(
-      fc.property(fc.integer(), (seed) => {
-        const random = new RandomPages(seed);
+      fc.property(randomly(), (random) => {
         const site = random.site();
         const { css } = compile(site, random.page(site, 15));
-        expect(transform({ filename: 'style.css', code: Buffer.from(css), errorRecovery: true }).warnings)
-          .withContext(`seed ${seed}`)
-          .toEqual([]);
+        expect(transform({ filename: 'style.css', code: Buffer.from(css), errorRecovery: true }).warnings).toEqual([]);
       }),
       { numRuns: 60 },
     );

@@ -1,6 +1,7 @@
 import { parse, walk, type CssNode, type Rule } from 'css-tree';
 import fc from 'fast-check';
 import { RandomPages } from '../document/testing/random-page';
+import { randomly } from '../document/testing/randomly';
 import { compile } from './compile';
 import { compileCanvas } from './canvas';
 
@@ -16,9 +17,9 @@ function declarationsOf(css: string): string[] {
 }
 
 describe('A compiled page', () => {
-  const pages = (run: (random: RandomPages, seed: number) => void, numRuns = 60): void =>
+  const pages = (run: (random: RandomPages) => void, numRuns = 60): void =>
     fc.assert(
-      fc.property(fc.integer(), (seed) => run(new RandomPages(seed), seed)),
+      fc.property(randomly(), (random) => run(random)),
       { numRuns },
     );
 

@@ -7,7 +7,7 @@ import type { Edit } from './edits/edit';
 import { pageOfSection } from './kept-section';
 import type { Page } from './page';
 import { planted } from './planting';
-import { RandomPages } from './testing/random-page';
+import { randomly } from './testing/randomly';
 import { blankSite } from './site';
 import { subtree } from './tree';
 
@@ -108,8 +108,7 @@ describe('What differs between what is live and what is saved', () => {
 
   it('is nothing of the same page, nor once every edit is undone; and something after any edit that changes the page', () => {
     fc.assert(
-      fc.property(fc.integer(), (seed) => {
-        const random = new RandomPages(seed);
+      fc.property(randomly(), (random) => {
         const of = random.site();
         const first = random.page(of, 14);
         expect(changesBetween(first, structuredClone(first))).toEqual([]);

@@ -1,4 +1,5 @@
 import type { Box } from './box';
+import { kindOf } from '../document/kinds/registry';
 import type { Measured, MeasuredPage } from './measured';
 
 /** Where a part stands to the fold, the end of the first screen. */
@@ -49,7 +50,7 @@ function fill(
 const isSeen = (one: Measured): boolean =>
   one.style.visibility === 'visible' && one.style.opacity !== '0' && one.box.width > 0 && one.box.height > 0;
 const isPicture = (one: Measured, kind: string): boolean =>
-  kind === 'image' || kind === 'video' || one.style['background-image'].includes('url(');
+  kindOf(kind).shows !== undefined || one.style['background-image'].includes('url(');
 
 function placed(one: Measured, height: number): Placed {
   const end = one.box.top + one.box.height;

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { takeBack } from '../document/commands/overrides';
 import { applyEdits } from '../document/edits/apply';
-import { RandomPages } from '../document/testing/random-page';
+import { randomly } from '../document/testing/randomly';
 import { subtree } from '../document/tree';
 import { states } from '../document/style-map';
 import { resolve } from '../style/cascade';
@@ -78,8 +78,7 @@ describe('Idle overrides', () => {
   });
   it('go all at once, on any page, without a value changing anywhere', () => {
     fc.assert(
-      fc.property(fc.integer(), (seed) => {
-        const random = new RandomPages(seed);
+      fc.property(randomly(), (random) => {
         const own = random.site();
         const page = random.page(own, 10);
         const gone = overridesOf(own, page).filter((one) => one.idle);
@@ -92,7 +91,7 @@ describe('Idle overrides', () => {
                   resolve(own, page, id, breakpoint, state, name).value !==
                   resolve(own, after, id, breakpoint, state, name).value
                 )
-                  throw new Error(`seed ${seed}: ${id} ${breakpoint} ${state} ${name}`);
+                  throw new Error(`seed ${random.seed}: ${id} ${breakpoint} ${state} ${name}`);
         expect(overridesOf(own, after).filter((one) => one.idle)).toEqual([]);
       }),
       { numRuns: 25 },

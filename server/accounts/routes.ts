@@ -7,7 +7,7 @@ import { Refusal, type Refused } from '@core/api/refusal';
 import { answer, read } from '../http/answer';
 import { body } from '../http/body';
 import { accountOf } from '../http/guard';
-import type { Service } from '../http/service';
+import type { Routes } from '../http/routes';
 
 /** A password's hash, argon2id with the library's settings. */
 export const hashPassword = (password: string): Promise<string> => hash(password);
@@ -18,7 +18,7 @@ const publicFacts = ({ id, email, name }: AccountRow): Account => ({ id, email, 
 const renewed = (request: Request): Promise<void> =>
   new Promise((done, fail) => request.session.regenerate((error: unknown) => (error ? fail(error) : done())));
 
-export function accountRoutes(service: Service): Router {
+export const accountRoutes: Routes = (service) => {
   const router = Router();
   const accounts = service.database.getRepository(Accounts);
   const limit = rateLimit({
@@ -54,4 +54,4 @@ export function accountRoutes(service: Service): Router {
     });
   });
   return router;
-}
+};

@@ -6,14 +6,9 @@ import staticGzip from 'express-static-gzip';
 import session from 'express-session';
 import helmet from 'helmet';
 import { fonts } from '@core/style/fonts';
-import { accountRoutes } from '../accounts/routes';
-import { pageRoutes } from '../pages/routes';
-import { pictureRoutes } from '../pictures/routes';
-import { previewRoutes, type FollowingPreviews } from '../previews/previews';
-import { releaseRoutes } from '../releases/routes';
+import type { FollowingPreviews } from '../previews/previews';
 import { fontPath } from '../releases/write';
-import { siteRoutes } from '../sites/routes';
-import { sectionRoutes } from '../sites/sections';
+import { allRoutes } from './all-routes';
 import { poolOf } from '../database/open';
 import { notFound } from '@core/api/refusal';
 import { answerErrors, loggable } from './answer';
@@ -90,15 +85,7 @@ function api(app: Express, service: Service, previews: FollowingPreviews): void 
     next();
   });
   app.use('/api', signedIn);
-  app.use(
-    '/api',
-    accountRoutes(service),
-    siteRoutes(service),
-    sectionRoutes(service),
-    pageRoutes(service),
-    pictureRoutes(service),
-  );
-  app.use('/api', releaseRoutes(service), previewRoutes(service, previews));
+  for (const routes of allRoutes) app.use('/api', routes(service, previews));
   app.use('/api', () => {
     throw notFound();
   });

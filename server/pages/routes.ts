@@ -13,11 +13,12 @@ import { takeOffline } from '../releases/publish';
 import { hashOf } from '../releases/write';
 import { isUniqueViolation, liveAddress, pathTaken } from '../sites/routes';
 import { logSince, storeBatch } from './store';
+import type { Routes } from '../http/routes';
 
 /** So many earlier paths of a page are remembered. */
 const mostFormerPaths = 20;
 
-export function pageRoutes(service: Service): Router {
+export const pageRoutes: Routes = (service) => {
   const router = Router();
 
   router.get('/pages/:page', async (request, response) => {
@@ -49,7 +50,7 @@ export function pageRoutes(service: Service): Router {
   feedRoute(service, router);
   exportRoutes(service, router);
   return router;
-}
+};
 
 /** Lets a request pass whose page the account may reach, before anything of its body is read. */
 const reaching =

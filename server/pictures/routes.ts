@@ -17,6 +17,7 @@ import { body } from '../http/body';
 import { parameter, reachSite, siteFor } from '../http/guard';
 import type { Service } from '../http/service';
 import { scalePicture, type Scaled } from './scale';
+import type { Routes } from '../http/routes';
 
 const FileName = z.string().regex(/^[a-z0-9][a-z0-9-]*\.[a-z0-9]{2,5}$/);
 const contentTypes: Readonly<Record<string, string>> = { webp: 'image/webp', svg: 'image/svg+xml' };
@@ -99,7 +100,7 @@ function describeRoute(service: Service, router: Router): void {
   });
 }
 
-export function pictureRoutes(service: Service): Router {
+export const pictureRoutes: Routes = (service) => {
   const router = Router();
   const receive = receiver(service.config.uploadFolder);
 
@@ -142,4 +143,4 @@ export function pictureRoutes(service: Service): Router {
       .send(row.bytes);
   });
   return router;
-}
+};

@@ -1,11 +1,8 @@
 import { randomBytes } from 'node:crypto';
 import { access } from 'node:fs/promises';
 import { join } from 'node:path';
-import { Router } from 'express';
 import { Pages, Previews, Sites } from '../database/entities';
-import { Preview } from '@core/api/releases';
-import { answer, loggable } from '../http/answer';
-import { pageFor, parameter } from '../http/guard';
+import { loggable } from '../http/answer';
 import type { Service } from '../http/service';
 import { hashOf, pruneVersions, writeFolder, writePointer, writeWhole } from '../releases/write';
 
@@ -114,14 +111,4 @@ export class FollowingPreviews {
   private meanwhile(work: Promise<void>): void {
     work.catch((error: unknown) => this.service.log.error(loggable(error), 'a preview could not be written'));
   }
-}
-
-export function previewRoutes(service: Service, previews: FollowingPreviews): Router {
-  const router = Router();
-  router.post('/pages/:page/preview', async (request, response) => {
-    const { page, site } = await pageFor(service, request, parameter(request, 'page'));
-    const token = await previews.open(site.id);
-    answer(response, Preview, { address: `http://preview-${token}.localhost:${service.config.livePort}${page.path}` });
-  });
-  return router;
 }

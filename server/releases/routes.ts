@@ -2,11 +2,11 @@ import { Router } from 'express';
 import { ChangedBesides, Published } from '@core/api/releases';
 import { answer } from '../http/answer';
 import { accountOf, pageFor, parameter, reachPage } from '../http/guard';
-import type { Service } from '../http/service';
 import { liveAddress } from '../sites/routes';
 import { changedWith, publish } from './publish';
+import type { Routes } from '../http/routes';
 
-export function releaseRoutes(service: Service): Router {
+export const releaseRoutes: Routes = (service) => {
   const router = Router();
   router.post('/pages/:page/releases', async (request, response) => {
     const { page, site } = await pageFor(service, request, parameter(request, 'page'));
@@ -23,4 +23,4 @@ export function releaseRoutes(service: Service): Router {
     answer(response, ChangedBesides, await changedWith(service, page));
   });
   return router;
-}
+};

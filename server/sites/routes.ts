@@ -24,6 +24,7 @@ import { body } from '../http/body';
 import { accountOf, parameter, reachPage, reachSite, siteFor } from '../http/guard';
 import type { Service } from '../http/service';
 import { changeBreakpoints, leavingBy } from './breakpoints';
+import type { Routes } from '../http/routes';
 
 /** The message PostgreSQL's unique violation becomes. */
 export const pathTaken = (path: string): Refusal =>
@@ -73,7 +74,7 @@ function changeRoutes(service: Service, router: Router): void {
   });
 }
 
-export function siteRoutes(service: Service): Router {
+export const siteRoutes: Routes = (service) => {
   const router = Router();
   const pages = service.database.getRepository(Pages);
 
@@ -104,7 +105,7 @@ export function siteRoutes(service: Service): Router {
 
   changeRoutes(service, router);
   return router;
-}
+};
 
 /** Makes a page, blank or as a copy of one of the same site as it is at that moment. @throws Refusal 404 when the original has gone */
 async function makePage(

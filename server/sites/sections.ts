@@ -16,6 +16,7 @@ import { answer, read } from '../http/answer';
 import { body } from '../http/body';
 import { parameter, reachPage, reachSite, siteFor } from '../http/guard';
 import type { Service } from '../http/service';
+import type { Routes } from '../http/routes';
 
 const most = 200;
 
@@ -63,7 +64,7 @@ async function withSection(
 }
 
 /** The sections a site keeps: taken from a page as it is stored, and let go. */
-export function sectionRoutes(service: Service): Router {
+export const sectionRoutes: Routes = (service) => {
   const router = Router();
 
   router.get('/sites/:site/sections', async (request, response) => {
@@ -91,4 +92,4 @@ export function sectionRoutes(service: Service): Router {
     answer(response, Sections, { sections: await changeSections(service, site, without) });
   });
   return router;
-}
+};

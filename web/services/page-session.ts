@@ -1,6 +1,18 @@
 import { computed, inject, Injectable, signal, type OnDestroy } from '@angular/core';
 import { toObservable } from '@angular/core/rxjs-interop';
-import { catchError, EMPTY, filter, firstValueFrom, Subject, Subscription, timer } from 'rxjs';
+import {
+  catchError,
+  concatMap,
+  EMPTY,
+  filter,
+  firstValueFrom,
+  of,
+  Subject,
+  Subscription,
+  switchMap,
+  timer,
+  type Observable,
+} from 'rxjs';
 import { nanoid } from 'nanoid';
 import { applyEdits } from '@core/document/edits/apply';
 import type { Edit } from '@core/document/edits/edit';
@@ -87,6 +99,16 @@ export class PageSession implements OnDestroy {
   private mergeUntil = 0;
   private readonly listWaiting = toObservable(this.waiting);
   private readonly running = new Subscription();
+  /** Entries of the log were missed, up to a revision. */
+  private readonly behind = new Subject<number>();
+  private readonly siteChanged = new Subject<void>();
+  private readonly sectionsChanged = new Subject<void>();
+  private readonly reopenings = new Subject<void>();
+  private readonly reopened = new Subject<void>();
+
+  constructor() {
+    this.fetchWhatChanged();
+  }
 
   /** Loads a page, sends again what an earlier visit left unsent, and listens to what others do. */
   async open(id: string): Promise<void> {
@@ -108,19 +130,31 @@ export class PageSession implements OnDestroy {
   }
 
   /** Takes in what the site has become: its breakpoints may be others, and with them the page. What waits is kept; history begins anew. */
-  async reopen(): Promise<void> {
-    const before = this.page();
-    if (!before) return;
-    const facts = await firstValueFrom(this.api.page(before.id)).catch((error: unknown) => this.unreachable(error));
-    if (!facts) return;
-    this.site.set(facts.site);
-    this.confirmed = facts.page;
-    this.revision = facts.revision;
-    this.done.set([]);
-    this.undone.set([]);
-    this.page.set(facts.page);
-    this.rebuild();
-    this.catchUp(); // what was stored while the answer was on its way
+  reopen(): Promise<void> {
+    const done = firstValueFrom(this.reopened);
+    this.reopenings.next();
+    return done;
+  }
+
+  private readonly fetchFacts = (): Observable<PageFacts | undefined> => {
+    const page = this.page();
+    return page
+      ? this.api.page(page.id).pipe(catchError((error: unknown) => of(this.unreachable(error))))
+      : of(undefined);
+  };
+
+  private takeInFacts(facts: PageFacts | undefined): void {
+    if (facts) {
+      this.site.set(facts.site);
+      this.confirmed = facts.page;
+      this.revision = facts.revision;
+      this.done.set([]);
+      this.undone.set([]);
+      this.page.set(facts.page);
+      this.rebuild();
+      this.behind.next(Infinity); // what was stored while the answer was on its way
+    }
+    this.reopened.next();
   }
 
   /** A page that somebody else has deleted is said to be; whatever else keeps it from being read passes. */
@@ -255,7 +289,7 @@ export class PageSession implements OnDestroy {
   private heard(stored: Stored): void {
     const site = this.site();
     if (!site || !this.confirmed || stored.revision <= this.revision) return;
-    if (stored.revision !== this.revision + 1) return this.catchUp();
+    if (stored.revision !== this.revision + 1) return this.behind.next(stored.revision);
     const own = this.waiting()[0]?.id === stored.id;
     const alone = this.waiting().length === 0;
     const before = this.confirmed;
@@ -266,17 +300,6 @@ export class PageSession implements OnDestroy {
       this.page.set(this.confirmed);
       this.shownChanges.next({ before, after: this.confirmed, edits: stored.edits });
     } else this.rebuild();
-  }
-
-  private catchUp(): void {
-    const page = this.page();
-    if (page)
-      this.running.add(
-        this.api
-          .logSince(page.id, this.revision)
-          .pipe(catchError(() => EMPTY))
-          .subscribe((log) => log.forEach((stored) => this.heard(stored))),
-      );
   }
 
   /** The page shown, made anew from what is confirmed and what still waits. */
@@ -300,10 +323,10 @@ export class PageSession implements OnDestroy {
   private listen(id: string): Subscription {
     return serverEvents(`/api/pages/${id}/feed`, pageEvents).subscribe((heard) => {
       if (heard.name === 'message') this.heard(heard.data);
-      else if (heard.name === 'open') this.catchUp();
-      else if (heard.name === 'site') void this.reopen();
+      else if (heard.name === 'open') this.behind.next(Infinity);
+      else if (heard.name === 'site') this.reopenings.next();
       else if (heard.name === 'site-is') this.compareSite(heard.data);
-      else this.fetchSections();
+      else this.sectionsChanged.next();
     });
   }
 
@@ -311,28 +334,37 @@ export class PageSession implements OnDestroy {
   private compareSite(hash: string): void {
     const changed = this.siteHash !== undefined && this.siteHash !== hash;
     this.siteHash = hash;
-    const page = this.page();
-    if (!changed || !page) return;
-    this.running.add(
-      this.api
-        .page(page.id)
-        .pipe(catchError(() => EMPTY))
-        .subscribe((facts) => {
-          const same = JSON.stringify(facts.site.breakpoints) === JSON.stringify(this.site()?.breakpoints);
-          if (same) this.site.set(facts.site);
-          else void this.reopen();
-        }),
-    );
+    if (changed) this.siteChanged.next();
   }
 
-  private fetchSections(): void {
-    const site = this.site();
-    if (!site) return;
+  /** Fetches what was missed. Of two questions of one kind only the later answer counts: the earlier one may be older. */
+  private fetchWhatChanged(): void {
+    const missed = this.behind.pipe(
+      // One after the other: entries that keep coming would else call off each fetch before it is answered.
+      concatMap((revision) => {
+        const page = this.page();
+        const isNeeded = page && revision > this.revision;
+        return isNeeded ? this.api.logSince(page.id, this.revision).pipe(catchError(() => EMPTY)) : EMPTY;
+      }),
+    );
+    const facts = this.siteChanged.pipe(switchMap(() => this.fetchFacts().pipe(catchError(() => EMPTY))));
+    const sections = this.sectionsChanged.pipe(
+      switchMap(() => {
+        const site = this.site();
+        return site ? this.api.sections(site.id).pipe(catchError(() => EMPTY)) : EMPTY;
+      }),
+    );
+    this.running.add(missed.subscribe((log) => log.forEach((stored) => this.heard(stored))));
+    this.running.add(sections.subscribe((list) => this.setSections(list)));
     this.running.add(
-      this.api
-        .sections(site.id)
-        .pipe(catchError(() => EMPTY))
-        .subscribe((sections) => this.setSections(sections)),
+      facts.subscribe((found) => {
+        const same = JSON.stringify(found?.site.breakpoints) === JSON.stringify(this.site()?.breakpoints);
+        if (found && same) this.site.set(found.site);
+        else if (found) this.reopenings.next();
+      }),
+    );
+    this.running.add(
+      this.reopenings.pipe(switchMap(() => this.fetchFacts())).subscribe((found) => this.takeInFacts(found)),
     );
   }
 }

@@ -1,4 +1,6 @@
 import { Injectable } from '@angular/core';
+import type { Canvas } from '@core/compile/canvas';
+import type { Addresses } from '@core/compile/declarations';
 import type { pasteText } from '@core/document/commands/clip';
 import type { Page } from '@core/document/page';
 import { Problem } from '@core/document/problem';
@@ -10,6 +12,7 @@ import type { Override } from '@core/review/idle-overrides';
 /** What is asked of the worker. */
 export type Question =
   | { readonly what: 'overrides' | 'review'; readonly reviewed: Reviewed }
+  | { readonly what: 'compile'; readonly site: Site; readonly page: Page; readonly addresses: Addresses }
   | {
       readonly what: 'paste';
       readonly site: Site;
@@ -41,6 +44,8 @@ export class PageWorker {
     this.ask<readonly Override[]>({ what: 'overrides', reviewed: { site, page } });
   review = (reviewed: Reviewed): Promise<readonly Finding[]> =>
     this.ask<readonly Finding[]>({ what: 'review', reviewed });
+  compile = (site: Site, page: Page, addresses: Addresses): Promise<Canvas> =>
+    this.ask<Canvas>({ what: 'compile', site, page, addresses });
   /** The edits that paste a text. @throws Problem */
   paste = (
     site: Site,

@@ -1,4 +1,5 @@
 /// <reference lib="webworker" />
+import { compileCanvas } from '@core/compile/canvas';
 import { pasteText } from '@core/document/commands/clip';
 import { Problem } from '@core/document/problem';
 import { overridesOf } from '@core/review/idle-overrides';
@@ -9,6 +10,7 @@ const reviewer = new Reviewer();
 
 function answerTo(question: Question): unknown {
   if (question.what === 'paste') return pasteText(question.site, question.page, question.text, question.selection);
+  if (question.what === 'compile') return compileCanvas(question.site, question.page, question.addresses);
   if (question.what === 'overrides') return overridesOf(question.reviewed.site, question.reviewed.page);
   return reviewer.review(question.reviewed);
 }

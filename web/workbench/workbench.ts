@@ -32,6 +32,7 @@ import { PartsDrawer } from './outline/parts-drawer';
 import { Findings } from './review/findings';
 import { Sweeper } from './review/sweeper';
 import { Spread } from './spread/spread';
+import { Canvases } from './state/canvases';
 import { Dialogs } from './state/dialogs';
 import { DragState } from './state/drag-state';
 import { EditorOnly } from './state/editor-only';
@@ -52,7 +53,7 @@ import { SpreadState } from './state/spread-state';
   providers: [
     PageSession,
     ...[PaintedPage, Selection, SpreadState, DragState, EditorOnly, LedgerState, Requests, Progress, Leaves],
-    ...[Dialogs, Commands, WrapCommands, Clipboard, Keys],
+    ...[Canvases, Dialogs, Commands, WrapCommands, Clipboard, Keys],
     ...[Dragging, PinDrag, Sweeper, Findings],
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,

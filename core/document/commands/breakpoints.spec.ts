@@ -3,6 +3,7 @@ import { applyEdits } from '../edits/apply';
 import { readPage, readSite } from '../edits/check-page';
 import type { Page } from '../page';
 import { RandomPages } from '../testing/random-page';
+import { randomly } from '../testing/randomly';
 import type { Site } from '../site';
 import { subtree } from '../tree';
 import { standardBreakpoints, type Breakpoint } from '../breakpoint';
@@ -35,8 +36,7 @@ describe('A site’s own breakpoints', () => {
 
   it('leave pages and sites that are whole, and below the one that went every value as it was when it moves there', () => {
     fc.assert(
-      fc.property(fc.integer(), (seed) => {
-        const random = new RandomPages(seed);
+      fc.property(randomly(), (random) => {
         const site = random.site();
         const page = random.page(site, 12);
         for (const change of [left('tablet', 'phone'), left('tablet'), left('phone', 'tablet'), left('phone')]) {
@@ -99,8 +99,7 @@ describe('A site’s own breakpoints', () => {
       (site) => away(site, 'tablet'),
     ];
     fc.assert(
-      fc.property(fc.integer(), (seed) => {
-        const random = new RandomPages(seed);
+      fc.property(randomly(), (random) => {
         const first = random.site();
         const page = random.page(first, 12);
         let [site, stepped] = [first, page];

@@ -4,6 +4,7 @@ import type { Edit } from '../edits/edit';
 import { blankPage, type Page } from '../page';
 import { Problem } from '../problem';
 import { RandomPages } from '../testing/random-page';
+import { randomly } from '../testing/randomly';
 import type { Site } from '../site';
 import { subtree } from '../tree';
 import { duplicate, removeParts } from './arrange';
@@ -54,8 +55,7 @@ describe('A shared section', () => {
   it('is the same on every page after any edits on one of them, and after they are undone', () => {
     let mirroredOnce = 0;
     fc.assert(
-      fc.property(fc.integer(), (seed) => {
-        const random = new RandomPages(seed);
+      fc.property(randomly(), (random) => {
         const start = sharing(random);
         if (!start) return;
         const { site } = start;
@@ -74,7 +74,7 @@ describe('A shared section', () => {
         const same = (): void => {
           for (const { root } of site.sections ?? [])
             if (Object.hasOwn(page.parts, root))
-              expect(whole(other, root)).withContext(`seed ${seed}, ${root}`).toBe(whole(page, root));
+              expect(whole(other, root)).withContext(`seed ${random.seed}, ${root}`).toBe(whole(page, root));
         };
         for (let count = 0; count < 14; count++) {
           try {

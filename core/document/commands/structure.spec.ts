@@ -4,7 +4,7 @@ import { applyEdits } from '../edits/apply';
 import { readPage } from '../edits/check-page';
 import { blankPage, type Page } from '../page';
 import { Problem } from '../problem';
-import { RandomPages } from '../testing/random-page';
+import { randomly } from '../testing/randomly';
 import { blankSite, type Site } from '../site';
 import { parentOf, partOf, placeOf, subtree } from '../tree';
 import { boxedWidth, setBoxed } from './boxed';
@@ -258,8 +258,7 @@ describe('Rows whose sides alternate', () => {
 describe('The clipboard', () => {
   it('carries parts to any page of the site, whole, and they pass every check there', () => {
     fc.assert(
-      fc.property(fc.integer(), (seed) => {
-        const random = new RandomPages(seed);
+      fc.property(randomly(), (random) => {
         const from = random.site();
         const page = random.page(from, 12);
         const ids = subtree(page, page.root).filter(() => random.chance(0.3));

@@ -6,6 +6,7 @@ import { newThing } from '../commands/thing';
 import { kinds } from '../kinds/registry';
 import { Problem } from '../problem';
 import { RandomPages } from '../testing/random-page';
+import { randomly } from '../testing/randomly';
 import type { Page } from '../page';
 import type { Site } from '../site';
 import { subtree } from '../tree';
@@ -59,8 +60,7 @@ function someEdits(random: RandomPages, site: Site, page: Page): Edit[] {
 describe('Edits', () => {
   it('undo to the very document, and every state between passes the schema', () => {
     fc.assert(
-      fc.property(fc.integer(), (seed) => {
-        const random = new RandomPages(seed);
+      fc.property(randomly(), (random) => {
         const site = random.site();
         const first = random.page(site, 18);
         const undo: Edit[] = [];

@@ -1,4 +1,4 @@
-// Written by prepare/registries.mjs from the files of this folder.
+// Written by prepare/registries.mjs from what the files export.
 import type { Kind } from './kind';
 import { buttonKind } from './button-kind';
 import { columnKind } from './column-kind';

@@ -6,16 +6,34 @@ import { properties } from '../../style/properties';
 
 const kindNames = allKinds.map((one) => one.kind);
 
-/** Random sites, pages and styles for tests: the same for the same seed. */
+/** Random sites, pages and styles for tests: the same for the same seed, or for the same numbers drawn. */
 export class RandomPages {
   private state: number;
+  /** The numbers drawn so far. */
+  readonly drawn: number[] = [];
 
-  constructor(seed: number) {
+  /** Draws `given` numbers first and then nothing but zeros, or, where none are given, numbers that follow from the seed. */
+  constructor(
+    readonly seed: number,
+    private readonly given?: readonly number[],
+  ) {
     this.state = seed | 0;
   }
 
-  /** A number from 0 up to but not including 1 (mulberry32). */
+  /** The numbers given are used up: what is made from now on is as small as can be. */
+  private get isSpent(): boolean {
+    return this.given !== undefined && this.drawn.length >= this.given.length;
+  }
+
+  /** A number from 0 up to but not including 1. */
   number(): number {
+    const next = this.given ? (this.given[this.drawn.length] ?? 0) : this.fromSeed();
+    this.drawn.push(next);
+    return next;
+  }
+
+  /** Mulberry32. */
+  private fromSeed(): number {
     this.state = (this.state + 0x6d2b79f5) | 0;
     let t = Math.imul(this.state ^ (this.state >>> 15), 1 | this.state);
     t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
@@ -33,7 +51,8 @@ export class RandomPages {
   }
 
   chance(share: number): boolean {
-    return this.number() < share;
+    const number = this.number();
+    return number > 0 && number < share;
   }
 
   /** A value that the property's grammar allows. */
@@ -94,7 +113,7 @@ export class RandomPages {
     const parts: Record<string, Part> = { ...blank.parts };
     let count = 0;
     const inner = kindNames.filter((kind) => kindOf(kind).group !== 'page');
-    while (count < size) {
+    while (count < size && (count === 0 || !this.isSpent)) {
       const holders = Object.keys(parts).filter((id) => kindOf(parts[id]!.kind).holds.length > 0);
       const parent = this.pick(holders);
       const kinds = inner.filter((kind) => mayHold(parts[parent]!.kind, kind));

@@ -1,4 +1,4 @@
-// Written by prepare/registries.mjs from the files of this folder.
+// Written by prepare/registries.mjs from what the files export.
 import type { Rule } from '../proposal';
 import { cutSpaces } from './cut-space';
 import { freeWidth } from './free-width';

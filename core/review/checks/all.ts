@@ -1,4 +1,4 @@
-// Written by prepare/registries.mjs from the files of this folder.
+// Written by prepare/registries.mjs from what the files export.
 import type { Check } from '../check';
 import { buried } from './buried';
 import { deadLinks } from './dead-links';

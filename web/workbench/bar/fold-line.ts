@@ -1,7 +1,16 @@
-import { ChangeDetectionStrategy, Component, effect, ElementRef, inject, viewChild } from '@angular/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  effect,
+  ElementRef,
+  inject,
+  viewChild,
+} from '@angular/core';
 import { Tab, TabList, Tabs } from 'primeng/tabs';
 import { Hint } from '../../theme/hint';
 import { elementOf, listenerOf } from '../../theme/from-event';
+import { Keys } from '../commands/keys';
 import { Findings } from '../review/findings';
 import { LedgerState, ledgerGroups, ledgerTabs } from '../state/ledger-state';
 import { Selection } from '../state/selection';
@@ -23,6 +32,7 @@ export class FoldLine {
   protected readonly selection = inject(Selection);
   protected readonly ledgerState = inject(LedgerState);
   protected readonly findings = inject(Findings);
+  private readonly keys = inject(Keys);
   protected readonly groups = ledgerGroups;
   private readonly grip = viewChild.required<ElementRef<HTMLElement>>('grip');
   private readonly tabs = viewChild.required(Tabs);
@@ -31,6 +41,15 @@ export class FoldLine {
   constructor() {
     // The panels stand elsewhere: the ledger names itself after these tabs.
     effect(() => this.tabs().id.set(ledgerTabs));
+    afterNextRender(() => this.hearKeysFirst());
+  }
+
+  /** A tab lets no key go further, not even an undo: the workbench hears them before it. */
+  private hearKeysFirst(): void {
+    const heard = (event: KeyboardEvent): void => {
+      if (this.keys.handle(event)) event.stopPropagation();
+    };
+    this.tabs().el.nativeElement.addEventListener('keydown', heard, { capture: true });
   }
 
   protected choose(id: string | number | undefined): void {

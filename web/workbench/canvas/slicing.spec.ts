@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { compileCanvas } from '@core/compile/canvas';
-import { RandomPages } from '@core/document/testing/random-page';
+import { randomly } from '@core/document/testing/randomly';
 import { blankPage, type Page } from '@core/document/page';
 import { faultsAt, type Fault } from '@core/review/sweep/faults';
 import { sizesFrom } from '@core/review/sweep/sizes';
@@ -26,8 +26,7 @@ const words = 'Every evening the last boat waits for whoever is still on the qua
 describe('The width sweep', () => {
   it('finds a page too wide exactly when Chromium lets it be pushed sideways', () => {
     fc.assert(
-      fc.property(fc.integer(), fc.integer({ min: 320, max: 1400 }), (seed, width) => {
-        const random = new RandomPages(seed);
+      fc.property(randomly(), fc.integer({ min: 320, max: 1400 }), (random, width) => {
         const site = random.site();
         const any = random.page(site, 12);
         const frame = frameWith('', width, 600);
@@ -39,7 +38,7 @@ describe('The width sweep', () => {
         const pushed = frame.document.documentElement.scrollWidth > width;
         frame.remove();
         if (!pushed && wide.length > 0)
-          throw new Error(`seed ${seed} at ${width}: ${told(wide).join()}, but nothing can be pushed`);
+          throw new Error(`seed ${random.seed} at ${width}: ${told(wide).join()}, but nothing can be pushed`);
       }),
       { numRuns: 60 },
     );

@@ -147,7 +147,7 @@ export class Keys {
 
   /** Runs the command of a key press that no field claims; says whether there was one. */
   handle(event: KeyboardEvent): boolean {
-    if (event.defaultPrevented || this.isTyping(event)) return false;
+    if (event.defaultPrevented || this.isTyping(event) || this.isChoosing(event)) return false;
     const keys = written(event);
     const command = this.list.find((one) => one.keys === keys);
     if (!command) return false;
@@ -162,10 +162,15 @@ export class Keys {
     return isElement(event.target) && event.target.closest(fields) !== null;
   }
 
+  /** A list of choices takes every key without a modifier for itself. */
+  private isChoosing({ target, ctrlKey, metaKey, altKey }: KeyboardEvent): boolean {
+    return isElement(target) && target.closest('[role=combobox]') !== null && !ctrlKey && !metaKey && !altKey;
+  }
+
   private isControl(event: KeyboardEvent): boolean {
     const { target } = event;
     if (!isElement(target) || target.ownerDocument !== document) return false;
-    return target.closest('button, a, [role=dialog], [role=menu]') !== null;
+    return target.closest('button, a, [role=dialog], [role=menu], [role=tab]') !== null;
   }
 
   /** Opens the menu at the middle of the selection, with what lies there. */

@@ -3,6 +3,7 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
+  DestroyRef,
   effect,
   ElementRef,
   inject,
@@ -12,12 +13,12 @@ import {
   viewChild,
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import type { Subscription } from 'rxjs';
+import { EMPTY, Subject, switchMap, type Observable, type Subscription } from 'rxjs';
 import type { Breakpoint } from '@core/document/breakpoint';
 import { dropSays } from '@core/document/commands/drop-target';
 import type { Box } from '@core/geometry/box';
 import type { Addresses } from '@core/compile/declarations';
-import { compileCanvas, recompile } from '@core/compile/canvas';
+import type { Canvas } from '@core/compile/canvas';
 import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
 import type { State } from '@core/document/style-map';
@@ -36,7 +37,9 @@ import { LeafNotes } from './overlays/leaf-notes';
 import { LeafPainter } from '../canvas/leaf-painter';
 import { EmptyPlaces } from './overlays/empty-places';
 import { LeafTravel } from './overlays/leaf-travel';
+import { Canvases } from '../state/canvases';
 import { Leaves, type LeafView } from '../state/leaves';
+import { afterPaint } from '../canvas/after-paint';
 import { openAround } from '../canvas/opened-items';
 import { DragPreview } from './drag-preview';
 import type { LeafFrame } from './leaf-frame';
@@ -65,6 +68,8 @@ export class Leaf implements OnDestroy, Surface, LeafView, LeafFrame {
   private readonly requests = inject(Requests);
   private readonly dragging = inject(Dragging);
   private readonly leaves = inject(Leaves);
+  private readonly canvases = inject(Canvases);
+  private readonly destroyed = inject(DestroyRef);
   private readonly input = inject(LeafInput);
   protected readonly marquee = this.input.marquee;
   private readonly frame = viewChild.required<ElementRef<HTMLIFrameElement>>('frame');
@@ -89,6 +94,13 @@ export class Leaf implements OnDestroy, Surface, LeafView, LeafFrame {
   private drawnAs = '';
   /** The page was made anew while somebody wrote in this leaf: it is drawn when they have done. */
   private overdue = false;
+  /** Pages to be drawn whole: a later one takes the place of one still on its way. */
+  private readonly loads = new Subject<Page>();
+  /** A whole page is on its way. */
+  private awaited = false;
+  /** Changes not patched in yet. */
+  private pending: PageChange[] = [];
+  private callOff: (() => void) | undefined;
 
   constructor() {
     this.input.of(this, this.outlines);
@@ -118,11 +130,22 @@ export class Leaf implements OnDestroy, Surface, LeafView, LeafFrame {
       const [held, state] = [this.selection.all(), this.selection.state()];
       untracked(() => this.hold(held, state));
     });
+    this.hear();
+  }
+
+  /** Draws what is asked for, and does what others request of a leaf. */
+  private hear(): void {
+    this.loads
+      .pipe(
+        switchMap((page) => this.canvasOf(page)),
+        takeUntilDestroyed(this.destroyed),
+      )
+      .subscribe((canvas) => this.draw(canvas));
     this.requests.reveals
-      .pipe(takeUntilDestroyed())
+      .pipe(takeUntilDestroyed(this.destroyed))
       .subscribe((part) => requestAnimationFrame(() => this.reveal(part)));
     this.requests.writings
-      .pipe(takeUntilDestroyed())
+      .pipe(takeUntilDestroyed(this.destroyed))
       .subscribe(({ part, breakpoint }) => breakpoint === this.name && this.writer?.begin(part));
   }
 
@@ -133,6 +156,7 @@ export class Leaf implements OnDestroy, Surface, LeafView, LeafFrame {
   ngOnDestroy(): void {
     this.writer?.end();
     this.shownChanges?.unsubscribe();
+    this.callOff?.();
     this.leave.forEach((end) => end());
     this.outlines.stop();
   }
@@ -227,27 +251,57 @@ export class Leaf implements OnDestroy, Surface, LeafView, LeafFrame {
       : [];
   });
 
+  /** Draws a page whole, in the leaf's turn: the leaf worked in comes first. */
   private load(page: Page): void {
-    const site = this.session.site();
-    if (!site || !this.painter) return;
-    const { html, sheets } = compileCanvas(site, page, this.addresses(site));
     this.overdue = false;
+    this.awaited = true;
+    this.pending = [];
+    this.loads.next(page);
+  }
+
+  private canvasOf(page: Page): Observable<Canvas> {
+    const site = this.session.site();
+    if (!site) return EMPTY;
+    const names = this.spread.leaves().map((leaf) => leaf.breakpoint.id);
+    const others = names.filter((name) => name !== this.selection.active());
+    return this.canvases.whole(site, page, this.addresses(site), others.indexOf(this.name) + 1);
+  }
+
+  private draw({ html, sheets }: Canvas): void {
+    this.awaited = false;
     this.writer?.end();
     const top = this.view()?.scrollY ?? 0;
-    this.painter.load(html, sheets);
+    this.painter?.load(html, sheets);
     this.leave.push(this.input.listen());
+    this.leaves.redrawn(this.name);
     this.hide(this.editorOnly.hidden());
     this.hold(this.selection.all(), this.selection.state());
     this.view()?.scrollTo(0, top);
+    this.takePending();
     this.outlines.soon();
   }
 
-  private takeIn({ before, after, edits }: PageChange): void {
+  private takeIn(change: PageChange): void {
+    if (!this.painter) return;
+    if (this.overdue || (change.edits === 'all' && this.writer?.isWriting)) this.overdue = true;
+    else if (change.edits === 'all') this.load(change.after);
+    else this.queue(change);
+  }
+
+  /** Patches a change in: at once, or on a large page after the leaf worked in is painted, or once the whole is drawn. */
+  private queue(change: PageChange): void {
+    this.pending.push(change);
+    if (this.awaited) return;
+    if (this.name === this.selection.active() || !this.canvases.isLarge(change.after)) return this.takePending();
+    this.callOff?.();
+    this.callOff = afterPaint(() => this.takePending());
+  }
+
+  private takePending(): void {
     const site = this.session.site();
-    if (!site || !this.painter) return;
-    if (this.overdue || (edits === 'all' && this.writer?.isWriting)) this.overdue = true;
-    else if (edits === 'all') this.load(after);
-    else this.painter.apply(recompile(site, before, after, edits, this.addresses(site)));
+    if (!site || this.awaited) return;
+    for (const change of this.pending) this.painter?.apply(this.canvases.patch(site, change, this.addresses(site)));
+    this.pending = [];
     this.outlines.soon();
   }
 

@@ -1,8 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild } from '@angular/core';
 import type { MenuItem } from 'primeng/api';
-import { FormsModule } from '@angular/forms';
 import { Menu } from 'primeng/menu';
-import { Select } from 'primeng/select';
 import type { Breakpoint } from '@core/document/breakpoint';
 import { columnShares, setColumnShare, setSplit } from '@core/document/commands/columns';
 import { ownValues } from '@core/document/commands/overrides';
@@ -71,9 +69,7 @@ interface ShownRow {
     Menu,
     PlaceDrawing,
     PropertyHelp,
-    FormsModule,
     Hint,
-    Select,
     SpaceDrawing,
   ],
   templateUrl: './ledger.html',
@@ -125,7 +121,6 @@ export class Ledger {
   /** Only what is set on the part itself, of every group. */
   protected readonly ownOnly = signal(false);
   protected readonly tabs = ledgerTabs;
-  protected readonly states = computed(() => [...statesOf(this.selection.selected()?.part.kind ?? 'page')]);
 
   /** How many values of its own the part has at each breakpoint, in the group shown and in all, over all states. */
   protected readonly ownCounts = computed(() => {
@@ -238,6 +233,19 @@ export class Ledger {
   protected openMenu(event: Event, properties: readonly string[], breakpoint: Breakpoint): void {
     this.menuItems.set(this.menu.cell(properties, breakpoint));
     this.cellMenu().show(event);
+  }
+
+  /** The states the part can be in, to choose from. */
+  protected openStates(event: Event): void {
+    const states = statesOf(this.selection.selected()?.part.kind ?? 'page');
+    this.menuItems.set(
+      states.map((state) => ({
+        label: state,
+        icon: state === this.selection.state() ? 'pi pi-check' : 'pi',
+        command: () => this.selection.state.set(state),
+      })),
+    );
+    this.cellMenu().toggle(event);
   }
 
   protected openColumn(event: Event, breakpoint: Breakpoint): void {

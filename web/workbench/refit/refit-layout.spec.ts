@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { styleEdit } from '@core/document/commands/style';
 import { layPlan, fillings } from '@core/document/commands/plan';
 import { RandomPages } from '@core/document/testing/random-page';
+import { randomly } from '@core/document/testing/randomly';
 import { blankPage, type Page } from '@core/document/page';
 import { applyEdits } from '@core/document/edits/apply';
 import { breakpointAt } from '@core/document/breakpoint';
@@ -96,8 +97,7 @@ function wrong(site: Site, page: Page): number {
 describe('Layouts tried one after the other', () => {
   it('lie as freshly compiled pages do, whatever was shown before and at whatever widths', () => {
     fc.assert(
-      fc.property(fc.integer(), (seed) => {
-        const random = new RandomPages(seed);
+      fc.property(randomly(), (random) => {
         const of = { ...random.site(), fonts: [] };
         const first = random.page(of, 10);
         const ids = Object.keys(first.parts);
@@ -125,7 +125,7 @@ describe('Layouts tried one after the other', () => {
           tried.show(page);
           const fresh = new RefitLayout(of, page, addresses);
           for (const width of [390, 601, 1280, 600])
-            expect(boxes(tried, width)).withContext(`seed ${seed}, ${width} px`).toEqual(boxes(fresh, width));
+            expect(boxes(tried, width)).withContext(`seed ${random.seed}, ${width} px`).toEqual(boxes(fresh, width));
           fresh.remove();
         }
         tried.remove();

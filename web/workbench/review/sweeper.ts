@@ -1,6 +1,7 @@
 import { computed, inject, Injectable, signal, type OnDestroy } from '@angular/core';
 import { breakpointAt, rangeOf } from '@core/document/breakpoint';
 import type { Edit } from '@core/document/edits/edit';
+import { kindOf } from '@core/document/kinds/registry';
 import type { Page } from '@core/document/page';
 import { parentOf } from '@core/document/tree';
 import { Sweep, sweepOrder, type Jump, type SweptFault } from '@core/review/sweep/sweep';
@@ -109,7 +110,8 @@ export class Sweeper implements OnDestroy {
     if (!swept?.done || !page) return [];
     return [...(this.sweep?.pictures ?? [])].flatMap(([part, samples]): Edit[] => {
       const value = sizesFrom(samples);
-      return page.parts[part]?.kind === 'image' && page.parts[part].content.base['sizes'] !== value
+      const found = page.parts[part];
+      return found && kindOf(found.kind).shows === 'picture' && found.content.base['sizes'] !== value
         ? [{ do: 'set', part, field: ['content', 'base', 'sizes'], value }]
         : [];
     });

@@ -29,8 +29,7 @@ export class Leaves {
 
   register(view: LeafView): () => void {
     this.views.set(view.name, view);
-    this.structure(view.name);
-    this.structures.get(view.name)?.update((count) => count + 1);
+    this.redrawn(view.name);
     return () => {
       if (this.views.get(view.name) === view) this.views.delete(view.name);
     };
@@ -53,6 +52,12 @@ export class Leaves {
     let known = this.structures.get(breakpoint);
     if (!known) this.structures.set(breakpoint, (known = signal(0)));
     return known();
+  }
+
+  /** Tells that a leaf was written anew. */
+  redrawn(breakpoint: string): void {
+    this.structure(breakpoint);
+    this.structures.get(breakpoint)?.update((count) => count + 1);
   }
 
   view = (breakpoint: string): LeafView | undefined => this.views.get(breakpoint);

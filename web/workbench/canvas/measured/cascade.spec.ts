@@ -4,7 +4,7 @@ import { rulesOfContent } from '@core/compile/markup';
 import { kindOf, kinds } from '@core/document/kinds/registry';
 import { blankPage, type Page } from '@core/document/page';
 import type { State } from '@core/document/style-map';
-import { RandomPages } from '@core/document/testing/random-page';
+import { randomly } from '@core/document/testing/randomly';
 import { blankSite, type Site } from '@core/document/site';
 import { subtree } from '@core/document/tree';
 import { partElements } from '../../../testing/part-elements';
@@ -68,8 +68,7 @@ describe('The cascade', () => {
   it('is the one Chromium computes: compiled pages equal twins whose resolved values stand inline, at all three widths', () => {
     let compared = 0;
     fc.assert(
-      fc.property(fc.integer(), (seed) => {
-        const random = new RandomPages(seed);
+      fc.property(randomly(), (random) => {
         const site = random.site();
         const page = random.page(site, 14);
         const { html, css } = compile(site, page);
@@ -106,7 +105,7 @@ describe('The cascade', () => {
             differences.find(
               (line) => !/: (width|height|top|right|bottom|left|padding|margin|grid-template)/.test(line),
             ) ?? differences[0];
-          if (first !== undefined) throw new Error(`seed ${seed}, ${first} (${differences.length} in all)`);
+          if (first !== undefined) throw new Error(`seed ${random.seed}, ${first} (${differences.length} in all)`);
         }
       }),
       { numRuns: 40 },

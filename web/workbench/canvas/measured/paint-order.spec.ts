@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { RandomPages } from '@core/document/testing/random-page';
+import { randomly } from '@core/document/testing/randomly';
 import { frameWith } from '../../../testing/frame';
 import { measurePage } from '../measuring';
 import type { Point } from '@core/geometry/box';
@@ -61,8 +62,7 @@ describe('What lies over what', () => {
     let compared = 0;
     let deep = 0;
     fc.assert(
-      fc.property(fc.integer(), (seed) => {
-        const random = new RandomPages(seed);
+      fc.property(randomly(), (random) => {
         const frame = frameWith(pile(random, 3, { n: 0 }));
         const page = measurePage(frame.document);
         const painted = paintOrder(page);

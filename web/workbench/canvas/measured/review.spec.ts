@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { applyEdits } from '@core/document/edits/apply';
 import { styleEdit } from '@core/document/commands/style';
 import { type Page, type Part } from '@core/document/page';
-import { RandomPages } from '@core/document/testing/random-page';
+import { randomly } from '@core/document/testing/randomly';
 import { subtree } from '@core/document/tree';
 import { resolve } from '@core/style/cascade';
 import { frameWith } from '../../../testing/frame';
@@ -290,8 +290,7 @@ describe('Findings', () => {
 
   it('are the same whether a page is reviewed whole or edit by edit, and then few parts are looked at', () => {
     fc.assert(
-      fc.property(fc.integer(), (seed) => {
-        const random = new RandomPages(seed);
+      fc.property(randomly(), (random) => {
         const own = random.site();
         let now = random.page(own, 14);
         const steady = new Reviewer();

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { frameWith, type TestFrame } from '../../../testing/frame';
 import { measurePage, naturalBox } from '../measuring';
-import { RandomPages } from '@core/document/testing/random-page';
+import { randomly } from '@core/document/testing/randomly';
 import { paintOrder } from '@core/geometry/paint-order';
 import { keepingOffset, metOnTheWay, stickyStops, stickyTravel } from '@core/geometry/sticky';
 
@@ -20,8 +20,7 @@ describe('Sticky travel', () => {
   it('is where Chromium lets it stick and where its parent takes it along, on random pages', () => {
     let stuck = 0;
     fc.assert(
-      fc.property(fc.integer(), (seed) => {
-        const random = new RandomPages(seed);
+      fc.property(randomly(), (random) => {
         const edge = random.pick(['top', 'bottom']);
         const offset = random.pick([0, 20, 100, 150]);
         const padding = random.below(80);

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { frameWith } from '../../../testing/frame';
 import { measurePage } from '../measuring';
-import { RandomPages } from '@core/document/testing/random-page';
+import { randomly } from '@core/document/testing/randomly';
 import { flexLengths, type FlexItem } from '@core/geometry/flex-lengths';
 import { areaBox, cellsBetween, gridLines, placement } from '@core/geometry/grid-cells';
 import { expanded, readTracks, trackSizes } from '@core/geometry/grid-tracks';
@@ -36,8 +36,7 @@ describe('Flexible lengths (CSS Flexbox 1 §9.7)', () => {
   });
   it('are Chromium’s, on random lines', () => {
     fc.assert(
-      fc.property(fc.integer(), (seed) => {
-        const random = new RandomPages(seed);
+      fc.property(randomly(), (random) => {
         const items = Array.from({ length: 1 + random.below(5) }, () => {
           const min = random.chance(0.3) ? random.below(150) : 0;
           return item(
@@ -85,8 +84,7 @@ describe('Grid tracks (CSS Grid 1 §11)', () => {
   });
   it('are Chromium’s, on random lists', () => {
     fc.assert(
-      fc.property(fc.integer(), (seed) => {
-        const random = new RandomPages(seed);
+      fc.property(randomly(), (random) => {
         const one = (): string =>
           random.pick([
             '1fr',

@@ -1,0 +1,19 @@
+// Written by prepare/registries.mjs from what the files export.
+import type { Routes } from './routes';
+import { accountRoutes } from '../accounts/routes';
+import { pageRoutes } from '../pages/routes';
+import { pictureRoutes } from '../pictures/routes';
+import { previewRoutes } from '../previews/routes';
+import { releaseRoutes } from '../releases/routes';
+import { siteRoutes } from '../sites/routes';
+import { sectionRoutes } from '../sites/sections';
+
+export const allRoutes: readonly Routes[] = [
+  accountRoutes,
+  pageRoutes,
+  pictureRoutes,
+  previewRoutes,
+  releaseRoutes,
+  siteRoutes,
+  sectionRoutes,
+];
