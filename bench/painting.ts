@@ -84,12 +84,18 @@ async function editing(person: Person): Promise<number[]> {
   return person.driver.executeAsyncScript<number[]>(`
     const done = arguments[arguments.length - 1]; const field = document.querySelector('fold-ledger-cell .field'); const times = [];
     const frames = [...document.querySelectorAll('fold-leaf iframe')].map((frame) => frame.contentDocument.querySelector('h2'));
+    const sizeOf = (one) => one.ownerDocument.defaultView.getComputedStyle(one).fontSize;
     const once = (round) => {
       if (round === 60) return done(times.slice(10));
-      const start = performance.now();
+      const start = performance.now(); const before = frames.map(sizeOf);
       field.dispatchEvent(new KeyboardEvent('keydown', { key: round % 2 ? 'ArrowDown' : 'ArrowUp', bubbles: true, cancelable: true }));
-      frames.forEach((one) => one.getBoundingClientRect());
-      requestAnimationFrame(() => { const channel = new MessageChannel(); channel.port1.onmessage = () => { times.push(performance.now() - start); setTimeout(() => once(round + 1), 120); }; channel.port2.postMessage(0); });
+      const look = () => {
+        const all = frames.slice(0, 2).every((one, index) => // the phone has a size of its own
+           sizeOf(one) !== before[index]);
+        frames.forEach((one) => one.getBoundingClientRect());
+        requestAnimationFrame(() => { const channel = new MessageChannel(); channel.port1.onmessage = () => { if (!all) return look(); times.push(performance.now() - start); setTimeout(() => once(round + 1), 120); }; channel.port2.postMessage(0); });
+      };
+      look();
     };
     once(0);`);
 }

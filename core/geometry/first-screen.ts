@@ -49,8 +49,8 @@ function fill(
 
 const isSeen = (one: Measured): boolean =>
   one.style.visibility === 'visible' && one.style.opacity !== '0' && one.box.width > 0 && one.box.height > 0;
-const isPicture = (one: Measured, kind: string): boolean =>
-  kindOf(kind).shows !== undefined || one.style['background-image'].includes('url(');
+const isPicture = (one: Measured, kind: string | undefined): boolean =>
+  (kind !== undefined && kindOf(kind).shows !== undefined) || one.style['background-image'].includes('url(');
 
 function placed(one: Measured, height: number): Placed {
   const end = one.box.top + one.box.height;
@@ -66,7 +66,7 @@ export function firstScreen(page: MeasuredPage, seen: (id: string) => Seen | und
   const [columns, rows] = [Math.ceil(width / cell), Math.ceil(height / cell)];
   const cells = new Uint8Array(columns * rows);
   const parts = [...page.parts.values()].filter(isSeen);
-  for (const one of parts) if (isPicture(one, seen(one.id)?.kind ?? '')) fill(cells, columns, rows, one.box, 1);
+  for (const one of parts) if (isPicture(one, seen(one.id)?.kind)) fill(cells, columns, rows, one.box, 1);
   for (const one of parts) for (const line of one.lines) fill(cells, columns, rows, line, 2);
   const counts = [0, 0, 0];
   for (const value of cells) counts[value]!++;

@@ -39,7 +39,6 @@ import { EmptyPlaces } from './overlays/empty-places';
 import { LeafTravel } from './overlays/leaf-travel';
 import { Canvases } from '../state/canvases';
 import { Leaves, type LeafView } from '../state/leaves';
-import { afterPaint } from '../canvas/after-paint';
 import { openAround } from '../canvas/opened-items';
 import { DragPreview } from './drag-preview';
 import type { LeafFrame } from './leaf-frame';
@@ -98,9 +97,8 @@ export class Leaf implements OnDestroy, Surface, LeafView, LeafFrame {
   private readonly loads = new Subject<Page>();
   /** A whole page is on its way. */
   private awaited = false;
-  /** Changes not patched in yet. */
+  /** Changes to be patched in when it is there. */
   private pending: PageChange[] = [];
-  private callOff: (() => void) | undefined;
 
   constructor() {
     this.input.of(this, this.outlines);
@@ -156,7 +154,6 @@ export class Leaf implements OnDestroy, Surface, LeafView, LeafFrame {
   ngOnDestroy(): void {
     this.writer?.end();
     this.shownChanges?.unsubscribe();
-    this.callOff?.();
     this.leave.forEach((end) => end());
     this.outlines.stop();
   }
@@ -285,18 +282,13 @@ export class Leaf implements OnDestroy, Surface, LeafView, LeafFrame {
     if (!this.painter) return;
     if (this.overdue || (change.edits === 'all' && this.writer?.isWriting)) this.overdue = true;
     else if (change.edits === 'all') this.load(change.after);
-    else this.queue(change);
+    else {
+      this.pending.push(change);
+      this.takePending();
+    }
   }
 
-  /** Patches a change in: at once, or on a large page after the leaf worked in is painted, or once the whole is drawn. */
-  private queue(change: PageChange): void {
-    this.pending.push(change);
-    if (this.awaited) return;
-    if (this.name === this.selection.active() || !this.canvases.isLarge(change.after)) return this.takePending();
-    this.callOff?.();
-    this.callOff = afterPaint(() => this.takePending());
-  }
-
+  /** Patches in what changed, once the whole is drawn. */
   private takePending(): void {
     const site = this.session.site();
     if (!site || this.awaited) return;

@@ -95,7 +95,7 @@ describe('the page compiled for the leaves', () => {
     ];
     const change = { before, after: applyEdits(site, before, edits).page, edits };
     const patch = canvases.patch(site, change, addresses);
-    expect(patch.rules.get('t3')).toContain('#010203');
+    expect(patch.rules.get('t3')).toContain('color:rgb(1,2,3)');
     expect(canvases.patch(site, change, addresses)).toBe(patch);
     expect(canvases.patch(site, { ...change }, addresses)).not.toBe(patch);
   });

@@ -37,7 +37,7 @@ export class Canvases {
   private readonly patches = new Once<Patch>();
 
   /** Whether a page is so large that its leaves are drawn one after the other. */
-  isLarge = (page: Page): boolean => Object.keys(page.parts).length > atOnce;
+  private isLarge = (page: Page): boolean => Object.keys(page.parts).length > atOnce;
 
   /** A whole page, at once or, where it is large, when it is the leaf's turn: the first after `turn` others. */
   whole(site: Site, page: Page, addresses: Addresses, turn: number): Observable<Canvas> {
