@@ -9,9 +9,10 @@ import {
   OnInit,
   signal,
 } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
 import { Title } from '@angular/platform-browser';
 import { RouterLink } from '@angular/router';
-import { Subscription } from 'rxjs';
+import { map, Subscription } from 'rxjs';
 import { MessageService } from 'primeng/api';
 import { titleOf } from '@core/document/page';
 import { failureOf } from '../services/api';
@@ -76,6 +77,8 @@ export class Workbench implements OnInit, OnDestroy {
 
   protected readonly failure = signal<string | undefined>(undefined);
   private readonly notices = new Subscription();
+  /** The menu of a part loads when it is first asked for. */
+  protected readonly menuAsked = toSignal(inject(Requests).menus.pipe(map(() => true)), { initialValue: false });
 
   constructor() {
     effect(() => {

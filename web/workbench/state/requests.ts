@@ -1,5 +1,5 @@
 import { Injectable } from '@angular/core';
-import { Subject } from 'rxjs';
+import { ReplaySubject, Subject } from 'rxjs';
 
 /** A point of the window, and the parts that lie there, from the top down. */
 export interface MenuPoint {
@@ -16,7 +16,7 @@ export class Requests {
   /** Parts to be opened for writing, in the leaf of a breakpoint. */
   readonly writings = new Subject<{ readonly part: string; readonly breakpoint: string }>();
   /** Points of the window at which the menu of the selection is to open. */
-  readonly menus = new Subject<MenuPoint>();
+  readonly menus = new ReplaySubject<MenuPoint>(1);
   /** Copy, cut and paste, from the window or a leaf. */
   readonly clips = new Subject<ClipboardEvent>();
 }
