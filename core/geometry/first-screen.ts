@@ -1,5 +1,4 @@
 import type { Box } from './box';
-import { kindOf } from '../document/kinds/registry';
 import type { Measured, MeasuredPage } from './measured';
 
 /** Where a part stands to the fold, the end of the first screen. */
@@ -29,6 +28,8 @@ export interface Seen {
   readonly kind: string;
   /** It stands directly on the page. */
   readonly section: boolean;
+  /** Whether it is a picture or a film. */
+  readonly isPicture?: boolean;
 }
 
 const cell = 4;
@@ -49,8 +50,8 @@ function fill(
 
 const isSeen = (one: Measured): boolean =>
   one.style.visibility === 'visible' && one.style.opacity !== '0' && one.box.width > 0 && one.box.height > 0;
-const isPicture = (one: Measured, kind: string | undefined): boolean =>
-  (kind !== undefined && kindOf(kind).shows !== undefined) || one.style['background-image'].includes('url(');
+const isPicture = (one: Measured, seen: Seen | undefined): boolean =>
+  seen?.isPicture === true || one.style['background-image'].includes('url(');
 
 function placed(one: Measured, height: number): Placed {
   const end = one.box.top + one.box.height;
@@ -66,7 +67,7 @@ export function firstScreen(page: MeasuredPage, seen: (id: string) => Seen | und
   const [columns, rows] = [Math.ceil(width / cell), Math.ceil(height / cell)];
   const cells = new Uint8Array(columns * rows);
   const parts = [...page.parts.values()].filter(isSeen);
-  for (const one of parts) if (isPicture(one, seen(one.id)?.kind)) fill(cells, columns, rows, one.box, 1);
+  for (const one of parts) if (isPicture(one, seen(one.id))) fill(cells, columns, rows, one.box, 1);
   for (const one of parts) for (const line of one.lines) fill(cells, columns, rows, line, 2);
   const counts = [0, 0, 0];
   for (const value of cells) counts[value]!++;

@@ -1,5 +1,25 @@
 import { definePreset } from '@primeuix/themes';
-import Aura from '@primeuix/themes/aura';
+import base from '@primeuix/themes/aura/base';
+import badge from '@primeuix/themes/aura/badge';
+import button from '@primeuix/themes/aura/button';
+import checkbox from '@primeuix/themes/aura/checkbox';
+import datatable from '@primeuix/themes/aura/datatable';
+import dialog from '@primeuix/themes/aura/dialog';
+import fileupload from '@primeuix/themes/aura/fileupload';
+import inputnumber from '@primeuix/themes/aura/inputnumber';
+import inputtext from '@primeuix/themes/aura/inputtext';
+import menu from '@primeuix/themes/aura/menu';
+import message from '@primeuix/themes/aura/message';
+import popover from '@primeuix/themes/aura/popover';
+import progressbar from '@primeuix/themes/aura/progressbar';
+import ripple from '@primeuix/themes/aura/ripple';
+import select from '@primeuix/themes/aura/select';
+import selectbutton from '@primeuix/themes/aura/selectbutton';
+import tabs from '@primeuix/themes/aura/tabs';
+import toast from '@primeuix/themes/aura/toast';
+import togglebutton from '@primeuix/themes/aura/togglebutton';
+import tooltip from '@primeuix/themes/aura/tooltip';
+import virtualscroller from '@primeuix/themes/aura/virtualscroller';
 
 const madder = {
   50: '#fbf1f1',
@@ -29,44 +49,71 @@ const paper = {
   950: '#14120f',
 };
 
+/** The tokens of the controls that are used; those of all would be a third of the first load's styles. */
+const components = {
+  badge,
+  button,
+  checkbox,
+  datatable,
+  dialog,
+  fileupload,
+  inputnumber,
+  inputtext,
+  menu,
+  message,
+  popover,
+  progressbar,
+  ripple,
+  select,
+  selectbutton,
+  tabs,
+  toast,
+  togglebutton,
+  tooltip,
+  virtualscroller,
+};
+
 /** Drafting paper and ink: the controls' look, madder for what is chosen. */
-export const foldPreset = definePreset(Aura, {
-  components: {
-    button: { colorScheme: { light: { text: { secondary: { color: '{surface.600}' } } } } }, // readable on every sheet
-    datatable: { headerCell: { background: 'transparent' }, row: { background: 'transparent' } },
-    // Tabs stand on the fold line, in its own colour.
-    tabs: {
-      tablist: { background: 'transparent', borderWidth: '0' },
-      tab: {
-        padding: '0 9px',
-        margin: '0',
-        borderWidth: '0',
-        color: 'inherit',
-        hoverColor: 'inherit',
-        activeColor: '{text.color}',
-        hoverBackground: 'rgb(255 255 255 / 0.16)',
-        fontWeight: '400',
-        focusRing: { color: '#ffffff', offset: '-3px' },
+export const foldPreset = definePreset(
+  { ...base, components },
+  {
+    components: {
+      button: { colorScheme: { light: { text: { secondary: { color: '{surface.600}' } } } } }, // readable on every sheet
+      datatable: { headerCell: { background: 'transparent' }, row: { background: 'transparent' } },
+      // Tabs stand on the fold line, in its own colour.
+      tabs: {
+        tablist: { background: 'transparent', borderWidth: '0' },
+        tab: {
+          padding: '0 9px',
+          margin: '0',
+          borderWidth: '0',
+          color: 'inherit',
+          hoverColor: 'inherit',
+          activeColor: '{text.color}',
+          hoverBackground: 'rgb(255 255 255 / 0.16)',
+          fontWeight: '400',
+          focusRing: { color: '#ffffff', offset: '-3px' },
+        },
+        activeBar: { height: '0' },
       },
-      activeBar: { height: '0' },
     },
-  },
-  primitive: { borderRadius: { none: '0', xs: '2px', sm: '3px', md: '4px', lg: '6px', xl: '8px' } },
-  semantic: {
-    primary: madder,
-    focusRing: { width: '2px', style: 'solid', color: '{primary.500}', offset: '1px' },
-    formField: { paddingX: '0.6rem', paddingY: '0.4rem' },
-    colorScheme: {
-      light: {
-        surface: paper,
-        overlay: { modal: { background: '#fffdf8' } },
-        primary: {
-          color: '{primary.600}',
-          contrastColor: '#ffffff',
-          hoverColor: '{primary.700}',
-          activeColor: '{primary.800}',
+    primitive: { borderRadius: { none: '0', xs: '2px', sm: '3px', md: '4px', lg: '6px', xl: '8px' } },
+    semantic: {
+      primary: madder,
+      focusRing: { width: '2px', style: 'solid', color: '{primary.500}', offset: '1px' },
+      formField: { paddingX: '0.6rem', paddingY: '0.4rem' },
+      colorScheme: {
+        light: {
+          surface: paper,
+          overlay: { modal: { background: '#fffdf8' } },
+          primary: {
+            color: '{primary.600}',
+            contrastColor: '#ffffff',
+            hoverColor: '{primary.700}',
+            activeColor: '{primary.800}',
+          },
         },
       },
     },
   },
-});
+);

@@ -30,6 +30,7 @@ import { Selection } from '../state/selection';
 import { SpreadState } from '../state/spread-state';
 import { DragState } from '../state/drag-state';
 import { EditorOnly } from '../state/editor-only';
+import { LedgerState } from '../state/ledger-state';
 import { Requests } from '../state/requests';
 import { Dragging, type Surface } from '../drag/part-drag';
 import { LeafHandles } from './handles/leaf-handles';
@@ -64,6 +65,7 @@ export class Leaf implements OnDestroy, Surface, LeafView, LeafFrame {
   private readonly spread = inject(SpreadState);
   private readonly dragState = inject(DragState);
   private readonly editorOnly = inject(EditorOnly);
+  private readonly ledgerState = inject(LedgerState);
   private readonly requests = inject(Requests);
   private readonly dragging = inject(Dragging);
   private readonly leaves = inject(Leaves);
@@ -76,6 +78,10 @@ export class Leaf implements OnDestroy, Surface, LeafView, LeafFrame {
   private readonly written = { session: this.session, selection: this.selection, commands: inject(Commands) };
   protected readonly outlines = new Outlines(this, this.spread, this.leaves);
   private readonly preview = new DragPreview(this);
+  /** Whether something is to be read over the page: what says it loads when it first is. */
+  protected readonly notesAsked = computed(
+    () => this.dragState.distances() || ['flow', 'place', 'box'].includes(this.ledgerState.group()),
+  );
   protected readonly mark = computed(() => {
     const landing = this.dragState.landing();
     return landing?.where === this.name ? landing : undefined;

@@ -1,4 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { map } from 'rxjs';
 import type { MenuItem } from 'primeng/api';
 import { Menu } from 'primeng/menu';
 import type { Breakpoint } from '@core/document/breakpoint';
@@ -15,6 +17,7 @@ import { withPicture } from '@core/style/layers';
 import { groups, propertyOf } from '@core/style/properties';
 import { PageSession } from '../../services/page-session';
 import { Dialogs } from '../state/dialogs';
+import { Requests } from '../state/requests';
 import { Selection } from '../state/selection';
 import { SpreadState } from '../state/spread-state';
 import { isApart, LedgerState, ledgerTabs } from '../state/ledger-state';
@@ -30,7 +33,7 @@ import { LedgerMenu } from './ledger-menu';
 import { PlaceDrawing } from './slips/place-drawing';
 import { PropertyHelp } from './help/property-help';
 import { SpaceDrawing } from './slips/space-drawing';
-import { valueOf } from '../../theme/from-event';
+import { elementOf, valueOf } from '../../theme/from-event';
 import { Hint } from '../../theme/hint';
 
 interface ShownCell {
@@ -86,6 +89,8 @@ export class Ledger {
   private readonly menu = inject(LedgerMenu);
   protected readonly gap = leafGap;
   protected readonly splits = commonSplits;
+  private readonly requests = inject(Requests);
+  protected readonly helpAsked = toSignal(this.requests.helps.pipe(map(() => true)), { initialValue: false });
   private readonly cellMenu = viewChild.required<Menu>('cellMenu');
   private readonly dialogs = inject(Dialogs);
   protected readonly menuItems = signal<MenuItem[]>([]);
@@ -228,6 +233,11 @@ export class Ledger {
       commonSplits.map(({ name, shares }) => ({ label: name, command: () => this.split(breakpoint, shares) })),
     );
     this.cellMenu().show(event);
+  }
+
+  /** Shows what a row does, on this very part. */
+  protected help(event: Event, { label, properties }: LedgerRow): void {
+    this.requests.helps.next({ beside: elementOf(event), label, properties });
   }
 
   protected openMenu(event: Event, properties: readonly string[], breakpoint: Breakpoint): void {

@@ -17,7 +17,7 @@ import {
   type Observable,
 } from 'rxjs';
 import { outwards, type Breakpoint } from '@core/document/breakpoint';
-import { nameOf } from '@core/document/kinds/registry';
+import { kindOf, nameOf } from '@core/document/kinds/registry';
 import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
 import { pathTo } from '@core/document/tree';
@@ -153,9 +153,7 @@ export class FirstScreenPanel {
       return race(leaf.painter.document.fonts.ready, timer(800)).pipe(
         map(() =>
           firstScreen(measurePage(leaf.painter.document), (part) =>
-            Object.hasOwn(page.parts, part)
-              ? { kind: this.kindOf(page, part), section: sections.has(part) }
-              : undefined,
+            Object.hasOwn(page.parts, part) ? { ...this.seenAs(page, part), section: sections.has(part) } : undefined,
           ),
         ),
         map((screen) => [id, screen] as const),
@@ -165,12 +163,14 @@ export class FirstScreenPanel {
     });
   }
 
-  /** A link of the header or a menu is no call to do something. */
-  private kindOf(page: Page, part: string): string {
+  private seenAs(page: Page, part: string): { kind: string; isPicture: boolean } {
     const { kind } = page.parts[part]!;
-    return kind === 'button' && pathTo(page, part).some((one) => ['header', 'nav'].includes(page.parts[one]!.tag))
-      ? 'link'
-      : kind;
+    const isInHeader = pathTo(page, part).some((one) => ['header', 'nav'].includes(page.parts[one]!.tag));
+    // A link of the header or a menu is no call to do something.
+    return {
+      kind: kind === 'button' && isInHeader ? 'link' : kind,
+      isPicture: kindOf(kind).shows !== undefined,
+    };
   }
 
   protected go(part: string, breakpoint: string): void {

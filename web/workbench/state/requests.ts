@@ -8,6 +8,13 @@ export interface MenuPoint {
   readonly pile: readonly string[];
 }
 
+/** A row of the ledger one asks about, beside an element. */
+export interface HelpAsked {
+  readonly beside: Element;
+  readonly label: string;
+  readonly properties: readonly string[];
+}
+
 /** What one piece of the workbench asks of another, as it is asked. */
 @Injectable()
 export class Requests {
@@ -15,8 +22,10 @@ export class Requests {
   readonly reveals = new Subject<string>();
   /** Parts to be opened for writing, in the leaf of a breakpoint. */
   readonly writings = new Subject<{ readonly part: string; readonly breakpoint: string }>();
-  /** Points of the window at which the menu of the selection is to open. */
+  /** Points of the window at which the menu of the selection is to open. The last one waits for the menu to be loaded. */
   readonly menus = new ReplaySubject<MenuPoint>(1);
+  /** Rows of the ledger one asks about. The last one waits for the help to be loaded. */
+  readonly helps = new ReplaySubject<HelpAsked>(1);
   /** Copy, cut and paste, from the window or a leaf. */
   readonly clips = new Subject<ClipboardEvent>();
 }

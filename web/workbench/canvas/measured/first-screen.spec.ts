@@ -9,7 +9,7 @@ const kinds: Readonly<Record<string, Seen>> = {
   third: { kind: 'section', section: true },
   title: { kind: 'heading', section: false },
   go: { kind: 'button', section: false },
-  photo: { kind: 'image', section: false },
+  photo: { kind: 'image', section: false, isPicture: true },
 };
 const looked = (html: string, width = 400, height = 400) => {
   const frame = frameWith(html, width, height);

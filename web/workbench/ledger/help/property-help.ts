@@ -1,4 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild } from '@angular/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  inject,
+  signal,
+  viewChild,
+} from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Popover } from 'primeng/popover';
 import { styleEdit } from '@core/document/commands/style';
 import { applyEdits } from '@core/document/edits/apply';
@@ -7,6 +17,7 @@ import { alternatives } from '@core/style/alternatives';
 import { ledgerCell } from '@core/style/ledger';
 import { propertyOf } from '@core/style/properties';
 import { PageSession } from '../../../services/page-session';
+import { Requests, type HelpAsked } from '../../state/requests';
 import { Selection } from '../../state/selection';
 import { SpreadState } from '../../state/spread-state';
 import { Commands } from '../../commands/commands';
@@ -172,11 +183,17 @@ export class PropertyHelp {
   private edits = ({ properties, part, breakpoint }: Shown, value: string) =>
     properties.map((property) => styleEdit(part, breakpoint, this.selection.state(), property, value));
 
-  show(event: Event, label: string, properties: readonly string[]): void {
+  constructor() {
+    const asked = inject(Requests).helps;
+    const destroyed = inject(DestroyRef);
+    afterNextRender(() => asked.pipe(takeUntilDestroyed(destroyed)).subscribe((help) => this.show(help)));
+  }
+
+  private show({ beside, label, properties }: HelpAsked): void {
     const part = this.selection.selected()?.id;
     if (part === undefined) return;
     this.shown.set({ label, properties, part, breakpoint: this.selection.active() });
-    this.panel().show(event);
+    this.panel().show(new MouseEvent('click'), beside);
   }
 
   protected hidden(): void {
