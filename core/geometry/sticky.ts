@@ -31,7 +31,8 @@ export interface StickyStop {
   readonly sentence: string;
   /** The part the cure is for, and the value that cures. */
   readonly cure:
-    { readonly part: string; readonly property: string; readonly value: string; readonly label: string } | undefined;
+    | { readonly part: string; readonly properties: readonly string[]; readonly value: string; readonly label: string }
+    | undefined;
 }
 
 /** Names of parts, for sentences. */
@@ -117,7 +118,7 @@ export function stickyStops(page: MeasuredPage, id: string, natural: Box, name: 
     stops.push({
       kind: 'no-inset',
       sentence: 'No inset says which edge to stick to.',
-      cure: { part: id, property: 'top', value: '0px', label: 'Stick to the top, at 0' },
+      cure: { part: id, properties: ['top'], value: '0px', label: 'Stick to the top, at 0' },
     });
   }
   const scroller = stickyScroller(page, id);
@@ -142,7 +143,7 @@ function scrollerStop(scroller: Measured, travels: readonly Travel[], name: Nami
       sentence: `${name(scroller.id)} has overflow ${scroller.style[property]}: the part sticks inside it and not to the screen.`,
       cure: {
         part: scroller.id,
-        property: 'overflow',
+        properties: ['overflow-x', 'overflow-y'],
         value,
         label: `Make the overflow of ${name(scroller.id)} ${value}`,
       },
@@ -156,7 +157,7 @@ function roomStop(part: Measured, holder: Measured, name: Naming): StickyStop[] 
       {
         kind: 'stretched',
         sentence: `It is stretched to the height of ${name(holder.id)}, which leaves no room to travel.`,
-        cure: { part: part.id, property: 'align-self', value: 'start', label: 'Align it to the start' },
+        cure: { part: part.id, properties: ['align-self'], value: 'start', label: 'Align it to the start' },
       },
     ];
   return [
@@ -182,7 +183,7 @@ function coveredBy(id: string, other: Measured, name: Naming): StickyStop {
   return {
     kind: 'covered',
     sentence: `${name(other.id)} passes over it.`,
-    cure: { part: id, property: 'z-index', value, label: `Let it lie over ${name(other.id)}` },
+    cure: { part: id, properties: ['z-index'], value, label: `Let it lie over ${name(other.id)}` },
   };
 }
 

@@ -29,9 +29,9 @@ export const stickyTrouble: Check = {
           ...(cure && {
             cure: {
               says: cure.label,
-              edits: [styleEdit(cure.part, one.id, 'normal', cure.property, cure.value)],
-              before: cure.property,
-              after: `${cure.property} ${cure.value}`,
+              edits: cure.properties.map((property) => styleEdit(cure.part, one.id, 'normal', property, cure.value)),
+              before: cure.properties.join(', '),
+              after: `${cure.properties.join(', ')} ${cure.value}`,
             },
           }),
         }));

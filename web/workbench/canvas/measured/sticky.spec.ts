@@ -110,7 +110,7 @@ describe('What stops a sticky part', () => {
       const cure = stickyStops(page, 's', natural, name)[0]?.cure;
       if (expected.length > 0 && expected[0] !== 'no-room') {
         expect(cure).withContext(what).toBeDefined();
-        frame.find(cure!.part).style.setProperty(cure!.property, cure!.value);
+        for (const property of cure!.properties) frame.find(cure!.part).style.setProperty(property, cure!.value);
         expect(kinds(frame)).withContext(what).toEqual([]);
       }
       frame.remove();

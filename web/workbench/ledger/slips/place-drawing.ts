@@ -143,9 +143,8 @@ export class PlaceDrawing {
   protected cure(stop: StickyStop): void {
     const { cure } = stop;
     if (!cure) return;
-    const names = cure.property === 'overflow' ? ['overflow-x', 'overflow-y'] : [cure.property];
     this.commands.attempt(() =>
-      names.map((property) => styleEdit(cure.part, this.breakpoint(), 'normal', property, cure.value)),
+      cure.properties.map((property) => styleEdit(cure.part, this.breakpoint(), 'normal', property, cure.value)),
     );
   }
 
