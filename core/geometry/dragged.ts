@@ -31,11 +31,11 @@ export function sizeValues(part: Measured, after: Box, facts: SizeFacts, across:
     values[facts.heightProperty] = lengthIn(after.height, unitKept(facts.height, 'px'), down);
   if (!facts.pinned) return values;
   const { block, insets } = facts.pinned;
-  const now = distancesTo({ ...part, box: after }, block);
+  const away = distancesTo({ ...part, box: after }, block);
   const before = distancesTo(part, block);
   for (const edge of ['top', 'right', 'bottom', 'left'] as const)
-    if (insets[edge] !== 'auto' && Math.abs(now[edge] - before[edge]) > 0.01)
-      values[edge] = lengthIn(now[edge], unitKept(insets[edge], 'px'), {
+    if (insets[edge] !== 'auto' && Math.abs(away[edge] - before[edge]) > 0.01)
+      values[edge] = lengthIn(away[edge], unitKept(insets[edge], 'px'), {
         ...(edge === 'top' || edge === 'bottom' ? down : across),
         whole: edge === 'top' || edge === 'bottom' ? block.height : block.width,
       });

@@ -28,9 +28,9 @@ export function moved(
   const out: Moved[] = [];
   for (const [breakpoint, boxes] of before)
     for (const [part, box] of boxes) {
-      const now = after.get(breakpoint)?.get(part);
-      if (!now || except.has(part)) continue;
-      const by = apart(box, now);
+      const later = after.get(breakpoint)?.get(part);
+      if (!later || except.has(part)) continue;
+      const by = apart(box, later);
       if (by > 0.5) out.push({ part, breakpoint, by });
     }
   return out.sort((a, b) => b.by - a.by);

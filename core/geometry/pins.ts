@@ -37,14 +37,14 @@ export function dragPins(
   by: { readonly x: number; readonly y: number },
   basis: Basis,
 ): Values {
-  const now = distancesTo(part, block);
+  const away = distancesTo(part, block);
   const values: Record<string, string> = {};
   const axis = (start: Edge, end: Edge, moved: number): void => {
     if (moved === 0) return;
     const pinned = [start, end].filter((edge) => insets[edge as Edge] !== 'auto') as Edge[]; // the two above
     for (const edge of pinned.length > 0 ? pinned : [start]) {
       const sign = edge === start ? 1 : -1;
-      values[edge] = lengthIn(now[edge] + sign * moved, unitOf(insets[edge]) ?? 'px', basisFor(basis, block, edge));
+      values[edge] = lengthIn(away[edge] + sign * moved, unitOf(insets[edge]) ?? 'px', basisFor(basis, block, edge));
     }
   };
   axis('left', 'right', by.x);
@@ -54,11 +54,11 @@ export function dragPins(
 
 /** The insets that pin a part to other edges where it stands now, in a unit; edges not named are let go. */
 export function pinTo(part: Measured, block: Box, pinned: readonly Edge[], unit: LengthUnit, basis: Basis): Values {
-  const now = distancesTo(part, block);
+  const away = distancesTo(part, block);
   return Object.fromEntries(
     edges.map((edge) => [
       edge,
-      pinned.includes(edge) ? lengthIn(now[edge], unit, basisFor(basis, block, edge)) : 'auto',
+      pinned.includes(edge) ? lengthIn(away[edge], unit, basisFor(basis, block, edge)) : 'auto',
     ]),
   );
 }
@@ -76,12 +76,12 @@ export function takeOut(
   block: ContainingBlock,
   declared: { readonly width: string; readonly height: string },
 ): Values {
-  const now = distancesTo(part, block.box);
+  const away = distancesTo(part, block.box);
   const free = (value: string): boolean => unitOf(value) === undefined || value.endsWith('%');
   return {
     position,
-    left: px(now.left),
-    top: px(now.top),
+    left: px(away.left),
+    top: px(away.top),
     right: 'auto',
     bottom: 'auto',
     ...(free(declared.width) && { width: px(part.box.width) }),

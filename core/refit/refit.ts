@@ -124,17 +124,17 @@ class Search {
   /** Goes over the page's parts until no proposal helps any more. */
   private async settle(stage: Stage, progress: (share: number) => number): Promise<boolean> {
     const order = subtree(withoutSwitchedOff(this.page), this.page.root).slice(1);
-    let now = this.look(this.page, stage);
+    let seen = this.look(this.page, stage);
     for (let pass = 0, better = true; better && pass < passes; pass++) {
       better = false;
       for (const [index, part] of order.entries()) {
         if (!(await this.goesOn(progress(pass === 0 ? index / order.length : 1)))) return false;
         for (const rule of rules) {
-          const next = this.best(rule, part, stage, now);
+          const next = this.best(rule, part, stage, seen);
           if (!next) continue;
           this.found.push(next.proposal);
           this.page = next.page;
-          now = next;
+          seen = next;
           better = true;
         }
       }
@@ -147,13 +147,13 @@ class Search {
     rule: Rule,
     part: string,
     stage: Stage,
-    now: Look,
+    seen: Look,
   ): (Look & { readonly proposal: Proposal; readonly page: Page }) | undefined {
     const situation: Situation = {
       site: this.site,
       page: this.page,
       breakpoint: stage.breakpoint.id,
-      slices: now.slices,
+      slices: seen.slices,
       ratio: stage.ratio,
       overwrite: this.options.overwrite === true,
     };
@@ -162,8 +162,8 @@ class Search {
     for (const proposal of rule.propose(situation, part)) {
       const page = applyEdits(this.site, this.page, proposal.edits).page;
       const look = this.look(page, stage);
-      const spared = now.trouble.weight - look.trouble.weight - distance(situation, proposal.edits);
-      if (look.trouble.faults > now.trouble.faults || spared <= most) continue;
+      const spared = seen.trouble.weight - look.trouble.weight - distance(situation, proposal.edits);
+      if (look.trouble.faults > seen.trouble.faults || spared <= most) continue;
       most = spared;
       best = { ...look, proposal, page };
     }

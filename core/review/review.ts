@@ -31,22 +31,22 @@ export class Reviewer {
     const before = siteSame ? this.page : undefined;
     const same = (id: string): boolean => before !== undefined && before.parts[id] === page.parts[id];
     const perPart = checks.filter((one) => one.looks === 'part');
-    const now = { ...reviewed, page };
+    const current = { ...reviewed, page };
     this.looked = 0;
     for (const id of this.byPart.keys()) if (!Object.hasOwn(page.parts, id)) this.byPart.delete(id);
     for (const id of order) {
       if (this.byPart.has(id) && pathTo(page, id).every(same) && subtree(page, id).every(same)) continue; // a box's order depends on what it holds
       this.byPart.set(
         id,
-        perPart.flatMap((check) => check.find(now, id)),
+        perPart.flatMap((check) => check.find(current, id)),
       );
       this.looked++;
     }
     this.page = page;
     this.site = reviewed.site;
     const others = checks.flatMap((check) => {
-      if (check.looks === 'part' || !known(check, now)) return [];
-      return check.looks === 'leaves' ? order.flatMap((id) => check.find(now, id)) : check.find(now, page.root);
+      if (check.looks === 'part' || !known(check, current)) return [];
+      return check.looks === 'leaves' ? order.flatMap((id) => check.find(current, id)) : check.find(current, page.root);
     });
     const place = new Map(order.map((id, index) => [id, index]));
     return mergedAcross(reviewed.site, page, [...order.flatMap((id) => this.byPart.get(id) ?? []), ...others]).sort(

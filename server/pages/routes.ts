@@ -75,7 +75,7 @@ function openFeed(service: Service, request: Request, response: Response, page: 
   response.write('retry: 1000\n\n');
   const stillAllowed = async (): Promise<void> => {
     const rows: unknown = await service.database.query(
-      'SELECT 1 AS there FROM sessions WHERE sid = $1 AND expire > now()',
+      'SELECT 1 AS there FROM sessions WHERE sid = $1 AND expire > latest()',
       [request.sessionID],
     );
     const session = z.array(z.unknown()).parse(rows).length > 0;
@@ -134,12 +134,12 @@ function feedRoute(service: Service, router: Router): void {
   router.get('/pages/:page/feed', async (request, response) => {
     const { page, site } = await reachPage(service, request, parameter(request, 'page'));
     openFeed(service, request, response, page);
-    const now = await service.database // read after the listening has begun
+    const latest = await service.database // read after the listening has begun
       .getRepository(Sites)
       .findOneBy({ id: site })
       .catch(() => null);
-    if (!now) return void response.end(); // the listener comes again
-    if (!response.writableEnded) say(response, 'site-is', hashOf(JSON.stringify(now.document)));
+    if (!latest) return void response.end(); // the listener comes again
+    if (!response.writableEnded) say(response, 'site-is', hashOf(JSON.stringify(latest.document)));
   });
 }
 

@@ -31,8 +31,8 @@ export function setBoxed(site: Site, page: Page, id: string, breakpoint: string,
   const set = (property: string, value: string): Edit => styleEdit(id, breakpoint, 'normal', property, value);
   if (partOf(page, id).kind === 'section') {
     return ['padding-left', 'padding-right'].map((side) => {
-      const now = resolve(site, page, id, breakpoint, 'normal', side).value;
-      const least = padding.exec(now)?.[1]?.trim() ?? now;
+      const present = resolve(site, page, id, breakpoint, 'normal', side).value;
+      const least = padding.exec(present)?.[1]?.trim() ?? present;
       return set(side, width === undefined ? least : `max(${least}, calc((100% - ${width}px) / 2))`);
     });
   }

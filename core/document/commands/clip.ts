@@ -206,12 +206,12 @@ export function pasteStyle(site: Site, page: Page, clip: Clip, ids: readonly str
     const edits: Edit[] = [];
     for (const { id: breakpoint } of site.breakpoints)
       for (const state of statesOf(part.kind)) {
-        const now = part.style[breakpoint]?.[state] ?? {};
+        const present = part.style[breakpoint]?.[state] ?? {};
         const next = from.style[breakpoint]?.[state] ?? {};
-        for (const property of Object.keys(now))
+        for (const property of Object.keys(present))
           if (!(property in next)) edits.push(styleEdit(id, breakpoint, state, property));
         for (const [property, value] of Object.entries(next))
-          if (now[property] !== value) edits.push(styleEdit(id, breakpoint, state, property, value));
+          if (present[property] !== value) edits.push(styleEdit(id, breakpoint, state, property, value));
       }
     if (part.classes.join() !== from.classes.join())
       edits.push({ do: 'set', part: id, field: ['classes'], value: from.classes });

@@ -32,13 +32,13 @@ export function setPosition(
   const part = page.parts.get(id);
   if (!part || part.style.display === 'none')
     throw new Problem('The part is off the page here.', { part: id, breakpoint });
-  const now = (property: string): string => resolve(site, document, id, breakpoint, 'normal', property).value;
+  const valueOf = (property: string): string => resolve(site, document, id, breakpoint, 'normal', property).value;
   const free: Values = { left: 'auto', top: 'auto', right: 'auto', bottom: 'auto' };
   let values: Values;
   if (position === 'absolute' || position === 'fixed')
     values = takeOut(part, position, containingBlock(page, id, position), {
-      width: now('width'),
-      height: now('height'),
+      width: valueOf('width'),
+      height: valueOf('height'),
     });
   else if (position === 'relative') values = bringBack(part, natural);
   else if (position === 'sticky')
@@ -50,7 +50,7 @@ export function setPosition(
     };
   else values = { position, ...free };
   return Object.entries(values)
-    .filter(([property, value]) => now(property) !== value)
+    .filter(([property, value]) => valueOf(property) !== value)
     .map(([property, value]) => styleEdit(id, breakpoint, 'normal', property, value));
 }
 

@@ -194,9 +194,9 @@ function keepInherited(site: Site, before: Page, after: Page, lifted: readonly s
     for (const id of lifted)
       for (const name of inheritedNames) {
         const was = resolve(site, before, id, breakpoint, 'normal', name);
-        const now = resolve(site, current, id, breakpoint, 'normal', name);
-        const ours = now.source.from === 'own' && was.source.from !== 'own'; // a value kept at a wider breakpoint reaches down over what an element or a class says here
-        if (was.value === now.value || !(ours || was.source.from === 'inherited' || was.source.from === 'initial'))
+        const resolved = resolve(site, current, id, breakpoint, 'normal', name);
+        const ours = resolved.source.from === 'own' && was.source.from !== 'own'; // a value kept at a wider breakpoint reaches down over what an element or a class says here
+        if (was.value === resolved.value || !(ours || was.source.from === 'inherited' || was.source.from === 'initial'))
           continue;
         const edit = styleEdit(id, breakpoint, 'normal', name, was.source.from === 'initial' ? 'initial' : was.value);
         edits.push(edit);

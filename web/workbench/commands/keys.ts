@@ -102,7 +102,7 @@ export class Keys {
     {
       keys: 'Alt+Shift+N',
       says: 'Unroll the leaves to the height of their pages, or roll them up',
-      run: () => this.spread.unrolled.update((now) => !now),
+      run: () => this.spread.unrolled.update((unrolled) => !unrolled),
     },
     {
       keys: 'Alt+Shift+R',

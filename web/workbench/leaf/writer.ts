@@ -123,7 +123,7 @@ export class Writer {
     clearTimeout(this.due);
     if (!this.element) return;
     const text = this.element.innerText.replace(/\u00a0/g, ' ').replace(/\n$/, '');
-    const now = this.written.session.page()?.parts[this.id]?.content[this.from]?.[this.key];
-    if (text !== now) this.written.commands.setContent(this.id, this.key, text, this.from);
+    const stored = this.written.session.page()?.parts[this.id]?.content[this.from]?.[this.key];
+    if (text !== stored) this.written.commands.setContent(this.id, this.key, text, this.from);
   }
 }

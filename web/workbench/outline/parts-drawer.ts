@@ -154,7 +154,7 @@ export class PartsDrawer {
   private dragged = false;
 
   protected toggle(): void {
-    this.unfolded.update((now) => !now);
+    this.unfolded.update((unfolded) => !unfolded);
     localStorage.setItem('fold drawer', this.unfolded() ? 'unfolded' : 'folded');
   }
 

@@ -9,21 +9,21 @@ import { valueOf } from '../../../theme/from-event';
 @Component({
   selector: 'fold-box-drawing',
   template: `
-    @if (shown(); as now) {
+    @if (shown(); as boxed) {
       <div class="line">
-        <span>{{ now.section ? 'contents' : 'width' }}</span>
+        <span>{{ boxed.section ? 'contents' : 'width' }}</span>
         <button
           type="button"
-          [class.on]="now.width === undefined"
+          [class.on]="boxed.width === undefined"
           (click)="box(undefined)"
-          [title]="now.section ? 'From edge to edge, inside the paddings' : 'No maximum of its own'"
+          [title]="boxed.section ? 'From edge to edge, inside the paddings' : 'No maximum of its own'"
         >
           full
         </button>
         @for (width of widths; track width) {
           <button
             type="button"
-            [class.on]="now.width === width"
+            [class.on]="boxed.width === width"
             [attr.data-boxed]="width"
             (click)="box(width)"
             title="Kept to this width and centred, without a wrapper"
@@ -33,7 +33,7 @@ import { valueOf } from '../../../theme/from-event';
         }
         <input
           class="own"
-          [value]="now.width ?? ''"
+          [value]="boxed.width ?? ''"
           placeholder="px"
           inputmode="numeric"
           [attr.aria-label]="'Content width at ' + breakpoint()"

@@ -191,9 +191,9 @@ export class FlowDrawing {
   protected tracks(change: 1 | -1, axis: 'columns' | 'rows'): void {
     const lines = this.cells()?.lines;
     const property = `grid-template-${axis}`;
-    const now = this.of()?.(property) ?? 'none';
+    const present = this.of()?.(property) ?? 'none';
     const count = Math.max((lines?.[axis].length ?? 1) + change, 1);
-    const listed = now === 'none' ? [] : now.split(/\s+(?![^(]*\))/);
+    const listed = present === 'none' ? [] : present.split(/\s+(?![^(]*\))/);
     const unit = axis === 'columns' ? '1fr' : 'auto';
     const next =
       listed.length === count - change

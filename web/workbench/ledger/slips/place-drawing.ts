@@ -115,16 +115,19 @@ export class PlaceDrawing {
   }
 
   protected togglePin(edge: Edge): void {
-    const now = this.shown();
-    if (!now) return;
-    const next = now.pinned.includes(edge) ? now.pinned.filter((one) => one !== edge) : [...now.pinned, edge];
+    const shown = this.shown();
+    if (!shown) return;
+    const next = shown.pinned.includes(edge) ? shown.pinned.filter((one) => one !== edge) : [...shown.pinned, edge];
     const kept = ['left', 'right'].some((one) => next.includes(one as Edge)) ? next : [...next, 'left' as const];
-    this.pin(['top', 'bottom'].some((one) => kept.includes(one as Edge)) ? kept : [...kept, 'top' as const], now.unit);
+    this.pin(
+      ['top', 'bottom'].some((one) => kept.includes(one as Edge)) ? kept : [...kept, 'top' as const],
+      shown.unit,
+    );
   }
 
   protected setUnit(event: Event): void {
-    const now = this.shown();
-    if (now) this.pin(now.pinned, valueOf(event) as LengthUnit);
+    const shown = this.shown();
+    if (shown) this.pin(shown.pinned, valueOf(event) as LengthUnit);
   }
 
   private pin(pinned: readonly Edge[], unit: LengthUnit): void {

@@ -9,19 +9,19 @@ const sides = ['top', 'right', 'bottom', 'left'] as const;
 @Component({
   selector: 'fold-space-drawing',
   template: `
-    @if (shown(); as now) {
+    @if (shown(); as space) {
       <div class="boxes">
         <em>margin</em>
         @for (side of sides; track side) {
           <button
             type="button"
             [class]="side"
-            [class.own]="now.margin[side].own"
+            [class.own]="space.margin[side].own"
             [title]="'margin-' + side"
             [attr.aria-label]="'Edit margin-' + side"
             (click)="open('margin-' + side)"
           >
-            {{ now.margin[side].value }}
+            {{ space.margin[side].value }}
           </button>
         }
         <div class="inner">
@@ -30,12 +30,12 @@ const sides = ['top', 'right', 'bottom', 'left'] as const;
             <button
               type="button"
               [class]="side"
-              [class.own]="now.padding[side].own"
+              [class.own]="space.padding[side].own"
               [title]="'padding-' + side"
               [attr.aria-label]="'Edit padding-' + side"
               (click)="open('padding-' + side)"
             >
-              {{ now.padding[side].value }}
+              {{ space.padding[side].value }}
             </button>
           }
           <div class="core"></div>
