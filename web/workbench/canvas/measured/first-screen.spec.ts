@@ -75,7 +75,11 @@ describe('The first screen', () => {
             boxes.map((box, index) => [`${index}`, { ...measured.parts.get('photo')!, box, id: `${index}` }]),
           );
           frame.remove();
-          const { picture } = firstScreen({ ...measured, parts }, () => ({ kind: 'image', section: false }));
+          const { picture } = firstScreen({ ...measured, parts }, () => ({
+            kind: 'image',
+            section: false,
+            isPicture: true,
+          }));
           expect(Math.abs(picture - hits / 10_000)).toBeLessThan(0.03); // cells are rounded to 4 px
         },
       ),
