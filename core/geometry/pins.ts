@@ -41,7 +41,7 @@ export function dragPins(
   const values: Record<string, string> = {};
   const axis = (start: Edge, end: Edge, moved: number): void => {
     if (moved === 0) return;
-    const pinned = [start, end].filter((edge) => insets[edge as Edge] !== 'auto') as Edge[]; // the two above
+    const pinned = [start, end].filter((edge) => insets[edge] !== 'auto');
     for (const edge of pinned.length > 0 ? pinned : [start]) {
       const sign = edge === start ? 1 : -1;
       values[edge] = lengthIn(away[edge] + sign * moved, unitOf(insets[edge]) ?? 'px', basisFor(basis, block, edge));

@@ -40,7 +40,7 @@ const numberWithUnit = /^([-+]?\d*\.?\d+)(px|%|em|rem|vw|vh|svh|dvh|ch)?$/;
 /** The unit of a single length, `px` for a bare 0; undefined for keywords and sums. */
 export function unitOf(value: string): LengthUnit | undefined {
   const match = numberWithUnit.exec(value.trim());
-  return match ? ((match[2] ?? 'px') as LengthUnit) : undefined; // the pattern allows no others
+  return match ? lengthUnits.find((one) => one === (match[2] ?? 'px')) : undefined;
 }
 
 /** A length of so many px written in a unit, so that the size stays as measured: 100 px of a 400 px parent are 25 %. In px where the unit does not resolve. */

@@ -1,5 +1,5 @@
 import { frameWith } from '../testing/frame';
-import { checkedOf, elementOf, isElement, valueOf } from './from-event';
+import { chosenOf, elementOf, isElement, valueOf } from './from-event';
 
 describe('What an event comes from', () => {
   const from = (element: Element): Event => {
@@ -14,15 +14,14 @@ describe('What an event comes from', () => {
     return holder.firstElementChild!;
   };
 
-  it('is the text, choice or tick of its field', () => {
+  it('is the text or choice of its field', () => {
     expect(valueOf(from(field('<input value="words">')))).toBe('words');
     expect(valueOf(from(field('<textarea>lines</textarea>')))).toBe('lines');
     expect(valueOf(from(field('<select><option value="a"><option value="b" selected></select>')))).toBe('b');
     expect(valueOf(from(field('<p>none</p>')))).toBe('');
-    expect([checkedOf(from(field('<input type="checkbox" checked>'))), checkedOf(from(field('<input>')))]).toEqual([
-      true,
-      false,
-    ]);
+    const chosen = from(field('<select><option value="em"><option value="px" selected></select>'));
+    expect(chosenOf(chosen, ['em', 'px'])).toBe('px');
+    expect(chosenOf(chosen, ['em', '%'])).toBeUndefined();
   });
   it('is an element of a frame too', () => {
     const frame = frameWith('<p data-part="a">A</p>');

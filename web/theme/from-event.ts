@@ -20,5 +20,6 @@ export function valueOf({ target }: Event): string {
   return isField ? target.value : '';
 }
 
-/** Whether the box an event comes from is ticked. */
-export const checkedOf = ({ target }: Event): boolean => target instanceof HTMLInputElement && target.checked;
+/** The one of these that is chosen in the list an event comes from. */
+export const chosenOf = <T extends string>(event: Event, among: readonly T[]): T | undefined =>
+  among.find((one) => one === valueOf(event));

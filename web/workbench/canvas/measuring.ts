@@ -1,5 +1,6 @@
 import type { Box } from '@core/geometry/box';
 import { measuredProperties, type Measured, type MeasuredPage, type Sides } from '@core/geometry/measured';
+import { isElement } from '../../theme/from-event';
 
 const sidesOf = (style: CSSStyleDeclaration, before: string, after = ''): Sides => {
   const side = (name: string): number => Number.parseFloat(style.getPropertyValue(`${before}-${name}${after}`)) || 0;
@@ -14,12 +15,7 @@ function linesOf(element: Element): Box[] {
   const range = element.ownerDocument.createRange();
   const visit = (holder: Element): void => {
     for (const node of holder.childNodes) {
-      if (
-        node.nodeType === 1 &&
-        !(node as Element).hasAttribute('data-part') &&
-        !(node as Element).querySelector('[data-part]')
-      )
-        visit(node as Element); // type 1 is an element
+      if (isElement(node) && !node.hasAttribute('data-part') && !node.querySelector('[data-part]')) visit(node);
       if (node.nodeType !== 3 || !node.nodeValue?.trim()) continue;
       range.selectNode(node);
       for (const rect of range.getClientRects()) lines.push(boxOf(rect));

@@ -2,6 +2,7 @@ import type { Box } from '@core/geometry/box';
 import type { Page } from '@core/document/page';
 import { headingLevel } from '@core/review/checks/headings';
 import type { Slice, SweptPart } from '@core/review/sweep/slice';
+import { isElement } from '../../theme/from-event';
 
 /** Boxes of an element's own lines of text, in px of the page. */
 function linesOf(element: Element, range: Range, x: number, y: number): { lines: Box[]; characters: number } {
@@ -16,7 +17,7 @@ function linesOf(element: Element, range: Range, x: number, y: number): { lines:
       if (rects.length > 0) characters += text.length;
       for (const { left, top, width, height } of rects)
         if (width > 0) lines.push({ left: left + x, top: top + y, width, height });
-    } else if (!(node as Element).hasAttribute('data-part')) node.childNodes.forEach(visit); // nodes of a page are texts and elements
+    } else if (isElement(node) && !node.hasAttribute('data-part')) node.childNodes.forEach(visit);
   };
   element.childNodes.forEach(visit);
   return { lines: joined(lines), characters };

@@ -15,7 +15,7 @@ import { PageSession } from '../../../services/page-session';
 import { Selection } from '../../state/selection';
 import { Commands } from '../../commands/commands';
 import { Leaves } from '../../state/leaves';
-import { valueOf } from '../../../theme/from-event';
+import { chosenOf, valueOf } from '../../../theme/from-event';
 
 const standings: readonly { readonly value: Standing; readonly word: string }[] = [
   { value: 'flow', word: 'in the flow' },
@@ -118,16 +118,14 @@ export class PlaceDrawing {
     const shown = this.shown();
     if (!shown) return;
     const next = shown.pinned.includes(edge) ? shown.pinned.filter((one) => one !== edge) : [...shown.pinned, edge];
-    const kept = ['left', 'right'].some((one) => next.includes(one as Edge)) ? next : [...next, 'left' as const];
-    this.pin(
-      ['top', 'bottom'].some((one) => kept.includes(one as Edge)) ? kept : [...kept, 'top' as const],
-      shown.unit,
-    );
+    const kept = next.includes('left') || next.includes('right') ? next : [...next, 'left' as const];
+    this.pin(kept.includes('top') || kept.includes('bottom') ? kept : [...kept, 'top' as const], shown.unit);
   }
 
   protected setUnit(event: Event): void {
     const shown = this.shown();
-    if (shown) this.pin(shown.pinned, valueOf(event) as LengthUnit);
+    const unit = chosenOf(event, lengthUnits);
+    if (shown && unit) this.pin(shown.pinned, unit);
   }
 
   private pin(pinned: readonly Edge[], unit: LengthUnit): void {
@@ -162,7 +160,8 @@ export class PlaceDrawing {
 
   protected stand(event: Event): void {
     const chosen = this.selection.selected();
-    const standing = valueOf(event) as Standing;
-    if (chosen) this.commands.attempt((site, page) => standSection(site, page, chosen.id, this.breakpoint(), standing));
+    const standing = standings.find((one) => one.value === valueOf(event))?.value;
+    if (chosen && standing)
+      this.commands.attempt((site, page) => standSection(site, page, chosen.id, this.breakpoint(), standing));
   }
 }
