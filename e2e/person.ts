@@ -279,6 +279,7 @@ export class Person {
   async state(name: string): Promise<void> {
     await (await this.find('fold-ledger .state')).click();
     await this.menuItem(name);
+    await this.find(`fold-ledger .state[aria-label="State: ${name}"]`);
   }
 
   /** Chooses from the menu of what is selected. */

@@ -94,6 +94,8 @@ export class Ledger {
   private readonly cellMenu = viewChild.required<Menu>('cellMenu');
   private readonly dialogs = inject(Dialogs);
   protected readonly menuItems = signal<MenuItem[]>([]);
+  /** A menu that fades would take one that is opened meanwhile away with it. */
+  protected readonly atOnce = { disabled: true };
   protected readonly sharesProblem = signal<{ readonly breakpoint: string; readonly sentence: string } | undefined>(
     undefined,
   );
