@@ -75,7 +75,7 @@ function openFeed(service: Service, request: Request, response: Response, page: 
   response.write('retry: 1000\n\n');
   const stillAllowed = async (): Promise<void> => {
     const rows: unknown = await service.database.query(
-      'SELECT 1 AS there FROM sessions WHERE sid = $1 AND expire > latest()',
+      'SELECT 1 AS there FROM sessions WHERE sid = $1 AND expire > now()',
       [request.sessionID],
     );
     const session = z.array(z.unknown()).parse(rows).length > 0;
