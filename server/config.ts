@@ -28,6 +28,8 @@ export interface Config {
   readonly keepReleases: number;
   /** How long a session lasts without a visit, in ms. */
   readonly sessionLasts: number;
+  /** How often it is asked whether whoever listens to a page still may, in ms. */
+  readonly listenersChecked: number;
   readonly secret: string;
 }
 
@@ -46,6 +48,7 @@ export function readConfig(environment: NodeJS.ProcessEnv): Config {
     webFolder: resolve('dist/web/browser'),
     keepReleases: FOLD_KEEP_RELEASES,
     sessionLasts: FOLD_SESSION_DAYS * 86_400_000,
+    listenersChecked: 20_000,
     secret: FOLD_SECRET,
   };
 }

@@ -1,7 +1,7 @@
 import { existsSync, mkdirSync, readdirSync, statSync, utimesSync } from 'node:fs';
 import { request } from 'node:http';
 import { join } from 'node:path';
-import { Releases } from './database/entities';
+import { Memberships, Releases } from './database/entities';
 import { ask } from './testing/running';
 import { withServer } from './testing/with-server';
 
@@ -43,6 +43,21 @@ describe('Nothing is left behind', () => {
       await new Promise((go) => setTimeout(go, 20));
     expect(other.heard()).toContain('After signing out');
     expect(one.heard()).not.toContain('After signing out');
+  });
+  it('by a session that ran out, or a membership that ended: the stream ends by itself; another one goes on', async () => {
+    const database = at.running.service.database;
+    const [one, other] = [await listening(), await listening()];
+    const sid = decodeURIComponent(one.cookie.split('=')[1]!).slice(2).split('.')[0];
+    await database.query("UPDATE sessions SET expire = now() - interval '1 second' WHERE sid = $1", [sid]);
+    await one.ended;
+    for (let tries = 0; tries < 100 && !other.heard().includes('still here'); tries++)
+      await new Promise((go) => setTimeout(go, 20));
+    expect(other.heard()).toContain('still here');
+    const members = database.getRepository(Memberships);
+    const ended = await members.findBy({ site: 'tidewick' });
+    await members.delete({ site: 'tidewick' });
+    await other.ended;
+    await members.insert(ended);
   });
   it('by deleting a page: it is offline at once, live and in the preview', async () => {
     const { id } = (await at.ada.call('POST', '/sites/tidewick/pages', { title: 'Short', path: '/short' })).json<{

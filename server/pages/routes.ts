@@ -85,7 +85,7 @@ function openFeed(service: Service, request: Request, response: Response, page: 
   const beat = setInterval(
     () =>
       void stillAllowed().catch((error: unknown) => service.log.warn(loggable(error), 'a feed could not be checked')),
-    20_000,
+    service.config.listenersChecked,
   );
   const stops = [
     () => clearInterval(beat),

@@ -161,6 +161,7 @@ const configFor = (database: string, folder: string) => ({
   secret: 's'.repeat(40),
   keepReleases: 50,
   sessionLasts: 86_400_000,
+  listenersChecked: 300,
 });
 
 /** Starts a server; `through` may lead its connections to the database another way. */
