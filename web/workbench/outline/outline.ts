@@ -255,6 +255,27 @@ export class Outline implements OnDestroy, Surface {
       this.commands.attempt(() => [{ do: 'set', part: id, field: ['name'], ...(value !== '' && { value }) }]);
   }
 
+  /** What keeps a part from clicks or out of sight, in the editor alone. */
+  protected marksOf(id: string) {
+    const [isLocked, isHidden] = [this.editorOnly.locked().has(id), this.editorOnly.hidden().has(id)];
+    return [
+      {
+        isOn: isLocked,
+        does: isLocked ? 'Unlock' : 'Lock',
+        label: 'Lock ',
+        icon: 'pi pi-lock',
+        toggle: () => this.editorOnly.toggleLocked([id]),
+      },
+      {
+        isOn: isHidden,
+        does: isHidden ? 'Show in editor' : 'Hide in editor only',
+        label: 'Hide in editor: ',
+        icon: 'pi pi-eye',
+        toggle: () => this.editorOnly.toggleHidden([id]),
+      },
+    ];
+  }
+
   protected titleOf({ kind, off, hidden }: Row): string {
     const where = hidden.length > 0 ? `, hidden on ${hidden.join(', ')}` : '';
     return `${kindOf(kind).word}${off ? ', switched off' : ''}${where}`;
