@@ -333,6 +333,35 @@ describe('Every breakpoint', () => {
     await visit.person.saved();
   }, 120_000);
 
+  it('one types a width slowly, and keeps the field until it is left', async () => {
+    await visit.person.chord(Key.ALT, Key.SHIFT, 'g');
+    const limit = await visit.person.find('[aria-label="Limit of Phone"]');
+    const says = async (): Promise<string> => (await visit.person.find('[data-breakpoint="phone"] .value')).getText();
+    const typed = async (text: string): Promise<void> => {
+      await limit.click();
+      await visit.person.chord(Key.CONTROL, 'a');
+      for (const key of text) {
+        await visit.person.keys(key);
+        await visit.browser.driver.sleep(300);
+      }
+    };
+    await typed('640');
+    expect(await limit.getAttribute('value')).toBe('640');
+    await visit.person.keys(Key.TAB);
+    await visit.person.until(async () => (await says()) === '200 – 640', 'the limit is not taken');
+    expect(await visit.browser.driver.switchTo().activeElement().getAttribute('aria-label')).toBe(
+      'Leaf width of Phone',
+    );
+    await typed('9');
+    await visit.person.keys(Key.TAB);
+    await visit.person.until(
+      async () => (await (await visit.person.find('.problem')).getText()).startsWith('Phone:'),
+      'nothing is said of a limit that cannot be',
+    );
+    await (await visit.person.button('Cancel')).click();
+    await visit.person.noDialog();
+  });
+
   it('one adds a wider breakpoint and removes the tablet, whose values move to the phone', async () => {
     await visit.browser.driver.get(`${visit.servers.editor}/`);
     await visit.person.openPage('mill-home');

@@ -347,7 +347,7 @@ export class PageSession implements OnDestroy {
         return isNeeded ? this.api.logSince(page.id, this.revision).pipe(catchError(() => EMPTY)) : EMPTY;
       }),
     );
-    const facts = this.siteChanged.pipe(switchMap(() => this.fetchFacts().pipe(catchError(() => EMPTY))));
+    const facts = this.siteChanged.pipe(switchMap(() => this.fetchFacts()));
     const sections = this.sectionsChanged.pipe(
       switchMap(() => {
         const site = this.site();

@@ -60,6 +60,9 @@ export class BreakpointsDialog {
   protected readonly refused = signal<string | undefined>(undefined);
   protected readonly busy = signal(false);
   protected readonly sides = ['width', 'height'] as const;
+  /** A number counts once its field is left: half a number would move the row away from under the hand. */
+  protected readonly whenLeft = { updateOn: 'blur' } as const;
+  protected readonly byId = (_index: number, { one }: { readonly one: Breakpoint }): string => one.id;
 
   protected readonly ordered = computed(() => {
     const draft = this.draft();

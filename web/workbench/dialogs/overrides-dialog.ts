@@ -97,6 +97,8 @@ export class OverridesDialog {
       });
   });
 
+  protected readonly byProperty = (_index: number, { part, property, state }: Row): string =>
+    `${part} ${state} ${property}`;
   private readonly table = viewChild<Table>('values');
 
   protected search(event: Event): void {
