@@ -85,9 +85,12 @@ export class BreakpointsDialog {
       .map((one) => ({
         one,
         heir: this.heirs()[one.id] ?? '',
-        choices: outwards(left.length > 0 ? left : all).filter(
-          (other) => other.reach !== 'base' && all.some((known) => known.id === other.id),
-        ),
+        choices: [
+          ...outwards(left.length > 0 ? left : all)
+            .filter((other) => other.reach !== 'base' && all.some((known) => known.id === other.id))
+            .map(({ id, name }) => ({ id, word: `move to ${name}, unless it has its own` })),
+          { id: '', word: 'are deleted too' },
+        ],
       }));
   });
   protected readonly changed = computed(
@@ -149,12 +152,6 @@ export class BreakpointsDialog {
     this.heirs.update((heirs) => ({ ...heirs, ...(heir && { [one.id]: heir.id }) }));
     this.look();
   }
-
-  /** Where the values of one that goes may go, as choices. */
-  protected heirChoices = (choices: readonly Breakpoint[]): { id: string; word: string }[] => [
-    ...choices.map(({ id, name }) => ({ id, word: `move to ${name}, unless it has its own` })),
-    { id: '', word: 'are deleted too' },
-  ];
 
   protected setHeir(id: string, heir: string): void {
     this.heirs.update(({ [id]: _before, ...others }) => (heir === '' ? others : { ...others, [id]: heir }));

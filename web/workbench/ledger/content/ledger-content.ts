@@ -25,7 +25,8 @@ interface Shown {
   readonly height: number;
   readonly address: string;
 }
-type Said = ContentField & { readonly value: string; readonly picture: Shown | undefined };
+/** A field, with what it says and what it may be chosen from. */
+type Said = ContentField & { readonly value: string; readonly picture: Shown | undefined; readonly list: string[] };
 
 function pictureOf(site: Site, id: unknown): Shown | undefined {
   const picture = typeof id === 'string' && Object.hasOwn(site.pictures, id) ? site.pictures[id] : undefined;
@@ -88,7 +89,6 @@ export class LedgerContent {
       .breakpoints()
       .flatMap(({ id, name, reach }) => (reach === 'down' ? [{ id, word: `${name} down` }] : [])),
   ]);
-  protected listed = (list: readonly string[] | undefined): string[] => [...(list ?? [])];
 
   /** How high a field is, in lines. */
   protected readonly linesOf: Partial<Record<FieldEditor, number>> = { code: 6, lines: 2 };
@@ -107,12 +107,14 @@ export class LedgerContent {
     const field = (one: ContentField): Said => ({
       ...one,
       value: String(part.content.base[one.key] ?? ''),
+      list: [...(one.choices ?? [])],
       picture: pictureOf(site, part.content.base[one.editor === 'picture' ? one.key : 'picture']),
     });
     return {
       id,
       kind,
       part,
+      tags: [...kind.tags],
       fields: kind.fields.filter((one) => !one.varies).map(field),
       rows: kind.fields
         .filter((one) => one.varies)
