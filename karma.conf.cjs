@@ -5,6 +5,12 @@ process.env.CHROME_BIN ??= process.env.FOLD_CHROMIUM ?? '/usr/bin/chromium';
 function CountReporter() {
   let passed = 0;
   let failed = 0;
+  let begun = 'no test';
+  this.onBrowserLog = (_browser, log) => {
+    if (log.begun) {
+      begun = log.begun;
+    }
+  };
   this.onSpecComplete = (_browser, result) => {
     if (result.skipped) return;
     if (result.success) passed++;
@@ -13,7 +19,10 @@ function CountReporter() {
       console.log(`FAILED ${result.suite.join(' › ')} › ${result.description}\n${result.log.join('\n')}`);
     }
   };
-  this.onBrowserError = (_browser, error) => console.log('Browser error:', error);
+  this.onBrowserError = (_browser, error) => {
+    failed++;
+    console.log(`FAILED The browser: ${error}\nThe last test it began: ${begun}`);
+  };
   this.onRunComplete = () => {
     mkdirSync('var/results', { recursive: true });
     writeFileSync('var/results/unit.json', JSON.stringify({ passed, failed }));
@@ -21,14 +30,26 @@ function CountReporter() {
   };
 }
 
+/** Tells which test begins, so that one which never ends can be named. */
+function tellBegun(files) {
+  files.push({
+    pattern: require.resolve('./prepare/tell-begun.cjs'),
+    included: true,
+    served: true,
+    watched: false,
+    type: 'js',
+  });
+}
+tellBegun.$inject = ['config.files'];
+
 module.exports = (config) =>
   config.set({
-    frameworks: ['jasmine'],
+    frameworks: ['tell-begun', 'jasmine'],
     plugins: [
       require('karma-jasmine'),
       require('karma-chrome-launcher'),
       require('karma-coverage'),
-      { 'reporter:count': ['type', CountReporter] },
+      { 'reporter:count': ['type', CountReporter], 'framework:tell-begun': ['factory', tellBegun] },
     ],
     reporters: ['count'],
     browsers: ['Headless'],

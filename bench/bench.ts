@@ -3,10 +3,12 @@ import { atWork } from './at-work';
 import { batches, computing, sizes } from './computing';
 import { paintingLarge } from './painting';
 import { refitting } from './refitting';
+import { storing } from './storing';
 
 const figures: Readonly<Record<string, () => void | Promise<void>>> = {
   computing,
   batches,
+  storing,
   sizes,
   painting: () => atWork(paintingLarge),
   phone: () => atWork(asAPhone),

@@ -32,12 +32,11 @@ const counted = (statuses: readonly number[]): string =>
 
 await race(
   'sharing a section while four others edit it, 100 times',
-  async (running, ada) => `${await sharingWhileEditing(running, ada, 'tidewick-home', 100)} faults`,
+  async (_running, ada) => `${await sharingWhileEditing(ada, 'tidewick-home', 100)} faults`,
 );
 await race(
   'removing a breakpoint during eight edits, 100 times',
-  async (running, ada) =>
-    `${await removingBreakpointWhileEditing(running, ada, 'tidewick', 'tidewick-home', 100)} faults`,
+  async (_running, ada) => `${await removingBreakpointWhileEditing(ada, 'tidewick-home', 100)} faults`,
 );
 await race('200 publishes and 200 writers at once', async (_running, ada) => {
   const { published, stored, answers } = await publishesAndWriters(ada, 'tidewick-home', 200, 200);

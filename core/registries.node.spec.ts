@@ -22,6 +22,18 @@ describe('Registries', () => {
     ])
       expect(new Set(names).size).toBe(names.length);
   });
+  it('give a tag, or the class that tells a kind from others, one nature, whichever kinds have it', () => {
+    const natures = new Map<string, string>();
+    for (const kind of kinds.filter((one) => !one.refers))
+      for (const tag of kind.tags) {
+        const selector = kind.mark === undefined ? tag : `.${kind.mark} ${tag}`;
+        const nature = JSON.stringify(kind.defaults(tag));
+        expect(natures.get(selector) ?? nature)
+          .withContext(`${selector} of a ${kind.kind}`)
+          .toBe(nature);
+        natures.set(selector, nature);
+      }
+  });
   it('give kinds a place of their own in the drawer, a sign, and examples that their own schema takes', () => {
     expect(new Set(kinds.map((one) => one.order)).size).toBe(kinds.length);
     for (const { kind, glyph, examples, content } of kinds) {

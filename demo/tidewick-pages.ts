@@ -1,4 +1,6 @@
 import type { Page } from '@core/document/page';
+import { textOf } from '@core/document/text/changed-blocks';
+import type { RunningText } from '@core/document/text/running-text';
 import { around, gap, pageFrom, radius, type Tree } from './build';
 import { footer, header } from './tidewick-frame';
 import { band, bandPhone, bandTablet, shortBand, tidewick } from './tidewick-site';
@@ -181,7 +183,7 @@ const passes: Tree = {
   ],
 };
 
-const fact = (name: string, text: string, wide: Tree['base'] = {}, phone?: Tree['narrowest']): Tree => ({
+const fact = (name: string, text: RunningText, wide: Tree['base'] = {}, phone?: Tree['narrowest']): Tree => ({
   kind: 'container',
   name,
   classes: ['card'],
@@ -213,7 +215,45 @@ const goodToKnow: Tree = {
       holds: [
         fact(
           'When the wind has its own plans',
-          'Above force eight the boats stay in. Tickets keep their value for a year, and the kiosk has soup.',
+          textOf([
+            {
+              tag: 'p',
+              says: [
+                'Above ',
+                { text: 'force eight', as: ['strong'] },
+                ' the boats stay in. Tickets keep their value for a year, and the kiosk has soup. Ask before you set out:',
+              ],
+            },
+            {
+              tag: 'ul',
+              items: [
+                [
+                  {
+                    tag: 'p',
+                    says: [
+                      { text: 'the timetable', link: { to: 'page:tidewick-timetable' } },
+                      ' says what sails today',
+                    ],
+                  },
+                ],
+                [
+                  {
+                    tag: 'p',
+                    says: ['the kiosk answers at ', { text: '+44 1632 960 960', link: { to: 'tel:+44 1632 960 960' } }],
+                  },
+                ],
+                [
+                  {
+                    tag: 'p',
+                    says: [
+                      'or write to ',
+                      { text: 'kiosk@tidewick.example', link: { to: 'mailto:kiosk@tidewick.example' } },
+                    ],
+                  },
+                ],
+              ],
+            },
+          ]),
           { 'grid-column-start': '1', 'grid-column-end': 'span 2', 'grid-row-start': '1' },
           { 'grid-column-end': 'auto' },
         ),
@@ -306,7 +346,25 @@ export const lostProperty: Page = pageFrom(
           kind: 'text',
           classes: ['measure'],
           content: {
-            text: 'What stays on board travels on until somebody misses it. After a month it moves to the kiosk, after a year to the crew.',
+            text: textOf([
+              {
+                tag: 'p',
+                says: [
+                  'What stays on board travels on until somebody misses it. After a month it moves to the kiosk, after a year to ',
+                  { text: 'the crew', link: { to: 'page:tidewick-home' } },
+                  '.',
+                ],
+              },
+              {
+                tag: 'blockquote',
+                holds: [
+                  {
+                    tag: 'p',
+                    says: [{ text: 'Nothing is lost at sea. It is only early for its next owner.', as: ['em'] }],
+                  },
+                ],
+              },
+            ]),
           },
         },
         {

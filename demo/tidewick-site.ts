@@ -44,13 +44,15 @@ export const tidewick: Site = {
   },
   classes: [
     {
+      id: 'boxed',
       name: 'boxed',
       style: {
         wide: { normal: { width: '100%', 'max-width': '1120px', 'margin-left': 'auto', 'margin-right': 'auto' } },
       },
     },
-    { name: 'measure', style: { wide: { normal: { 'max-width': '58ch' } } } },
+    { id: 'measure', name: 'measure', style: { wide: { normal: { 'max-width': '58ch' } } } },
     {
+      id: 'eyebrow',
       name: 'eyebrow',
       style: {
         wide: {
@@ -65,6 +67,7 @@ export const tidewick: Site = {
       },
     },
     {
+      id: 'card',
       name: 'card',
       style: {
         wide: {
@@ -80,10 +83,12 @@ export const tidewick: Site = {
       },
     },
     {
+      id: 'strong',
       name: 'strong',
       style: { wide: { normal: { 'background-color': 'var(--madder)' }, hover: { 'background-color': '#6f232c' } } },
     },
     {
+      id: 'plain-link',
       name: 'plain-link',
       style: {
         wide: {

@@ -1,4 +1,5 @@
 import { By, Key } from 'selenium-webdriver';
+import { type LeafName } from './person';
 import { visiting } from './visit';
 
 describe('Every breakpoint', () => {
@@ -6,21 +7,16 @@ describe('Every breakpoint', () => {
     await person.signIn('ada@studio.example', 'paper-and-ink');
     await person.openPage('tidewick-home');
   });
-  const leaves = ['wide', 'tablet', 'phone'] as const;
-  const texts = (css: string): Promise<string[]> =>
-    Promise.all(
-      leaves.map((leaf) => visit.person.inLeaf<string>(leaf, 'return document.querySelector(args[0]).innerText', css)),
-    );
 
   it('one gives the headline a shorter wording on the phone, types on it there, and takes it back', async () => {
-    const [wide] = await texts('h1');
+    const [wide] = await visit.person.texts('h1');
     await visit.person.clickOn('wide', 'h1');
     await visit.person.group('Content');
     const phone = await visit.person.find('#content-text-phone');
     await phone.clear();
     await phone.sendKeys('Six a day', Key.TAB);
     await visit.person.until(
-      async () => (await texts('h1')).join('|') === [wide, wide, 'Six a day'].join('|'),
+      async () => (await visit.person.texts('h1')).join('|') === [wide, wide, 'Six a day'].join('|'),
       'the phone says nothing else',
     );
     await visit.person.write('phone', 'h1', 'Six sailings');
@@ -31,14 +27,17 @@ describe('Every breakpoint', () => {
         )) === 'Six sailings',
       'typing on the phone’s leaf did not reach its own wording',
     );
-    expect(await texts('h1')).toEqual([wide!, wide!, 'Six sailings']);
+    expect(await visit.person.texts('h1')).toEqual([wide!, wide!, 'Six sailings']);
     await (await visit.person.button('Reset the text at Phone')).click();
-    await visit.person.until(async () => new Set(await texts('h1')).size === 1, 'the wording was not taken back');
+    await visit.person.until(
+      async () => new Set(await visit.person.texts('h1')).size === 1,
+      'the wording was not taken back',
+    );
     await visit.person.saved();
   });
 
   it('one shows another picture on the phone, and each leaf loads its own alone', async () => {
-    const isBase = (leaf: (typeof leaves)[number]): Promise<boolean | undefined> =>
+    const isBase = (leaf: LeafName): Promise<boolean | undefined> =>
       visit.person.inLeaf(
         leaf,
         'const one = document.querySelector("article img"); return one.currentSrc === "" ? undefined : one.srcset.includes(one.currentSrc.split("/").at(-1))',
@@ -156,7 +155,7 @@ describe('Every breakpoint', () => {
   });
 
   it('one drags the width through everything between, and turns a screen', async () => {
-    const inner = (leaf: (typeof leaves)[number]): Promise<number[]> =>
+    const inner = (leaf: LeafName): Promise<number[]> =>
       visit.person.inLeaf<number[]>(leaf, 'return [view.innerWidth, view.innerHeight]');
     const ruler = await (await visit.person.find('fold-width-ruler .scale')).getRect();
     const at = (px: number): { x: number; y: number } => ({
@@ -249,7 +248,7 @@ describe('Every breakpoint', () => {
     await visit.person.setCell('color', 'phone', '#cccccc');
     await visit.person.group('Box');
     await visit.person.setCell('width', 'phone', '700px');
-    await visit.browser.driver.executeScript('document.querySelector(".groups [data-group=findings]").click()');
+    await visit.person.clickHidden('.groups [data-group=findings]');
     await visit.person.until(
       async () => (await told()).includes('fixed width') && (await told()).includes('text contrast'),
       'neither the width nor the contrast was found',
@@ -289,10 +288,10 @@ describe('Every breakpoint', () => {
     const ground = (): Promise<string> => visit.person.computed('wide', 'main > section', 'background-image');
     const before = await ground();
     await visit.person.clickOn('wide', 'h1');
-    await visit.browser.driver.executeScript('document.querySelector(".path button:nth-of-type(2)").click()');
+    await visit.person.selectAround(1);
     await visit.person.group('Fill');
     await visit.person.setCell('background-image', 'wide', 'linear-gradient(white, white)');
-    await visit.browser.driver.executeScript('document.querySelector(".groups [data-group=findings]").click()');
+    await visit.person.clickHidden('.groups [data-group=findings]');
     await visit.person.until(
       async () =>
         /where it is hardest to read over Opening.*An overlay of black at \d+ % on Opening suffices/s.test(
@@ -322,7 +321,7 @@ describe('Every breakpoint', () => {
     await visit.person.clickOn('wide', 'article img');
     await visit.person.group('Box');
     await visit.person.setCell('min-width', 'wide', '2600px');
-    await visit.browser.driver.executeScript('document.querySelector(".groups [data-group=findings]").click()');
+    await visit.person.clickHidden('.groups [data-group=findings]');
     await visit.person.until(
       async () => /stands 2600 px wide on Wide: it is blurred on every screen/.test(await told('picture size')),
       'the picture too small for its place is not named',
@@ -360,50 +359,5 @@ describe('Every breakpoint', () => {
     );
     await (await visit.person.button('Cancel')).click();
     await visit.person.noDialog();
-  });
-
-  it('one adds a wider breakpoint and removes the tablet, whose values move to the phone', async () => {
-    await visit.browser.driver.get(`${visit.servers.editor}/`);
-    await visit.person.openPage('mill-home');
-    await visit.person.clickOn('wide', 'h1');
-    await visit.person.group('Type');
-    await visit.person.setCell('letter-spacing', 'tablet', '3px');
-    await visit.person.saved();
-    const look = (): Promise<string> =>
-      visit.person.inLeaf<string>(
-        'phone',
-        'return [...document.querySelectorAll("h1, p")].map((one) => view.getComputedStyle(one).fontSize + " " + view.getComputedStyle(one).letterSpacing).join()',
-      );
-    await visit.person.until(async () => (await look()).includes('3px'));
-    const before = await look();
-    await visit.person.chord(Key.ALT, Key.SHIFT, 'g');
-    await (await visit.person.button('Add a wider one')).click();
-    await (await visit.person.button('Remove Tablet')).click();
-    const lost = async (): Promise<string> => (await visit.person.find('.lost')).getText();
-    await visit.person.choose('.gone', 'are deleted too');
-    await visit.person.until(
-      async () => /letter-spacing 3px at Tablet: is deleted/.test(await lost()),
-      'it is not said which values would go',
-    );
-    await visit.person.choose('.gone', 'move to Phone, unless it has its own');
-    await visit.person.until(
-      async () => /letter-spacing 3px at Tablet: moves to Phone/.test(await lost()),
-      'it is not said that the values move',
-    );
-    await (await visit.person.button('Save')).click();
-    await visit.person.noDialog();
-    await visit.person.until(
-      async () =>
-        (
-          await Promise.all(
-            (await visit.browser.driver.findElements(By.css('[data-leaf]'))).map((one) =>
-              one.getAttribute('data-leaf'),
-            ),
-          )
-        ).join() === 'broad-1,wide,phone',
-      'the leaves are others',
-    );
-    expect(await look()).toBe(before);
-    expect(await (await visit.person.find('[data-leaf="broad-1"] iframe')).getAttribute('title')).toContain('1920');
   });
 });

@@ -1,5 +1,4 @@
-import { readFileSync } from 'node:fs';
-import { createRequire } from 'node:module';
+import { axeFindings } from './axe';
 import { By, Key } from 'selenium-webdriver';
 import { visiting } from './visit';
 
@@ -93,7 +92,6 @@ describe('A client’s desk', () => {
   });
 
   it('and every other screen of the editor passes axe-core', async () => {
-    const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
     const screens: readonly (readonly [string, string])[] = [
       ['/', 'fold-page-drawing'],
       ['/sites/tidewick', 'table'],
@@ -104,11 +102,9 @@ describe('A client’s desk', () => {
       await visit.browser.driver.get(visit.servers.editor + path);
       await visit.person.find(mark);
       await visit.browser.driver.sleep(500);
-      await visit.browser.driver.executeScript(axe);
-      const found = await visit.browser.driver.executeAsyncScript<string[]>(
-        'const done = arguments[arguments.length - 1]; axe.run(document, { iframes: false }).then((result) => done(result.violations.map((one) => one.id + ": " + one.nodes.slice(0, 4).map((node) => node.html.slice(0, 140) + " " + (node.any[0] ? node.any[0].message : "")).join(" | "))))',
-      );
-      expect(found).withContext(path).toEqual([]);
+      expect(await axeFindings(visit.browser.driver))
+        .withContext(path)
+        .toEqual([]);
     }
   });
 });

@@ -13,8 +13,7 @@ describe('Layouts by mouse', () => {
     );
   const path = async (): Promise<string> => (await (await visit.person.find('.path')).getText()).replace(/\s+/g, ' ');
   /** Selects what holds the selection, by its place in the path, counted from the end. */
-  const up = (from: number): Promise<unknown> =>
-    visit.browser.driver.executeScript(`[...document.querySelectorAll('.path button')].at(-1 - ${from}).click()`);
+  const up = (from: number): Promise<unknown> => visit.person.selectAround(-1 - from);
 
   async function live(
     path: string,

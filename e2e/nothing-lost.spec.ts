@@ -1,4 +1,4 @@
-import { Key } from 'selenium-webdriver';
+import { By, Key } from 'selenium-webdriver';
 import { visiting } from './visit';
 
 describe('Nothing is lost', () => {
@@ -66,5 +66,56 @@ describe('Nothing is lost', () => {
       'the second tab did not hear of it',
     );
     expect(await title()).toBe('From the second tab');
+  });
+
+  it('when a section is shared while somebody writes in it slowly in another tab, and the server is killed meanwhile', async () => {
+    const words = (): Promise<string[]> =>
+      visit.person.inLeaf<string[]>(
+        'wide',
+        'return [...document.querySelectorAll("main > section:first-child h1")].map((one) => one.textContent)',
+      );
+    const [one, other] = await visit.browser.driver.getAllWindowHandles();
+    await visit.browser.driver.switchTo().window(one!);
+    await visit.person.openText('wide', 'h1');
+    await visit.person.keys('Written slowly');
+    await visit.browser.driver.switchTo().window(other!);
+    await visit.person.until(async () => (await title()) === 'Written slowly', 'the other tab did not hear of it');
+    await visit.person.clickOn('wide', 'h1');
+    await visit.person.selectAround(1);
+    await visit.person.partMenu('Save or share this section');
+    await (await visit.person.find('[data-keep-shared]')).click();
+    await (await visit.person.find('[data-keep] button')).click();
+    await visit.person.noDialog();
+    await visit.person.saved();
+    await visit.browser.driver.switchTo().window(one!);
+    await visit.browser.driver.sleep(1500); // a pause in which the section is shared; it is still open for writing, or is opened again
+    if (
+      !(await visit.person.inLeaf<boolean>(
+        'wide',
+        'return document.activeElement.isContentEditable && document.hasFocus()',
+      ))
+    )
+      await visit.person.openText('wide', 'h1');
+    await visit.person.keys(Key.END, ', with pauses');
+    await visit.servers.kill();
+    await visit.browser.driver.sleep(1300);
+    await visit.person.keys(', and through a cut');
+    await visit.person.keys(Key.ESCAPE);
+    await visit.servers.startAgain();
+    await visit.person.saved();
+    const all = 'Written slowly, with pauses, and through a cut';
+    expect(await title()).toBe(all);
+    await visit.browser.driver.switchTo().window(other!);
+    await visit.person.until(async () => (await title()) === all, 'the other tab did not hear of it');
+    await visit.person.chord(Key.CONTROL, 'z'); // the one who shared takes that back: what the other wrote stays
+    await visit.person.until(
+      async () => (await visit.browser.driver.findElements(By.css('.shared'))).length === 0,
+      'it is still shared',
+    );
+    await visit.person.saved();
+    await visit.browser.driver.navigate().refresh();
+    await visit.person.ready();
+    expect(await title()).toBe(all);
+    expect((await words()).length).toBe(1);
   });
 });

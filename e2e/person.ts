@@ -1,11 +1,13 @@
 import { nanoid } from 'nanoid';
 import { By, Key, until, type WebElement } from 'selenium-webdriver';
 import type { Driver } from 'selenium-webdriver/chrome';
-import type { Edit } from '@core/document/edits/edit';
+import type { AnyEdit } from '@core/document/edits/site-edit';
 import type { Site } from '@core/document/site';
 import type { Servers } from './servers';
 
-export type LeafName = 'wide' | 'tablet' | 'phone';
+/** The leaves of the demo's breakpoints. */
+export const leafNames = ['wide', 'tablet', 'phone'] as const;
+export type LeafName = (typeof leafNames)[number];
 
 const patience = 40_000;
 
@@ -24,6 +26,23 @@ export class Person {
       patience,
       `no button “${label}”`,
     );
+
+  /** What the first element a selector finds says on each leaf of the demo's breakpoints. */
+  texts(css: string): Promise<string[]> {
+    return Promise.all(
+      leafNames.map((leaf) => this.inLeaf<string>(leaf, 'return document.querySelector(args[0]).innerText', css)),
+    );
+  }
+
+  /** The address of a page's preview, once it is written. */
+  async previewOf(page: string): Promise<string> {
+    const ask = `const [page, done] = arguments;
+      const json = (answer) => answer.json();
+      const look = ({ work }) => fetch('/api/work/' + work).then(json).then(({ state }) =>
+        state.is === 'done' ? done(state.result.address) : setTimeout(() => look({ work }), 50));
+      fetch('/api/pages/' + page + '/preview', { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{}' }).then(json).then(look)`;
+    return this.driver.executeAsyncScript<string>(ask, page);
+  }
 
   /** Clicks what a locator finds, once it can be clicked: what has just appeared may be drawn anew between being found and being clicked. */
   private press(by: By, what: string): Promise<void> {
@@ -112,6 +131,18 @@ export class Person {
     await (times === 2 ? move.press().release().press().release() : move.press().release()).perform();
   }
 
+  /** Selects what holds the selected part: by its place in the path, counted from the page, or from the part's own name where negative. */
+  async selectAround(place: number): Promise<void> {
+    const script = `const button = [...document.querySelectorAll('.path button')].at(arguments[0]); button?.click(); return Boolean(button)`;
+    await this.until(() => this.driver.executeScript<boolean>(script, place), 'the path is shorter than that');
+  }
+
+  /** Presses what may lie out of sight, as soon as it is there. */
+  async clickHidden(css: string): Promise<void> {
+    const script = 'const one = document.querySelector(arguments[0]); one?.click(); return Boolean(one)';
+    await this.until(() => this.driver.executeScript<boolean>(script, css), `there is no ${css} to press`);
+  }
+
   /** Clicks on a leaf until a part of this name is selected: what has just been put on the page may still be moving. */
   async pick(leaf: LeafName, css: string, name: string): Promise<void> {
     const selected = async (): Promise<boolean> => (await (await this.find('.path')).getText()).trim().endsWith(name);
@@ -142,13 +173,19 @@ export class Person {
 
   /** Opens a text on the page for writing; what has just been drawn may still be moving. */
   async openText(leaf: LeafName, css: string): Promise<void> {
-    await this.until(async () => {
-      await this.clickOn(leaf, css, 2);
-      return this.inLeaf<boolean>(
+    const isOpen = (): Promise<boolean> =>
+      this.inLeaf<boolean>(
         leaf,
         'return document.activeElement.isContentEditable && document.querySelector(args[0]).contains(document.activeElement)',
         css,
       );
+    await this.until(async () => {
+      await this.clickOn(leaf, css, 2);
+      for (let tries = 0; tries < 40; tries++) {
+        if (await isOpen()) return true;
+        await this.driver.sleep(50); // the editor of texts may still be on its way
+      }
+      return false;
     }, `${css} does not open for writing`);
   }
 
@@ -204,9 +241,9 @@ export class Person {
     return id;
   }
 
-  /** Stores edits on the page that is open, as somebody else's would come, and opens it anew; the site as it then is. */
-  async store(edits: readonly Edit[]): Promise<Site> {
-    const site = await this.driver.executeAsyncScript<Site>(
+  /** Stores edits on the page that is open, as somebody else's would come; the site as it then is. */
+  storeElsewhere(edits: readonly AnyEdit[]): Promise<Site> {
+    return this.driver.executeAsyncScript<Site>(
       `const [id, edits, done] = arguments; const page = '/api/pages/' + location.pathname.split('/').at(-1);
       fetch(page).then((answer) => answer.json())
         .then(({ revision }) => fetch(page + '/edits', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ id, base: revision, edits }) }))
@@ -214,6 +251,11 @@ export class Person {
       nanoid(),
       edits,
     );
+  }
+
+  /** The same, and opens the page anew. */
+  async store(edits: readonly AnyEdit[]): Promise<Site> {
+    const site = await this.storeElsewhere(edits);
     await this.driver.navigate().refresh();
     await this.ready();
     return site;

@@ -31,7 +31,7 @@ try {
   await person.clickOn('wide', 'h1');
   await person.group('Type');
   await shoot('workbench');
-  await (await person.find('.path button:nth-of-type(3)')).click();
+  await person.selectAround(2);
   await person.group('Space');
   await shoot('ledger-space');
   await person.clickOn('wide', 'article img');
@@ -71,12 +71,12 @@ try {
   await browser.driver.sleep(600);
   await person.openPage('tidewick-fares');
   await person.clickOn('wide', '._cols h2');
-  await (await person.find('.path button:nth-of-type(5)')).click();
+  await person.selectAround(4);
   await person.group('Place');
   await shoot('ledger-place');
   await person.clickOn('wide', 'section:nth-of-type(4) h3');
   await person.inLeaf('wide', 'view.scrollBy(0, 300)');
-  await (await person.find('.path button:nth-of-type(3)')).click();
+  await person.selectAround(2);
   await person.group('Flow');
   await shoot('ledger-flow');
   await person.openPage('tidewick-home');

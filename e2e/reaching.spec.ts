@@ -53,9 +53,7 @@ describe('Reaching and copying', () => {
     await visit.person.clickOn('wide', 'section:nth-of-type(1) p');
     await visit.person.clickOn('wide', 'section:nth-of-type(1) h2');
     await visit.person.until(async () => (await path()).endsWith('Opening'), 'the lock did not hold');
-    await visit.browser.driver.executeScript(
-      `document.querySelector('fold-outline [aria-label="Lock Heading"]').click()`,
-    );
+    await visit.person.clickHidden('fold-outline [aria-label="Lock Heading"]');
     await visit.person.clickOn('wide', 'section:nth-of-type(1) p');
     await visit.person.chord(Key.ALT, Key.SHIFT, 'o');
     await visit.person.until(
@@ -170,7 +168,7 @@ describe('Reaching and copying', () => {
   });
 
   it('gaps, round corners and grid lines are dragged too, with the number shown', async () => {
-    await visit.browser.driver.executeScript(`[...document.querySelectorAll('.path button')].at(-2).click()`);
+    await visit.person.selectAround(-2);
     await visit.person.group('Space');
     const gap = Number.parseFloat(await visit.person.computed('wide', 'section', 'row-gap'));
     await visit.person.dragHandle('row-gap', 'wide', 0, 40);
@@ -185,7 +183,7 @@ describe('Reaching and copying', () => {
       async () => Number.parseFloat(await visit.person.computed('wide', 'p', 'border-bottom-left-radius')) >= 12,
       'the corners are not round',
     );
-    await visit.browser.driver.executeScript(`[...document.querySelectorAll('.path button')].at(-2).click()`);
+    await visit.person.selectAround(-2);
     await visit.person.group('Flow');
     await visit.person.clickDrawing('wide', '[data-do=grid]');
     const columns = async (): Promise<number[]> =>
@@ -232,14 +230,14 @@ describe('Reaching and copying', () => {
     expect(await sides('wide')).toEqual(['picture first', 'text first']);
     expect(await sides('phone')).toEqual(['stacked', 'stacked']);
     await visit.person.pick('wide', '._rows > div:nth-child(2) h2', 'Heading');
-    await visit.browser.driver.executeScript(`[...document.querySelectorAll('.path button')].at(-3).click()`);
+    await visit.person.selectAround(-3);
     const alternating = async (): Promise<boolean> =>
       (await sides('wide')).join() === 'picture first,text first,picture first';
     await visit.person.chord(Key.ALT, Key.SHIFT, 'd');
     await visit.person.until(alternating, 'the row was not duplicated');
     await visit.person.chord(Key.ALT, Key.SHIFT, Key.ARROW_UP);
     await visit.person.until(alternating, 'the rows do not alternate any more');
-    await visit.browser.driver.executeScript(`[...document.querySelectorAll('.path button')].at(-2).click()`);
+    await visit.person.selectAround(-2);
     await visit.person.group('Flow');
     await visit.person.clickDrawing('tablet', 'select option[value="alternate, turned first"]');
     await visit.person.until(

@@ -77,7 +77,7 @@ describe('From a page built wide only to one that fits every screen', () => {
     expect(proposals.length).toBeGreaterThan(5);
     const title = await visit.browser.driver.findElement(
       By.xpath(
-        "//h3[normalize-space()='Phone']/following-sibling::ul[1]/li[@data-proposal='scale type'][.//b[starts-with(., 'Title')]]//input",
+        "//h2[normalize-space()='Phone']/following-sibling::ul[1]/li[@data-proposal='scale type'][.//b[starts-with(., 'Title')]]//input",
       ),
     );
     await title.click();
@@ -152,7 +152,7 @@ describe('From a page built wide only to one that fits every screen', () => {
 
   it('no error is found any more, nor by the sweep', async () => {
     expect((await sweep()).filter((one) => !one.endsWith('lines'))).toEqual([]);
-    await script('document.querySelector(".groups [data-group=findings]").click()');
+    await visit.person.clickHidden('.groups [data-group=findings]');
     await visit.person.until(
       async () => (await (await visit.person.find('[data-findings]')).getAttribute('data-state')) === 'done',
       'the page was not looked through',

@@ -1,5 +1,4 @@
-import { readFileSync } from 'node:fs';
-import { createRequire } from 'node:module';
+import { axeFindings } from './axe';
 import { until } from 'selenium-webdriver';
 import { sizeTo } from './browser';
 import type { LeafName } from './person';
@@ -41,9 +40,7 @@ describe('The demo’s home page', () => {
       await visit.person.inLeaf(leaf, 'view.scrollTo(0, 0)');
       leafBoxes.set(leaf, await visit.person.inLeaf<Boxes>(leaf, measure));
     }
-    const { address } = await visit.browser.driver.executeAsyncScript<{ address: string }>(
-      `const done = arguments[arguments.length - 1]; fetch('/api/pages/tidewick-home/preview', { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{}' }).then((answer) => answer.json()).then(done)`,
-    );
+    const address = await visit.person.previewOf('tidewick-home');
     for (const [leaf, width, height] of screens) {
       const wanted = leafBoxes.get(leaf)!;
       expect(wanted.length).toBeGreaterThan(60);
@@ -75,9 +72,7 @@ describe('The demo’s home page', () => {
         await visit.person.inLeaf(leaf, 'view.scrollTo(0, 0)');
         leafBoxes.set(leaf, await visit.person.inLeaf<Boxes>(leaf, measure));
       }
-      const { address } = await visit.browser.driver.executeAsyncScript<{ address: string }>(
-        `const done = arguments[arguments.length - 1]; fetch('/api/pages/${id}/preview', { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{}' }).then((answer) => answer.json()).then(done)`,
-      );
+      const address = await visit.person.previewOf(id);
       for (const [leaf, width, height] of screens) {
         const wanted = leafBoxes.get(leaf)!;
         const other = await boxesOf(address, width, height);
@@ -104,14 +99,11 @@ describe('The demo’s home page', () => {
   });
 
   it('passes axe-core without a violation at three widths', async () => {
-    const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
     for (const [, width, height] of screens) {
       await boxesOf(visit.servers.site('tidewick'), width, height);
-      await visit.browser.driver.executeScript(axe);
-      const found = await visit.browser.driver.executeAsyncScript<string[]>(
-        'const done = arguments[arguments.length - 1]; axe.run(document).then((result) => done(result.violations.map((one) => one.id + ": " + one.nodes.map((node) => node.html + " " + (node.any[0] ? node.any[0].message : "")).join(" | "))))',
-      );
-      expect(found).withContext(String(width)).toEqual([]);
+      expect(await axeFindings(visit.browser.driver, true))
+        .withContext(String(width))
+        .toEqual([]);
     }
   });
 

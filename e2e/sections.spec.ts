@@ -14,7 +14,7 @@ describe('Whole sections', () => {
   it('one finds a ready-made section by a word of one’s own and adds it behind the selection', async () => {
     const before = await sections();
     await visit.person.clickOn('wide', 'main > section:nth-of-type(2)');
-    await visit.browser.driver.executeScript('document.querySelector(".path button:nth-of-type(2)").click()');
+    await visit.person.selectAround(1);
     await (await visit.person.button('Sections …')).click();
     await (await visit.person.find('[data-sections-search]')).sendKeys('faq');
     await visit.person.until(
@@ -89,7 +89,7 @@ describe('Whole sections', () => {
   it('one switches a section off everywhere, keeps it, and has it back', async () => {
     const before = await sections();
     await visit.person.clickOn('wide', 'main > section:nth-of-type(1)');
-    await visit.browser.driver.executeScript('document.querySelector(".path button:nth-of-type(2)").click()');
+    await visit.person.selectAround(1);
     await visit.person.chord(Key.ALT, Key.SHIFT, 'k');
     await visit.person.until(async () => (await sections()).length === before.length - 1, 'it is still on the page');
     expect(await (await visit.person.find('fold-outline .off')).getText()).toContain('off');
@@ -139,7 +139,7 @@ describe('Whole sections', () => {
 
   it('one shares a section, and a change of it shows on the other page', async () => {
     await visit.person.clickOn('wide', 'details');
-    await visit.browser.driver.executeScript('document.querySelector(".path button:nth-of-type(2)").click()');
+    await visit.person.selectAround(1);
     await visit.person.partMenu('Save or share this section');
     await (await visit.person.find('[data-keep-shared]')).click();
     await (await visit.person.find('button[data-keep], [data-keep] button')).click();

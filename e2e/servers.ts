@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { freePort } from '../prepare/postgres.mjs';
 import { startProgram } from '../prepare/programs.mjs';
 import { freshDatabase } from '../server/testing/running';
+import { RoundRobin } from './round-robin';
 
 /** Editor and live host as they really run, as processes of their own on free ports, with the demo loaded. */
 export class Servers {
@@ -14,22 +15,32 @@ export class Servers {
     private readonly environment: Readonly<Record<string, string>>,
     private readonly live: ReturnType<typeof startProgram>,
     private server: ReturnType<typeof startProgram>,
+    private readonly others: readonly ReturnType<typeof startProgram>[],
+    private readonly proxy: RoundRobin | undefined,
   ) {}
 
-  static async open(): Promise<Servers> {
+  /** Opens as many servers of the editor as asked for; several stand behind a proxy. */
+  static async open(count = 1): Promise<Servers> {
     const folder = mkdtempSync(join(tmpdir(), 'fold-servers-'));
     const [port, livePort] = [await freePort(), await freePort()];
+    const ports = count === 1 ? [port] : await Promise.all(Array.from({ length: count }, () => freePort()));
+    const proxy = count === 1 ? undefined : await RoundRobin.open(port, ports);
     const environment = {
       FOLD_DATABASE: await freshDatabase(),
       FOLD_SECRET: 'e'.repeat(40),
-      FOLD_PORT: String(port),
+      FOLD_PORT: String(ports[0]),
+      ...(proxy && { FOLD_ADDRESS: `http://localhost:${port}` }),
       FOLD_LIVE_PORT: String(livePort),
       FOLD_DATA: folder,
     };
     const live = startProgram('live/main.ts', environment);
     const server = startProgram('server/main.ts', environment);
     if (!(await live.ready) || !(await server.ready)) throw new Error('The servers did not start.');
-    return new Servers(port, livePort, folder, environment, live, server);
+    const others = ports
+      .slice(1)
+      .map((one) => startProgram('server/main.ts', { ...environment, FOLD_PORT: String(one) }));
+    for (const other of others) if (!(await other.ready)) throw new Error('Another server did not start.');
+    return new Servers(port, livePort, folder, environment, live, server, others, proxy);
   }
 
   get editor(): string {
@@ -38,7 +49,10 @@ export class Servers {
 
   site = (host: string, path = '/'): string => `http://${host}.localhost:${this.livePort}${path}`;
 
-  /** Kills the editor's server without a word, as a power cut would. */
+  /** How many requests each of several servers answered. */
+  answered = (): number[] => [...(this.proxy?.answered.values() ?? [])];
+
+  /** Kills the editor's server, of several the first, without a word, as a power cut would. */
   async kill(): Promise<void> {
     this.server.child.kill('SIGKILL');
     await this.server.ended;
@@ -50,7 +64,8 @@ export class Servers {
   }
 
   async close(): Promise<void> {
-    await this.server.stop();
+    await this.proxy?.close();
+    for (const server of [this.server, ...this.others]) await server.stop();
     await this.live.stop();
     rmSync(this.folder, { recursive: true, force: true });
   }

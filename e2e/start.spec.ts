@@ -80,7 +80,7 @@ describe('The start command', () => {
     process.kill(postmaster(), 'SIGKILL');
     await until('Signing in', signedIn);
     expect(running().programs[1]!.pid).toBe(server);
-    expect(said).toContain('PostgreSQL is running again');
+    await until('Its word', () => said.includes('PostgreSQL is running again'));
   });
   it('is not started twice in one folder', async () => {
     const second = spawn(process.execPath, ['prepare/start.mjs'], {

@@ -154,7 +154,7 @@ describe('Structure', () => {
   // Common practice: dragging a gutter gives to one neighbour what it takes from the other, with the shares shown.
   it('a gutter is dragged on the page, with the shares shown, at its breakpoint alone', async () => {
     await visit.person.clickOn('tablet', 'section:nth-of-type(2) h2');
-    await visit.browser.driver.executeScript(`[...document.querySelectorAll('.path button')].at(-3).click()`);
+    await visit.person.selectAround(-3);
     await visit.person.until(async () => (await path()).endsWith('Columns'));
     const handle = await visit.person.find('[data-leaf="tablet"] [data-handle="gutter-0"]');
     const { x, y, width } = await handle.getRect();

@@ -38,13 +38,13 @@ describe('Values by eye and by name', () => {
     await visit.person.until(async () => (await opensAt('Phone')) === '#112233', 'an inherited colour is not shown');
   });
 
-  it('a typeface or class that the site does not have is taken, but not without a word', async () => {
+  it('a typeface that the site does not have is taken and a class made, but not without a word', async () => {
     await visit.person.setCell('font-family', 'wide', 'Gorgia, serif');
     await said('“Gorgia” isn’t one of this site’s typefaces');
     expect(await visit.person.computed('wide', 'h1', 'font-family')).toBe('Gorgia, serif');
     await visit.person.group('Content');
     const classes = await visit.person.find('#content-classes');
     await classes.sendKeys(Key.chord(Key.CONTROL, 'a'), 'nowhere', Key.TAB);
-    await said('This site has no class “nowhere”');
+    await said('Created the class “nowhere”');
   });
 });

@@ -201,11 +201,11 @@ describe('The workbench', () => {
   });
 
   it('gives a section a picture of the library as its background, below the gradient it has', async () => {
-    await visit.browser.driver.executeScript('document.querySelector(".path button:nth-of-type(2)").click()');
+    await visit.person.selectAround(1);
     await visit.person.group('Fill');
     await visit.person.find('[data-cell="background-image@phone"]');
-    await visit.browser.driver.executeScript(
-      `document.querySelector('[data-cell="background-image@phone"]').closest('fold-ledger-cell').querySelector('[aria-label="Choose a picture"]').click()`,
+    await visit.person.clickHidden(
+      'fold-ledger-cell:has([data-cell="background-image@phone"]) [aria-label="Choose a picture"]',
     );
     await (await visit.person.find('[data-picture="kelder"] button')).click();
     const before = await visit.person.computed('wide', 'main > section', 'background-image');
@@ -228,7 +228,7 @@ describe('The workbench', () => {
   it('spreads the rest over the other columns when one share is set', async () => {
     await visit.person.clickOn('wide', '._cols > article:nth-child(2) h3');
     await visit.person.until(async () => (await (await visit.person.find('.path')).getText()).includes('Great Sallow'));
-    await visit.browser.driver.executeScript('[...document.querySelectorAll(".path button")].at(-3).click()');
+    await visit.person.selectAround(-3);
     await visit.person.group('Flow');
     const share = await visit.person.find('input[aria-label="share at Wide"]');
     await share.sendKeys(Key.chord(Key.CONTROL, 'a'), '60', Key.TAB);

@@ -5,20 +5,20 @@ import { writeRegistries } from './registries.mjs';
 
 await npmPackages();
 writeRegistries();
-const races = process.argv.includes('races');
-const browser = races ? {} : needChromium();
+const alone = ['races', 'kills'].find((name) => process.argv.includes(name));
+const browser = alone === 'races' ? {} : needChromium();
 const programs = needPostgres();
-if (!races) await buildWeb();
+if (alone !== 'races') await buildWeb();
 const postgres = await startPostgres(programs, 'var/bench/postgres');
 const done = spawnSync(
   process.execPath,
-  ['--import', 'tsx', races ? 'bench/races.ts' : 'bench/bench.ts', ...process.argv.slice(2)],
+  ['--import', 'tsx', `bench/${alone ?? 'bench'}.ts`, ...process.argv.slice(2)],
   {
     stdio: 'inherit',
     env: {
       ...process.env,
       FOLD_TEST_DATABASE: postgres.address,
-      ...(!races && { FOLD_CHROMIUM: browser.chromium, FOLD_CHROMEDRIVER: browser.chromedriver }),
+      ...(alone !== 'races' && { FOLD_CHROMIUM: browser.chromium, FOLD_CHROMEDRIVER: browser.chromedriver }),
     },
   },
 );

@@ -2,4 +2,5 @@ export declare const freePort: () => Promise<number>;
 export declare function startPostgres(
   programs: string,
   folder: string,
-): Promise<{ address: string; stop: () => Promise<void> }>;
+  wantedPort?: number,
+): Promise<{ address: string; port: number; stop: () => Promise<void>; kill: () => Promise<void> }>;

@@ -17,6 +17,13 @@ const registries = [
     name: 'allRoutes',
     among: () => foldersOf('server').flatMap(filesOf),
   },
+  {
+    list: 'server/work/all-work.ts',
+    type: 'WorkOf',
+    from: './kinds',
+    name: 'allWork',
+    among: () => foldersOf('server').flatMap(filesOf),
+  },
 ];
 
 const listed = (entries, [open, close], indent) => {

@@ -7,10 +7,12 @@ const port = (fallback: number): z.ZodDefault<z.ZodCoercedNumber> =>
 const Environment = z.object({
   FOLD_DATABASE: z.url(),
   FOLD_PORT: port(4200),
+  FOLD_ADDRESS: z.url().optional(),
   FOLD_LIVE_PORT: port(4300),
   FOLD_DATA: z.string().default('var'),
   FOLD_SECRET: z.string().min(32),
   FOLD_KEEP_RELEASES: z.coerce.number().int().min(1).max(10_000).default(50),
+  FOLD_KEEP_LOG_DAYS: z.coerce.number().int().min(1).max(10_000).default(90),
   FOLD_SESSION_DAYS: z.coerce.number().min(0.01).max(400).default(14),
 });
 
@@ -18,6 +20,8 @@ const Environment = z.object({
 export interface Config {
   readonly database: string;
   readonly port: number;
+  /** The address the editor is reached at, where a proxy stands before it. */
+  readonly address?: string;
   readonly livePort: number;
   /** The folder releases and previews are written to. */
   readonly liveFolder: string;
@@ -26,6 +30,8 @@ export interface Config {
   readonly webFolder: string;
   /** How many releases of a site are kept, the live one among them. */
   readonly keepReleases: number;
+  /** For how many days the log tells each step, once a snapshot holds them. */
+  readonly keepLog: number;
   /** How long a session lasts without a visit, in ms. */
   readonly sessionLasts: number;
   /** How often it is asked whether whoever listens to a page still may, in ms. */
@@ -37,18 +43,19 @@ export interface Config {
 export function readConfig(environment: NodeJS.ProcessEnv): Config {
   const parsed = Environment.safeParse(environment);
   if (!parsed.success) throw new Error(`${parsed.error.issues[0]?.path.join('.')}: ${parsed.error.issues[0]?.message}`);
-  const { FOLD_DATABASE, FOLD_PORT, FOLD_LIVE_PORT, FOLD_DATA, FOLD_SECRET, FOLD_KEEP_RELEASES, FOLD_SESSION_DAYS } =
-    parsed.data;
+  const said = parsed.data;
   return {
-    database: FOLD_DATABASE,
-    port: FOLD_PORT,
-    livePort: FOLD_LIVE_PORT,
-    liveFolder: resolve(FOLD_DATA, 'live'),
-    uploadFolder: resolve(FOLD_DATA, 'uploads'),
+    database: said.FOLD_DATABASE,
+    port: said.FOLD_PORT,
+    ...(said.FOLD_ADDRESS !== undefined && { address: said.FOLD_ADDRESS }),
+    livePort: said.FOLD_LIVE_PORT,
+    liveFolder: resolve(said.FOLD_DATA, 'live'),
+    uploadFolder: resolve(said.FOLD_DATA, 'uploads'),
     webFolder: resolve('dist/web/browser'),
-    keepReleases: FOLD_KEEP_RELEASES,
-    sessionLasts: FOLD_SESSION_DAYS * 86_400_000,
+    keepReleases: said.FOLD_KEEP_RELEASES,
+    keepLog: said.FOLD_KEEP_LOG_DAYS,
+    sessionLasts: said.FOLD_SESSION_DAYS * 86_400_000,
     listenersChecked: 20_000,
-    secret: FOLD_SECRET,
+    secret: said.FOLD_SECRET,
   };
 }

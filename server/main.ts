@@ -1,40 +1,49 @@
-import pLimit from 'p-limit';
 import { pino } from 'pino';
-import { loadDemo } from './demo/load';
+import { assemble } from './assemble';
 import { readConfig } from './config';
-import { openDatabase } from './database/open';
+import { loadDemo } from './demo/load';
+import { loggable } from './http/answer';
 import { editorApp } from './http/app';
 import { listen } from './http/listen';
-import { OneByOne } from './http/one-by-one';
-import { OpenStreams } from './http/open-streams';
-import { PageFeed } from './pages/feed';
+import type { Service } from './http/service';
+import { compactLog } from './pages/log';
 import { clearUploads } from './pictures/routes';
 import { FollowingPreviews } from './previews/previews';
 import { restoreReleases } from './releases/publish';
 
+/** Lets go of what is old in the log and of work long ended, now and every six hours, until the returned function is called. */
+function compacting({ config, database, log, work }: Service): () => void {
+  const compact = (): void =>
+    void Promise.all([compactLog(database.manager, config.keepLog), work.forget()]).catch((error: unknown) =>
+      log.warn(loggable(error), 'the log could not be compacted'),
+    );
+  compact();
+  const timer = setInterval(compact, 6 * 3_600_000);
+  return () => clearInterval(timer);
+}
+
 async function main(): Promise<void> {
   const config = readConfig(process.env);
-  const database = await openDatabase(config.database);
-  const service = {
-    config,
-    database,
-    feed: new PageFeed(),
-    log: pino({ level: process.env['FOLD_LOG'] ?? 'warn' }),
-    writing: new OneByOne(2),
-    scaling: pLimit(2),
-    streams: new OpenStreams(),
-  };
+  const {
+    service,
+    startWork,
+    stop: stopService,
+  } = await assemble(config, pino({ level: process.env['FOLD_LOG'] ?? 'warn' }));
   const previews = new FollowingPreviews(service);
   if (process.env['FOLD_DEMO'] !== 'no') await loadDemo(service);
   await clearUploads(config.uploadFolder);
   await restoreReleases(service);
+  await startWork();
   await previews.restore();
-  const server = await listen(editorApp(service, previews), config.port, 'FOLD_PORT');
+  const stopCompacting = compacting(service);
+  const server = await listen(editorApp(service), config.port, 'FOLD_PORT');
   process.send?.('ready');
+  const ended = (): void => void stopService().finally(() => process.exit(0));
   const stop = (): void => {
+    stopCompacting();
     previews.stop();
     server.closeAllConnections();
-    server.close(() => void database.destroy().finally(() => process.exit(0)));
+    server.close(ended);
   };
   process.once('SIGINT', stop);
   process.once('SIGTERM', stop);

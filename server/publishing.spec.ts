@@ -38,8 +38,10 @@ describe('Pictures and publishing', () => {
         const facts = await sharp(row.bytes).metadata();
         expect([facts.format, facts.width, facts.height]).toEqual(['webp', width, width / 2]);
       }
-      const described = await at.ada.call('PATCH', `/sites/mill/pictures/${id}`, { alt: 'A red field' });
-      expect(described.json<{ picture: Picture }>().picture.alt).toBe('A red field');
+      await at.ada.store('mill-home', [
+        { do: 'set', on: 'site', field: ['pictures', id, 'alt'], value: 'A red field' },
+      ]);
+      expect((await at.ada.open('mill-home')).site.pictures[id]!.alt).toBe('A red field');
     });
     it('come as PNG, JPEG, WebP and AVIF', async () => {
       const source = sharp(await png(64, 40));

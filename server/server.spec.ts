@@ -1,5 +1,8 @@
+import type { Refused } from '@core/api/refusal';
+import type { Breakpoint } from '@core/document/breakpoint';
 import { nanoid } from 'nanoid';
 import type { Leaving } from '@core/document/commands/breakpoints';
+import { settled } from '@core/document/seen/settled';
 import type { Edit } from '@core/document/edits/edit';
 import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
@@ -71,16 +74,16 @@ describe('The editor’s server', () => {
       ['GET', '/sites/tidewick'],
       ['POST', '/sites/tidewick/pages', { title: 'Mine', path: '/mine' }],
       ['GET', '/sites/tidewick/pictures'],
-      ['GET', '/sites/tidewick/sections'],
-      ['DELETE', '/sites/tidewick/sections/any'],
-      ['POST', '/pages/tidewick-home/sections', { part: 'root', name: 'Mine', purpose: 'cards', shared: false }],
-      ['PATCH', '/sites/tidewick/pictures/opening', { alt: 'x' }],
+      [
+        'POST',
+        '/pages/tidewick-home/edits',
+        { id: nanoid(), base: 0, edits: [{ do: 'set', on: 'site', field: ['name'], value: 'Mine' }] },
+      ],
       ['GET', `/sites/tidewick/files/${file}`],
       ['GET', '/pages/tidewick-home'],
       ['POST', '/pages/tidewick-home/edits', { id: nanoid(), base: 0, edits: title('Mine') }],
       ['GET', '/pages/tidewick-home/log?since=0'],
       ['GET', '/pages/tidewick-home/feed'],
-      ['PATCH', '/pages/tidewick-home', { path: '/mine' }],
       ['DELETE', '/pages/tidewick-home'],
       ['POST', '/pages/tidewick-home/releases', {}],
       ['GET', '/pages/tidewick-home/releases/next'],
@@ -96,39 +99,45 @@ describe('The editor’s server', () => {
   });
 
   describe('breakpoints', () => {
-    const put = (breakpoints: unknown, heirs: object, rehearsal: boolean) =>
-      at.ada.call('PUT', '/sites/observatory/breakpoints', { breakpoints, heirs, rehearsal });
     it('are added, renamed and removed; what was set at one that goes moves to its heir on every page, or goes', async () => {
       const { site } = (await at.ada.call('GET', '/sites/observatory')).json<{ site: Site }>();
       const rows = await at.running.service.database.getRepository(Pages).findBy({ site: site.id });
       const page = rows[0]!;
-      const part = page.document.parts['root']!.children[0]!;
+      const part = page.written.parts['root']!.children[0]!;
       await store(page.id, page.revision, [
         { do: 'set', part, field: ['style', 'tablet', 'normal', 'z-index'], value: '7' },
       ]);
-      const huge = { id: 'huge', name: 'Huge', reach: 'up', limit: 1600, preview: { width: 1920, height: 1080 } };
+      const huge: Breakpoint = {
+        id: 'huge',
+        name: 'Huge',
+        side: 'up',
+        limit: 1600,
+        preview: { width: 1920, height: 1080 },
+      };
       const rest = site.breakpoints
         .filter((one) => one.id !== 'tablet')
         .map((one) => (one.id === 'phone' ? { ...one, name: 'Pocket' } : one));
-      const lost = (await put([...rest, huge], {}, true)).json<{ leaving: { title: string; values: Leaving[] }[] }>()
-        .leaving;
+      const change = { breakpoints: [...rest, huge], heirs: { tablet: 'phone' } };
+      const asked = await at.ada.call('POST', '/sites/observatory/breakpoints/leaving', { ...change, heirs: {} });
+      const lost = asked.json<{ leaving: { title: string; values: Leaving[] }[] }>().leaving;
       expect(lost.flatMap((one) => one.values)).toContain({
         words: jasmine.stringContaining('z-index 7 at Tablet: is deleted'),
         goes: true,
       });
-      expect((await open(page.id)).site.breakpoints.length).toBe(3); // a rehearsal changes nothing
-      const done = (await put([...rest, huge], { tablet: 'phone' }, false)).json<{ site: Site }>().site;
-      expect(done.breakpoints.map((one) => one.name)).toEqual(['Wide', 'Pocket', 'Huge']);
+      expect((await open(page.id)).site.breakpoints.length).toBe(3); // a question changes nothing
+      const done = (await at.ada.setBreakpoints(page.id, change)).json<Log>().log.at(-1)!;
       const after = await open(page.id);
-      expect(after.page.parts[part]?.style['phone']?.normal?.['z-index']).toBe('7');
-      expect(JSON.stringify(after.page)).not.toContain('"tablet"');
-      expect(
-        (
-          await store(page.id, after.revision, [
-            { do: 'set', part, field: ['style', 'tablet', 'normal', 'z-index'], value: '8' },
-          ])
-        ).status,
-      ).toBe(422);
+      expect(after.site.breakpoints.map((one) => one.name)).toEqual(['Wide', 'Pocket', 'Huge']);
+      const meant = settled(after.site, after.page);
+      expect(meant.parts[part]?.style['phone']?.normal?.['z-index']).toBe('7');
+      expect(JSON.stringify(meant)).not.toContain('"tablet"');
+      expect(done.revision).toBeNull(); // pages stay as they are stored
+      const set = (breakpoint: string, value: string) =>
+        store(page.id, after.revision, [{ do: 'set', part, field: ['style', breakpoint, 'normal', 'z-index'], value }]);
+      expect((await set('nowhere', '8')).status).toBe(422);
+      expect((await set('tablet', '8')).status).toBe(200); // who had not heard of it yet loses nothing
+      const then = await open(page.id);
+      expect(settled(then.site, then.page).parts[part]?.style['phone']?.normal?.['z-index']).toBe('8');
       expect(
         (
           await store(page.id, after.revision, [
@@ -146,19 +155,20 @@ describe('The editor’s server', () => {
         [{ ...site.breakpoints[0]!, id: 'base' }],
       ])
         expect(
-          (await at.ada.call('PUT', '/sites/tidewick/breakpoints', { breakpoints: wrong, heirs: {}, rehearsal: false }))
-            .status,
+          (await at.ada.call('POST', '/sites/tidewick/breakpoints/leaving', { breakpoints: wrong, heirs: {} })).status,
         ).toBe(400);
+      const limit = { do: 'set', on: 'site', field: ['breakpoints', 'phone', 'limit'], value: 1024 };
+      const twin = await at.ada.call('POST', '/pages/tidewick-home/edits', { id: nanoid(), base: 0, edits: [limit] });
+      expect(twin.status).toBe(422);
+      expect(twin.json<{ problem: string }>().problem).toContain('Two breakpoints end at 1024 px');
+      const base = { do: 'remove', on: 'site', from: 'breakpoints', id: 'wide' };
+      const none = await at.ada.call('POST', '/pages/tidewick-home/edits', { id: nanoid(), base: 0, edits: [base] });
+      expect(none.status).toBe(422);
       const ben = new Client(at.running.port);
       await ben.signIn('ben@elsewhere.example', 'another-studio');
       expect(
-        (
-          await ben.call('PUT', '/sites/tidewick/breakpoints', {
-            breakpoints: site.breakpoints,
-            heirs: {},
-            rehearsal: false,
-          })
-        ).status,
+        (await ben.call('POST', '/sites/tidewick/breakpoints/leaving', { breakpoints: site.breakpoints, heirs: {} }))
+          .status,
       ).toBe(404);
     });
   });
@@ -176,7 +186,8 @@ describe('The editor’s server', () => {
       expect(Object.keys((await open(copy)).page.parts).length).toBe(
         Object.keys((await open('tidewick-home')).page.parts).length,
       );
-      expect((await at.ada.call('PATCH', `/pages/${copy}`, { path: '/other-copy' })).status).toBe(200);
+      const rename = (value: string) => at.ada.store(copy, [{ do: 'set', part: 'root', field: ['path'], value }]);
+      expect((await rename('/other-copy')).status).toBe(200);
       expect((await open(copy)).page.path).toBe('/other-copy');
       const listed = async () =>
         (await at.ada.call('GET', '/sites/tidewick'))
@@ -184,8 +195,35 @@ describe('The editor’s server', () => {
           .pages.find((one) => one.id === copy);
       expect((await listed())?.former).toEqual(['/copy']);
       await at.ada.call('POST', `/pages/${copy}/releases`, {});
-      await at.ada.call('PATCH', `/pages/${copy}`, { path: '/copy' });
+      await rename('/copy');
       expect(await listed()).toEqual(jasmine.objectContaining({ former: ['/other-copy'], livePath: '/other-copy' }));
+      const taken = await at.ada.store(copy, [
+        { do: 'set', part: 'root', field: ['name'], value: 'Not stored' },
+        { do: 'set', part: 'root', field: ['path'], value: '/blank' },
+      ]);
+      expect([taken.status, taken.json<Refused>().code, taken.body.includes('/blank')]).toEqual([
+        409,
+        'path-taken',
+        true,
+      ]);
+      expect((await open(copy)).page).toEqual(
+        jasmine.objectContaining({
+          path: '/copy',
+          parts: jasmine.objectContaining({ root: jasmine.objectContaining({ kind: 'page' }) }),
+        }),
+      );
+      expect((await open(copy)).page.parts['root']?.name).not.toBe('Not stored');
+      for (let count = 0; count < 25; count++) await rename(`/copy-${count}`);
+      expect((await listed())?.former).toEqual(
+        ['/copy', ...Array.from({ length: 24 }, (_, n) => `/copy-${n}`)].slice(-20),
+      );
+      await Promise.all([
+        rename('/raced'),
+        at.ada.store(blank, [{ do: 'set', part: 'root', field: ['path'], value: '/raced' }]),
+      ]);
+      expect(
+        [(await open(copy)).page.path, (await open(blank)).page.path].filter((one) => one === '/raced').length,
+      ).toBe(1);
       expect((await at.ada.call('DELETE', `/pages/${copy}`)).status).toBe(204);
       expect((await at.ada.call('GET', `/pages/${copy}`)).status).toBe(404);
     });
@@ -210,7 +248,8 @@ describe('The editor’s server', () => {
       expect(again).toEqual(first);
       const row = await at.running.service.database.getRepository(Pages).findOneByOrFail({ id: page });
       expect(row.revision).toBe(1);
-      expect(row.document.parts['root']?.content.base['title']).toBe('First');
+      expect(row.title).toBe('First');
+      expect((await at.ada.open(page)).page.parts['root']?.content.base['title']).toBe('First');
     });
     it('of two people merge; one that no longer fits is refused with its place', async () => {
       const page = await newPage('/two', 'tidewick-fares');
@@ -235,7 +274,7 @@ describe('The editor’s server', () => {
         { id: nanoid(), base: 0, edits: [] },
         { id: '../../x', base: 0, edits: title('X') },
         { id: nanoid(), base: -1, edits: title('X') },
-        { id: nanoid(), base: 0, edits: [{ do: 'set', part: 'root', field: ['path'], value: '/x' }] },
+        { id: nanoid(), base: 0, edits: [{ do: 'set', part: 'root', field: ['path'], value: '/X y' }] },
         {
           id: nanoid(),
           base: 0,
@@ -276,7 +315,7 @@ describe('The editor’s server', () => {
   it('tells everybody who has a page open what was stored, and what they missed', async () => {
     const page = await newPage('/heard');
     const heard: unknown[] = [];
-    const stop = at.running.service.feed.listen(page, (stored) => heard.push(stored));
+    const stop = at.running.service.feed.listen({ page, site: 'tidewick' }, (stored) => heard.push(stored));
     await store(page, 0, title('One'));
     await store(page, 1, title('Two'));
     stop();

@@ -2,6 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { applyBatch } from '@core/document/edits/batch';
 import { home, tidewick } from '../demo/tidewick';
 
 const fold = (...args: string[]) =>
@@ -67,6 +68,22 @@ describe('The fold command', () => {
     expect(done.status).toBe(1);
     expect(done.stdout).toMatch(new RegExp(`^error parts\\.${title} fixed width \\(phone\\): width is 700px`, 'm'));
     expect(done.stdout).toMatch(new RegExp(`^warning parts\\.${title} line break in a heading \\(phone\\): `, 'm'));
+  });
+  it('compiles and reviews what a page shares as if it stood there', () => {
+    const broken = structuredClone(home);
+    const part = broken.parts['root']!.children.at(-1)!;
+    const inner = broken.parts[part]!.children[0]!;
+    broken.parts[inner]!.style['phone'] = { normal: { width: '700px' } };
+    const section = { id: 'foot', name: 'Foot', purpose: 'contact' as const };
+    const shared = applyBatch({ site: tidewick, page: broken }, [{ do: 'share', on: 'both', part, section }]);
+    const [page, own] = [file('shared.json', shared.page), file('shared-site.json', shared.site)];
+    expect(fold('compile', page, '--site', own, '--out', join(folder, 'shared')).status).toBe(0);
+    expect(fold('compile', file('own.json', broken), '--site', own, '--out', join(folder, 'own')).status).toBe(0);
+    for (const name of ['index.html', 'style.css'])
+      expect(readFileSync(join(folder, 'shared', name), 'utf8')).toBe(readFileSync(join(folder, 'own', name), 'utf8'));
+    expect(fold('review', page, '--site', own).stdout).toMatch(
+      new RegExp(`^error parts\\.${part}_${inner} fixed width \\(phone\\)`, 'm'),
+    );
   });
   it('prints the JSON Schema of a page and of a site', () => {
     for (const which of ['page', 'site']) {

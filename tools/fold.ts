@@ -7,6 +7,7 @@ import { readPage, readSite } from '@core/document/edits/check-page';
 import { Page } from '@core/document/page';
 import { Problem, type Place } from '@core/document/problem';
 import { Reviewer } from '@core/review/review';
+import { seenPage } from '@core/document/seen/seen-page';
 import { Site } from '@core/document/site';
 
 const usage = `fold compile PAGE.json --site SITE.json --out DIR
@@ -68,7 +69,7 @@ function reviewFiles(pageFile: string | undefined, siteFile: string | undefined)
   if (pageFile === undefined || siteFile === undefined) throw new Fault(usage);
   const site = checked(siteFile, readSite);
   const page = checked(pageFile, (data) => readPage(site, data));
-  const findings = new Reviewer().review({ site, page });
+  const findings = new Reviewer().review({ site, page: seenPage(site, page) });
   for (const { severity, part, check, breakpoints, reason } of findings)
     console.log(`${severity} parts.${part} ${check}${breakpoints ? ` (${breakpoints.join(', ')})` : ''}: ${reason}`);
   if (findings.some((one) => one.severity === 'error')) process.exitCode = 1;

@@ -1,6 +1,9 @@
-import { ChangeDetectionStrategy, Component } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterOutlet, type Routes } from '@angular/router';
+import { MessageService } from 'primeng/api';
 import { Toast } from 'primeng/toast';
+import { map } from 'rxjs';
 import { signedIn } from './services/signed-in';
 
 export const routes: Routes = [
@@ -33,7 +36,23 @@ export const routes: Routes = [
 @Component({
   selector: 'fold-root',
   imports: [RouterOutlet, Toast],
-  template: `<router-outlet /><p-toast position="bottom-right" [preventOpenDuplicates]="true" />`,
+  template: `
+    <router-outlet />
+    @defer (when spoken()) {
+      <!-- Over dialogs, and none of them: the dialog below goes on closing by Escape. -->
+      <p-toast
+        position="bottom-right"
+        [preventOpenDuplicates]="true"
+        [autoZIndex]="false"
+        [style]="{ 'z-index': 2000 }"
+      />
+    }
+  `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class App {}
+export class App {
+  /** There has been a message: from then on they are drawn. */
+  protected readonly spoken = toSignal(inject(MessageService).messageObserver.pipe(map(() => true)), {
+    initialValue: false,
+  });
+}

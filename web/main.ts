@@ -4,6 +4,7 @@ import { provideRouter, withComponentInputBinding } from '@angular/router';
 import { MessageService } from 'primeng/api';
 import { providePrimeNG } from 'primeng/config';
 import { App, routes } from './app';
+import { PatientMessages } from './theme/patient-messages';
 import { foldPreset } from './theme/preset';
 
 bootstrapApplication(App, {
@@ -11,6 +12,6 @@ bootstrapApplication(App, {
     provideHttpClient(withFetch()),
     provideRouter(routes, withComponentInputBinding()),
     providePrimeNG({ theme: { preset: foldPreset, options: { darkModeSelector: false } } }),
-    MessageService,
+    { provide: MessageService, useClass: PatientMessages },
   ],
 }).catch((error: unknown) => console.error(error));

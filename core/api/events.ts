@@ -1,15 +1,14 @@
 import * as z from 'zod';
 import { Stored } from './pages';
+import { People } from './people';
 
 /** What the stream `GET /pages/:page/feed` says, by the name of the event. */
 export const pageEvents = {
-  /** A batch was stored on the page. */
+  /** A batch was stored on the page, or on its site. */
   message: Stored,
-  /** The site has changed under the page: its breakpoints, or a page has gone. */
-  site: z.strictObject({}),
-  /** Once at the beginning: a hash of the site as it is, to tell whether it changed while nobody listened. */
-  'site-is': z.string().regex(/^[0-9a-f]{12}$/),
-  /** The site keeps other sections. */
-  sections: z.strictObject({}),
+  /** The page has been deleted. */
+  gone: z.strictObject({}),
+  /** Who else has the page open, and what they have selected. */
+  people: People,
 } as const;
 export type PageEvents = { readonly [Name in keyof typeof pageEvents]: z.infer<(typeof pageEvents)[Name]> };

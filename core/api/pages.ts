@@ -1,7 +1,9 @@
 import * as z from 'zod';
-import { Edits } from '../document/edits/edit';
-import { Page, PagePath } from '../document/page';
-import { Site } from '../document/site';
+import { AnyEdits } from '../document/edits/site-edit';
+import { Identifier } from '../document/identifier';
+import { KeptSection } from '../document/kept-section';
+import { Page } from '../document/page';
+import { Site, Styling } from '../document/site';
 
 const Revision = z.int().min(0).max(2_147_483_647);
 
@@ -10,38 +12,63 @@ export const PageFacts = z.object({
   site: Site,
   page: Page,
   revision: Revision,
-  /** The newest release of the site, and the page as it is in it. */
-  release: z.object({ number: z.int().positive(), page: Page.nullable() }).nullable(),
+  siteRevision: Revision,
+  /** The newest release of the site: the page as it is in it, the sections it shows, and what decides how it looks. */
+  release: z
+    .object({
+      number: z.int().positive(),
+      page: Page.nullable(),
+      sections: z.array(KeptSection).optional(),
+      styling: Styling,
+    })
+    .nullable(),
   /** The address it is or will be live at. */
   live: z.string(),
 });
 export type PageFacts = z.infer<typeof PageFacts>;
 
-/** `POST /pages/:page/edits`: edits with an id of their own, so that sending them twice stores them once, and the revision they were made on. */
+/** `POST /pages/:page/edits`: edits of the page and its site with an id of their own, so that sending them twice stores them once, and the revisions they were made on. */
 export const Batch = z.strictObject({
   id: z.string().regex(/^[A-Za-z0-9_-]{16,40}$/),
   base: Revision,
-  edits: Edits.readonly(),
+  /** The site's; without it the answer says nothing of what else happened to the site. */
+  siteBase: Revision.optional(),
+  edits: AnyEdits.readonly(),
 });
 export type Batch = z.infer<typeof Batch>;
 
-/** A batch as it was stored. */
-export const Stored = z.object({ revision: Revision, id: z.string(), edits: Edits.readonly() }).readonly();
+/** A batch as it was stored: the page's revision after it, and the site's, each where it changed. To another page's editor it tells only what concerns the site. */
+export const Stored = z
+  .object({
+    revision: Revision.nullable(),
+    siteRevision: Revision.nullable(),
+    id: z.string(),
+    edits: AnyEdits.readonly(),
+  })
+  .readonly();
 export type Stored = z.infer<typeof Stored>;
 
-/** What was stored after a revision, oldest first. */
+/** What was stored after a revision of the page or of its site, oldest first. */
 export const Log = z.object({ log: z.array(Stored) });
 export type Log = z.infer<typeof Log>;
 
+const AskedRevision = z
+  .string()
+  .regex(/^\d{1,10}$/, 'A revision is a whole number.')
+  .transform(Number)
+  .pipe(Revision);
+
 /** `GET /pages/:page/log` */
 export const LogRequest = z.object({
-  since: z
-    .string()
-    .regex(/^\d{1,10}$/, 'A revision is a whole number.')
-    .transform(Number)
-    .pipe(Revision),
+  since: AskedRevision,
+  site: AskedRevision.optional(),
 });
 
-/** `PATCH /pages/:page`, and its answer. */
-export const PathChange = z.strictObject({ path: PagePath });
-export type PathChange = z.infer<typeof PathChange>;
+/** `POST /pages/:page/would-change`: edits that are not stored. */
+export const WouldBeEdits = z.strictObject({ edits: AnyEdits.readonly() });
+export type WouldBeEdits = z.infer<typeof WouldBeEdits>;
+/** The other pages of the site on which parts would look different. */
+export const WouldChange = z.object({
+  pages: z.array(z.object({ id: Identifier, title: z.string(), parts: z.int().positive() }).readonly()),
+});
+export type WouldChange = z.infer<typeof WouldChange>;

@@ -2,14 +2,7 @@ import * as z from 'zod';
 import { Identifier } from '../document/identifier';
 import { Picture } from '../document/site';
 
-/** `PATCH /sites/:site/pictures/:picture` */
-export const PictureFacts = z.strictObject({
-  name: Picture.shape.name.optional(),
-  alt: Picture.shape.alt.optional(),
-});
-export type PictureFacts = z.infer<typeof PictureFacts>;
-
-/** A picture of the library and its id: the answer to an upload and to new facts. */
+/** A picture of the library and its id: the answer to an upload. */
 export const LibraryPicture = z.object({ id: Identifier, picture: Picture });
 export type LibraryPicture = z.infer<typeof LibraryPicture>;
 

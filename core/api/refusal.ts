@@ -16,6 +16,8 @@ export const RefusalCode = z.enum([
   'path-taken',
   /** It cannot be done to the document as it is. */
   'does-not-fit',
+  /** What was asked for is no longer kept: the documents have to be asked for whole. */
+  'log-gone',
   'disk-full',
   /** The database is away or busy: worth trying again. */
   'unavailable',

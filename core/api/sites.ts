@@ -1,7 +1,5 @@
 import * as z from 'zod';
-import { BreakpointChange } from '../document/commands/breakpoints';
 import { Identifier } from '../document/identifier';
-import { KeptSection } from '../document/kept-section';
 import { Page, PagePath } from '../document/page';
 import { Site } from '../document/site';
 
@@ -50,12 +48,7 @@ export type NewPage = z.infer<typeof NewPage>;
 export const MadePage = z.object({ id: Identifier, title: z.string(), path: PagePath });
 export type MadePage = z.infer<typeof MadePage>;
 
-/** `PUT /sites/:site/breakpoints`: changes them, or, as a rehearsal, says what that would take away. */
-export const BreakpointsRequest = BreakpointChange.extend({ rehearsal: z.boolean() });
-export const ChangedSite = z.object({ site: Site });
-export type ChangedSite = z.infer<typeof ChangedSite>;
-
-/** What is set at breakpoints that would go, on a page or on the site itself. */
+/** `POST /sites/:site/breakpoints/leaving`, asked with a `BreakpointChange`: what is set at breakpoints that would go, on a page or on the site itself. */
 export const LeavingPlaces = z.object({
   leaving: z.array(
     z.object({ title: z.string(), values: z.array(z.object({ words: z.string(), goes: z.boolean() })).readonly() }),
@@ -64,9 +57,17 @@ export const LeavingPlaces = z.object({
 export type LeavingPlaces = z.infer<typeof LeavingPlaces>;
 export type LeavingPlace = LeavingPlaces['leaving'][number];
 
-/** `POST /pages/:page/sections` */
-export const SaveSection = KeptSection.pick({ name: true, purpose: true, shared: true }).extend({ part: Identifier });
-export type SaveSection = z.infer<typeof SaveSection>;
-/** The sections a site keeps. */
-export const Sections = z.object({ sections: z.array(KeptSection) });
-export type Sections = z.infer<typeof Sections>;
+/** `GET /sites/:site/reach`: how many parts of each page every class and element style reaches, as `core/style/reach` counts them. */
+export const ReachedPages = z.object({
+  pages: z.array(
+    z
+      .object({
+        id: Identifier,
+        title: z.string(),
+        path: PagePath,
+        reach: z.record(z.string(), z.int().positive()).readonly(),
+      })
+      .readonly(),
+  ),
+});
+export type ReachedPages = z.infer<typeof ReachedPages>;

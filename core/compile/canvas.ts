@@ -3,7 +3,7 @@ import { saysMore } from '../document/content';
 import type { Edit } from '../document/edits/edit';
 import { kindOf } from '../document/kinds/registry';
 import { titleOf, type Page } from '../document/page';
-import { withoutSwitchedOff } from '../document/switched-off';
+import { withoutSwitchedOff } from '../document/seen/switched-off';
 import type { Site } from '../document/site';
 import { parentOf, partOf, subtree } from '../document/tree';
 import type { Addresses } from './declarations';
@@ -19,7 +19,8 @@ import {
   type Marking,
   type Run,
 } from './markup';
-import { lentRules, nestedRule, sharedCss } from './rules';
+import { allKinds, lentRules, nestedRule, sharedPieces } from './rules';
+import { seenPage } from '../document/seen/seen-page';
 
 /** A class of a part's own: browsers find what a changed rule concerns by class, not by attribute. */
 const classOf = (id: string): string => `_-${id}`;
@@ -39,9 +40,11 @@ const lends = (page: Page, id: string): boolean =>
   Object.hasOwn(page.parts, id) && kindOf(partOf(page, id).kind).lends !== undefined;
 
 /** Whether what a part says brings rules along. */
-const asksForRules = (page: Page, id: string): boolean =>
-  Object.hasOwn(page.parts, id) &&
-  (saysMore(partOf(page, id).content) || kindOf(partOf(page, id).kind).rulesFor !== undefined);
+function asksForRules(site: Site, page: Page, id: string): boolean {
+  if (!Object.hasOwn(page.parts, id)) return false;
+  const { kind, content } = partOf(page, id);
+  return saysMore(content) || (kindOf(kind).rulesFor?.(site, Object.values(content)) ?? '') !== '';
+}
 
 /** What the page's parts lend to what they hold, and what is shown at some breakpoints alone, as the text of a style element. */
 function canvasLent(site: Site, page: Page, addresses: Addresses): string {
@@ -64,10 +67,9 @@ export const rulesInSheet = 24;
 
 /** Compiles a page for a leaf, or, without hints for empty boxes, for measuring. The rules of the parts stand in layer blocks, a few in each style element of class `fold-own`. */
 export function compileCanvas(site: Site, whole: Page, addresses: Addresses, hinted = true): Canvas {
-  const page = withoutSwitchedOff(whole);
+  const page = withoutSwitchedOff(seenPage(site, whole));
   const order = subtree(page, page.root);
   const context = markupContext(site, addresses);
-  const everything = { kind: () => true, tag: () => true, className: () => true };
   const sheets: string[][] = [];
   for (let at = 0; at < order.length; at += rulesInSheet) sheets.push(order.slice(at, at + rulesInSheet));
   const rules = sheets
@@ -78,14 +80,56 @@ export function compileCanvas(site: Site, whole: Page, addresses: Addresses, hin
     .join('');
   const html =
     `<!doctype html><html lang="${escapeHtml(site.language)}"><head><meta charset="utf-8"><title>${escapeHtml(titleOf(page))}</title>` +
-    `<style id="fold-shared">${noScrollbar}${hinted ? hints : ''}${sharedCss(site, everything, addresses, '', true)}</style>` +
+    `<style>${noScrollbar}${hinted ? hints : ''}</style>${piecesOf(site, addresses)}<style>${allKinds(site, addresses)}</style>` +
     `<style id="fold-lent">${canvasLent(site, page, addresses)}</style>${rules}</head>` +
     `${openTag(elementOf(page, page.root, context, markedById))}${innerHtml(page, page.root, context, markedById)}</body></html>`;
   return { html, sheets };
 }
 
+/** The style elements of what a leaf takes from the site. */
+const piecesOf = (site: Site, addresses: Addresses): string =>
+  [...sharedPieces(site, addresses)]
+    .map(([piece, css]) => `<style data-piece="${escapeHtml(piece)}">${css}</style>`)
+    .join('');
+
+/** Whether a leaf can be patched when its site becomes another, or its page has to be written anew. */
+export function isPatchable(before: Site, after: Site): boolean {
+  const kept = (id: string): boolean => before.pictures[id] === after.pictures[id];
+  return (
+    before.breakpoints === after.breakpoints &&
+    before.language === after.language &&
+    (before.pictures === after.pictures || Object.keys(before.pictures).every(kept))
+  );
+}
+
+/** Whether anything of a site that pages show is another. */
+export const isSeenAnew = (before: Site, after: Site): boolean =>
+  !isPatchable(before, after) ||
+  before.tokens !== after.tokens ||
+  before.elements !== after.elements ||
+  before.classes !== after.classes ||
+  before.fonts !== after.fonts;
+
+/** The pieces of what a leaf takes from its site that are others now; undefined where one has gone. */
+function changedPieces(before: Site, after: Site, addresses: Addresses): Map<string, string | undefined> {
+  if (before === after || !isSeenAnew(before, after)) return new Map();
+  const [was, is] = [sharedPieces(before, addresses), sharedPieces(after, addresses)];
+  const all = [...new Set([...is.keys(), ...was.keys()])];
+  return new Map(all.filter((piece) => was.get(piece) !== is.get(piece)).map((piece) => [piece, is.get(piece)]));
+}
+
+/** The parts that hold a class whose name is another now. */
+function renamedOn(before: Site, after: Site, page: Page): string[] {
+  if (before.classes === after.classes) return [];
+  const [was, is] = [before, after].map((site) => new Map(site.classes.map((one) => [one.id, one.name])));
+  const changed = [...was!.keys(), ...is!.keys()].filter((id) => was!.get(id) !== is!.get(id));
+  return Object.keys(page.parts).filter((id) => page.parts[id]!.classes.some((one) => changed.includes(one)));
+}
+
 /** What a leaf has to change after edits, and nothing else. */
 export interface Patch {
+  /** New texts of the pieces of what is shared, by name; undefined where one is gone. */
+  readonly shared: ReadonlyMap<string, string | undefined>;
   /** New rules by part; undefined where a part is gone. */
   readonly rules: ReadonlyMap<string, string | undefined>;
   /** Elements whose tag, attributes or text changed. */
@@ -112,9 +156,41 @@ function touchedParents(before: Page, after: Page, edit: Edit): string[] {
   return [...named, ...(from === undefined ? [] : [from])].filter((id) => Object.hasOwn(after.parts, id));
 }
 
+/** What is compiled anew so far. */
+interface Made {
+  readonly rules: Map<string, string | undefined>;
+  readonly elements: Map<string, ElementText>;
+  readonly subtrees: Map<string, string>;
+  readonly arranged: Map<string, readonly Run[]>;
+}
+
+interface Around {
+  readonly site: Site;
+  readonly before: Page;
+  readonly after: Page;
+  readonly addresses: Addresses;
+  readonly context: ReturnType<typeof markupContext>;
+}
+
+/** Compiles what one edit touched. */
+function recompileOne(made: Made, edit: Edit, { site, before, after, addresses, context }: Around): void {
+  const { rules, elements, subtrees, arranged } = made;
+  if (edit.do === 'set') {
+    if (!Object.hasOwn(after.parts, edit.part) || edit.field[0] === 'off') return;
+    if (edit.field[0] === 'style') rules.set(edit.part, canvasRule(site, after, edit.part, addresses));
+    else elements.set(edit.part, elementOf(after, edit.part, context, markedById));
+  }
+  if (edit.do === 'insert' && Object.hasOwn(after.parts, edit.root)) {
+    subtrees.set(edit.root, subtreeHtml(after, edit.root, context, markedById));
+    for (const id of subtree(after, edit.root)) rules.set(id, canvasRule(site, after, id, addresses));
+  }
+  if (edit.do === 'remove') for (const id of goneWith(before, after, edit.part)) rules.set(id, undefined);
+  for (const id of touchedParents(before, after, edit)) arranged.set(id, runsOf(after, id));
+}
+
 /**
  * Compiles only what edits touched: for a style one rule, for content one element, for structure the parents concerned.
- * `before` and `after` are the page on either side of the edits.
+ * `before` and `after` are the page on either side of the edits; `siteBefore` is the site where it was another.
  */
 export function recompile(
   site: Site,
@@ -122,6 +198,7 @@ export function recompile(
   wholeAfter: Page,
   edits: readonly Edit[],
   addresses: Addresses,
+  siteBefore = site,
 ): Patch {
   const [before, after] = [withoutSwitchedOff(wholeBefore), withoutSwitchedOff(wholeAfter)];
   const rules = new Map<string, string | undefined>();
@@ -129,20 +206,8 @@ export function recompile(
   const subtrees = new Map<string, string>();
   const arranged = new Map<string, readonly Run[]>();
   const context = markupContext(site, addresses);
-  for (const edit of edits) {
-    if (edit.do === 'set') {
-      if (!Object.hasOwn(after.parts, edit.part)) continue;
-      if (edit.field[0] === 'off') continue;
-      if (edit.field[0] === 'style') rules.set(edit.part, canvasRule(site, after, edit.part, addresses));
-      else elements.set(edit.part, elementOf(after, edit.part, context, markedById));
-    }
-    if (edit.do === 'insert' && Object.hasOwn(after.parts, edit.root)) {
-      subtrees.set(edit.root, subtreeHtml(after, edit.root, context, markedById));
-      for (const id of subtree(after, edit.root)) rules.set(id, canvasRule(site, after, id, addresses));
-    }
-    if (edit.do === 'remove') for (const id of goneWith(before, after, edit.part)) rules.set(id, undefined);
-    for (const id of touchedParents(before, after, edit)) arranged.set(id, runsOf(after, id));
-  }
+  const made = { rules, elements, subtrees, arranged };
+  for (const edit of edits) recompileOne(made, edit, { site, before, after, addresses, context });
   const partly = before !== wholeBefore || after !== wholeAfter;
   if (partly) {
     for (const id of reparented(wholeAfter, before, after, edits)) arranged.set(id, runsOf(after, id));
@@ -153,13 +218,15 @@ export function recompile(
       subtrees.set(id, subtreeHtml(after, id, context, markedById));
     }
   }
-  const lent = partly || changesLent(before, after, edits) ? canvasLent(site, after, addresses) : undefined;
-  return { rules, elements, subtrees, arranged, lent };
+  const lent = partly || changesLent(site, before, after, edits) ? canvasLent(site, after, addresses) : undefined;
+  for (const id of renamedOn(siteBefore, site, after)) elements.set(id, elementOf(after, id, context, markedById));
+  return { shared: changedPieces(siteBefore, site, addresses), rules, elements, subtrees, arranged, lent };
 }
 
 /** Whether edits change what parts lend to what they hold, or the rules their content asks for. */
-function changesLent(before: Page, after: Page, edits: readonly Edit[]): boolean {
-  const concerned = (id: string): boolean => lends(after, id) || asksForRules(before, id) || asksForRules(after, id);
+function changesLent(site: Site, before: Page, after: Page, edits: readonly Edit[]): boolean {
+  const concerned = (id: string): boolean =>
+    lends(after, id) || asksForRules(site, before, id) || asksForRules(site, after, id);
   return edits.some((edit) => {
     if (edit.do === 'set') return edit.field[0] === 'content' && concerned(edit.part);
     return edit.do === 'insert' && Object.keys(edit.parts).some(concerned);

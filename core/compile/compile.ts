@@ -1,7 +1,7 @@
 import { escapeHtml } from '../document/kinds/escape';
-import { kindOf } from '../document/kinds/registry';
+import { insideOf, kindOf } from '../document/kinds/registry';
 import { titleOf, type Page, type Part } from '../document/page';
-import { withoutSwitchedOff } from '../document/switched-off';
+import { withoutSwitchedOff } from '../document/seen/switched-off';
 import type { Site } from '../document/site';
 import { states, type StyleMap } from '../document/style-map';
 import { partOf, subtree } from '../document/tree';
@@ -9,6 +9,7 @@ import { fontOf } from '../style/fonts';
 import type { Addresses } from './declarations';
 import { markupContext, elementOf, innerHtml, openTag, rulesOfContent, type Marking } from './markup';
 import { layerRules, lentRules, sharedCss, type Lender, type Styled } from './rules';
+import { pathOfId, seenPage } from '../document/seen/seen-page';
 
 export interface CompileOptions extends Addresses {
   /** The address of the style sheet; a function is given the sheet, so that the address can hold its hash. */
@@ -82,16 +83,21 @@ function pageCss(
 ): string {
   const kindsByTag = new Map<string, Set<string>>();
   const classes = new Set<string>();
+  const tags = new Set<string>();
   for (const part of parts) {
     const known = kindsByTag.get(part.tag);
     if (known) known.add(part.kind);
     else kindsByTag.set(part.tag, new Set([part.kind]));
-    for (const name of part.classes) classes.add(name);
+    for (const id of part.classes) classes.add(id);
+    const inside = insideOf(part);
+    for (const tag of inside.tags) tags.add(tag);
+    for (const id of inside.classes) classes.add(id);
   }
   const use = {
     kind: (kind: string, tag: string) => kindsByTag.get(tag)?.has(kind) ?? false,
-    tag: (tag: string) => kindsByTag.has(tag),
-    className: (name: string) => classes.has(name),
+    tag: (tag: string) => kindsByTag.has(tag) || tags.has(tag),
+    hasClass: (id: string) => classes.has(id),
+    links: tags.has('a'),
   };
   const own = layerRules(site, styled, addresses);
   return (
@@ -114,17 +120,28 @@ function firstPicture(page: Page): string | undefined {
   return subtree(page, section).find((id) => kindOf(partOf(page, id).kind).shows === 'picture');
 }
 
+/** Elements of something shared are called as they would be on a page of their own, as long as nothing else on this page is. */
+function namesInPage(page: Page): (id: string) => string {
+  const given = new Map<string, string>();
+  return (id) => {
+    const part = pathOfId(id)?.part;
+    if (part === undefined || Object.hasOwn(page.parts, part) || (given.get(part) ?? id) !== id) return id;
+    given.set(part, id);
+    return part;
+  };
+}
+
 /**
  * The published form of a page: semantic HTML and one style sheet that holds only what differs.
  * Pure and deterministic; the document must have passed `readSite` and `readPage`.
  */
 export function compile(site: Site, whole: Page, options: CompileOptions = plainFiles): Compiled {
-  const page = withoutSwitchedOff(whole);
+  const page = withoutSwitchedOff(seenPage(site, whole));
   const order = subtree(page, page.root);
   const parts = order.map((id) => page.parts[id]!);
   const { nameOf, styled, lenders } = ownClasses(page, order, parts);
   const css = pageCss(site, page, parts, styled, lenders, options);
-  const context = markupContext(site, options, firstPicture(page));
+  const context = markupContext(site, options, firstPicture(page), namesInPage(page));
   const href = typeof options.stylesheet === 'string' ? options.stylesheet : options.stylesheet(css);
   const description = partOf(page, page.root).content.base['description'];
   const html =

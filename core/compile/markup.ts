@@ -2,9 +2,11 @@ import { escapeHtml } from '../document/kinds/escape';
 import { mediaFor } from '../document/breakpoint';
 import { saysMore, variantsOf } from '../document/content';
 import type { Kind, Markup, MarkupContext, ShownVariant } from '../document/kinds/kind';
-import { kindOf } from '../document/kinds/registry';
+import { holdsLinks } from '../document/links';
+import { pageOfLink, pictureOfLink } from '../document/kinds/link';
+import { kindOf, markOf } from '../document/kinds/registry';
 import type { Page, Part } from '../document/page';
-import type { Site } from '../document/site';
+import { classNamesOf, type Site } from '../document/site';
 import { partOf } from '../document/tree';
 import type { Addresses } from './declarations';
 
@@ -27,13 +29,35 @@ export type Marking = (id: string, part: Part) => { readonly className?: string 
 /** An element without meaning or style of its own, which no site's element style speaks of. */
 export const holderTag = 'menu-links';
 
+/** The address a link leads to; undefined where nothing is at its end. */
+function addressOfLink(site: Site, { pages, pictures }: Addresses, link: string): string | undefined {
+  const named = pageOfLink(link);
+  if (named) {
+    const path = pages && (Object.hasOwn(pages, named.page) ? pages[named.page] : undefined);
+    if (pages && path === undefined) return undefined;
+    return (path ?? '#') + (named.place === undefined || path === undefined ? '' : `#${named.place}`);
+  }
+  const picture = pictureOfLink(link);
+  if (picture === undefined) return link.startsWith('tel:') ? link.replace(/\s/g, '') : link; // RFC 3966 knows no spaces
+  const found = Object.hasOwn(site.pictures, picture) ? site.pictures[picture]?.files.at(-1) : undefined;
+  return found && pictures + found.file;
+}
+
 const voidTags = new Set(['img']);
 
-export function markupContext(site: Site, addresses: Addresses, first?: string): MarkupContext {
+export function markupContext(
+  site: Site,
+  addresses: Addresses,
+  first?: string,
+  nameInPage: MarkupContext['nameInPage'] = (id) => id,
+): MarkupContext {
   return {
     site,
+    nameInPage,
     picture: (id) => (Object.hasOwn(site.pictures, id) ? site.pictures[id] : undefined),
     pictureUrl: (file) => addresses.pictures + file,
+    addressOf: (link) => addressOfLink(site, addresses, link),
+    className: (id) => classNamesOf(site, [id])[0],
     isFirstPicture: (id) => id !== undefined && id === first,
   };
 }
@@ -45,16 +69,23 @@ function classNames(own: string | undefined, mark: string | undefined, classes: 
   return names;
 }
 
-export function elementOf(page: Page, id: string, context: MarkupContext, marking: Marking): ElementText {
+/** A box that holds links cannot be one: HTML would end it where the first begins. */
+const writtenPart = (page: Page, id: string): Part => {
   const part = partOf(page, id);
+  return part.tag === 'a' && part.children.length > 0 && holdsLinks(page, id) ? { ...part, tag: 'div' } : part;
+};
+
+export function elementOf(page: Page, id: string, context: MarkupContext, marking: Marking): ElementText {
+  const part = writtenPart(page, id);
   const kind = kindOf(part.kind);
+  const { tag } = partOf(page, id);
   const { className, part: marked } = marking(id, part);
   const markup = said(part, kind, context, id);
   const attributes: Record<string, string> = {};
   const names = classNames(
     className,
-    markup.className === undefined ? kind.mark : `${kind.mark ?? ''} ${markup.className}`,
-    part.classes,
+    markup.className === undefined ? markOf(kind, tag) : `${markOf(kind, tag) ?? ''} ${markup.className}`,
+    classNamesOf(context.site, part.classes),
   );
   if (names !== '') attributes['class'] = names;
   for (const name in part.attributes) attributes[name] = part.attributes[name]!;
@@ -80,16 +111,16 @@ const variantClass = (breakpoints: readonly string[]): string => `_at-${[...brea
 
 /** The markup of what a part says: once, or each thing it says at some breakpoints. */
 function said(part: Part, kind: Kind, context: MarkupContext, id: string): Markup {
-  if (!saysMore(part.content)) return kind.markup(part.content.base, context, id);
+  if (!saysMore(part.content)) return kind.markup(part.content.base, context, id, part.tag);
   const { breakpoints } = context.site;
   const variants = variantsOf(context.site, part);
-  if (variants.length === 1) return kind.markup(variants[0]!.content, context, id);
+  if (variants.length === 1) return kind.markup(variants[0]!.content, context, id, part.tag);
   const shown = variants.map(({ content, breakpoints: ids }): ShownVariant => ({
     content,
     className: variantClass(ids),
     media: mediaFor(breakpoints, new Set(ids)) ?? 'all',
   }));
-  if (kind.varied) return kind.varied(shown, context, id);
+  if (kind.varied) return kind.varied(shown, context, id, part.tag);
   const markups = shown.map(({ content }) => kind.markup(content, context));
   return {
     ...markups[0],
@@ -107,9 +138,9 @@ export function rulesOfContent(site: Site, parts: readonly Part[]): string {
   for (const part of parts) {
     const kind = kindOf(part.kind);
     if (kind.rulesFor) {
-      const contents = asking.get(kind);
-      if (contents) contents.push(part.content.base);
-      else asking.set(kind, [part.content.base]);
+      const contents = asking.get(kind) ?? [];
+      if (contents.length === 0) asking.set(kind, contents);
+      for (const at in part.content) contents.push(part.content[at]!);
     }
     if (!saysMore(part.content)) continue;
     const variants = variantsOf(site, part);

@@ -1,7 +1,7 @@
 import type { Loads } from '../document/kinds/kind';
 import { kindOf } from '../document/kinds/registry';
 import type { Page } from '../document/page';
-import { withoutSwitchedOff } from '../document/switched-off';
+import { withoutSwitchedOff } from '../document/seen/switched-off';
 
 /** What every published page needs, and all that most need. */
 const always: readonly (readonly [string, string])[] = [

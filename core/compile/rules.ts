@@ -1,5 +1,6 @@
 import { mediaOf, outwards } from '../document/breakpoint';
-import { kindOf, kinds } from '../document/kinds/registry';
+import { linkRules } from '../document/text/line-html';
+import { isMarked, kindOf, kinds, markOf } from '../document/kinds/registry';
 import type { Site } from '../document/site';
 import { states, type Declarations, type State, type StyleMap } from '../document/style-map';
 import { fontOf } from '../style/fonts';
@@ -102,21 +103,28 @@ function byBrowser(tag: string): Declarations {
  * What kinds are by nature, for the tags and kinds in use; every part counts its border and padding into its size.
  * `main`, which stands for no part, hands on what the page has, for sections that say `inherit`.
  */
-function kindRules(site: Site, used: (kind: string, tag: string) => boolean, addresses: Addresses): string {
+function kindRules(
+  site: Site,
+  used: (kind: string, tag: string) => boolean,
+  hasLinks: boolean,
+  addresses: Addresses,
+): string {
   const base = outwards(site.breakpoints)[0]!.id;
   const styled = new Map<string, Styled>();
   for (const kind of kinds)
     for (const tag of kind.tags) {
-      if (!used(kind.kind, tag)) continue;
+      if (kind.refers || !used(kind.kind, tag)) continue; // what refers to something is never written itself
       const { 'box-sizing': _everywhere, ...rest } = kind.defaults(tag);
       const own = Object.fromEntries(Object.entries(rest).filter(([name, value]) => byBrowser(tag)[name] !== value));
-      const selector = kind.mark === undefined ? tag : `.${kind.mark}`;
+      const mark = markOf(kind, tag);
+      const selector =
+        mark === undefined ? tag : kind.markedTags && kind.markedTags.length > 1 ? `${tag}.${mark}` : `.${mark}`;
       styled.set(selector, { selector, style: { [base]: { normal: own } } });
     }
   const inside = kinds
-    .filter((kind) => kind.inside !== undefined && kind.tags.some((tag) => used(kind.kind, tag)))
+    .filter((kind) => kind.inside !== undefined && kind.tags.some((tag) => isMarked(kind, tag) && used(kind.kind, tag)))
     .map((kind) => kind.inside);
-  return `body,body *{box-sizing:border-box}main{all:inherit;display:contents}${layerRules(site, [...styled.values()], addresses)}${inside.join('')}`;
+  return `body,body *{box-sizing:border-box}main{all:inherit;display:contents}${layerRules(site, [...styled.values()], addresses)}${inside.join('')}${hasLinks ? linkRules : ''}`;
 }
 
 function fontFaces(site: Site, addresses: Addresses): string {
@@ -134,29 +142,58 @@ function fontFaces(site: Site, addresses: Addresses): string {
 export interface Use {
   kind(kind: string, tag: string): boolean;
   tag(tag: string): boolean;
-  className(name: string): boolean;
+  hasClass(id: string): boolean;
+  /** Whether words lead somewhere. */
+  readonly links: boolean;
 }
 
-/** Everything of a style sheet but the parts' own rules: layers in order, fonts, tokens, kinds and what their parts lend, element styles, classes. */
-export function sharedCss(site: Site, use: Use, addresses: Addresses, lent = '', held = false): string {
-  const classes = site.classes.filter(({ name, style }) => use.className(name) && Object.keys(style).length > 0);
-  const order = ['kind', 'element', ...classes.map(({ name }) => `class.${name}`), 'own'];
+/** The order of the layers: the site's classes in theirs. */
+const layerOrder = (classes: Site['classes']): string =>
+  `@layer ${['kind', 'element', ...classes.map(({ name }) => `class.${name}`), 'own'].join(',')};`;
+
+function tokenRule(site: Site): string {
   const tokens = Object.entries(site.tokens)
     .filter(([, value]) => tokenValueProblem(value) === undefined)
     .map(([name, value]) => `--${name}:${value}`);
+  return tokens.length > 0 ? `:root{${tokens.join(';')}}` : '';
+}
+
+const classRule = (site: Site, { name, style }: Site['classes'][number], addresses: Addresses, held: boolean): string =>
+  layer(`class.${name}`, layerRules(site, [{ selector: `.${name}`, style }], addresses, held));
+
+/** Everything of a style sheet but the parts' own rules: layers in order, fonts, tokens, kinds and what their parts lend, element styles, classes. */
+export function sharedCss(site: Site, use: Use, addresses: Addresses, lent: string): string {
+  const classes = site.classes.filter(({ id, style }) => use.hasClass(id) && Object.keys(style).length > 0);
   const elements = Object.entries(site.elements)
     .filter(([tag]) => use.tag(tag))
     .map(([selector, style]) => ({ selector, style }));
   return (
-    `@layer ${order.join(',')};` +
+    layerOrder(classes) +
     fontFaces(site, addresses) +
-    (tokens.length > 0 ? `:root{${tokens.join(';')}}` : '') +
-    layer('kind', kindRules(site, use.kind, addresses) + lent) +
-    layer('element', layerRules(site, elements, addresses, held)) +
-    classes
-      .map(({ name, style }) =>
-        layer(`class.${name}`, layerRules(site, [{ selector: `.${name}`, style }], addresses, held)),
-      )
-      .join('')
+    tokenRule(site) +
+    layer('kind', kindRules(site, use.kind, use.links, addresses) + lent) +
+    layer('element', layerRules(site, elements, addresses)) +
+    classes.map((one) => classRule(site, one, addresses, false)).join('')
   );
 }
+
+/** What a leaf takes from the site, in pieces that change apart: the order of layers first, then tokens, and each element and class by itself. */
+export function sharedPieces(site: Site, addresses: Addresses): Map<string, string> {
+  return new Map([
+    ['order', layerOrder(site.classes)],
+    ['fonts', fontFaces(site, addresses)],
+    ['tokens', tokenRule(site)],
+    ...Object.entries(site.elements).map(
+      ([selector, style]) =>
+        [`element ${selector}`, layer('element', layerRules(site, [{ selector, style }], addresses, true))] as const,
+    ),
+    ...site.classes.map((one) => [`class ${one.id}`, classRule(site, one, addresses, true)] as const),
+  ]);
+}
+
+/** The rules of all kinds, which hang on nothing of a site but its breakpoints. */
+export const allKinds = (site: Site, addresses: Addresses): string =>
+  layer(
+    'kind',
+    kindRules(site, () => true, true, addresses),
+  );

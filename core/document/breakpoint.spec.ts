@@ -11,7 +11,7 @@ import {
   type Breakpoint,
 } from './breakpoint';
 
-const huge: Breakpoint = { id: 'huge', name: 'Huge', reach: 'up', limit: 1600, preview: { width: 1920, height: 1080 } };
+const huge: Breakpoint = { id: 'huge', name: 'Huge', side: 'up', limit: 1600, preview: { width: 1920, height: 1080 } };
 const all = [huge, ...[...standardBreakpoints].reverse()];
 
 describe('Breakpoints', () => {

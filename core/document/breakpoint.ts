@@ -1,11 +1,11 @@
 import * as z from 'zod';
 import { Identifier } from './identifier';
 
-/** One breakpoint: the base, or a reach of widths below (`down`) or above (`up`) a limit in CSS px. */
+/** One breakpoint: the base, or the widths below (`down`) or above (`up`) a limit in CSS px. */
 export const Breakpoint = z.strictObject({
   id: Identifier.refine((id) => id !== 'base', 'The id "base" is kept for what holds everywhere.'),
   name: z.string().trim().min(1).max(40),
-  reach: z.enum(['base', 'down', 'up']),
+  side: z.enum(['base', 'down', 'up']),
   limit: z.int().min(200).max(4000).optional(),
   preview: z.strictObject({
     width: z.int().min(200).max(4000),
@@ -20,12 +20,12 @@ export const Breakpoints = z
   .min(1)
   .max(12)
   .superRefine((list, context) => {
-    if (list.filter((one) => one.reach === 'base').length !== 1)
+    if (list.filter((one) => one.side === 'base').length !== 1)
       context.addIssue({ code: 'custom', message: 'A site has exactly one base breakpoint.' });
     if (new Set(list.map((one) => one.id)).size !== list.length)
       context.addIssue({ code: 'custom', message: 'Two breakpoints share an id.' });
     list.forEach((one, index) => {
-      if ((one.limit === undefined) !== (one.reach === 'base'))
+      if ((one.limit === undefined) !== (one.side === 'base'))
         context.addIssue({
           code: 'custom',
           path: [index, 'limit'],
@@ -34,7 +34,7 @@ export const Breakpoints = z
       const { from, to } = rangeOf(list, one);
       if (
         one.limit !== undefined &&
-        list.some((other) => other !== one && other.reach === one.reach && other.limit === one.limit)
+        list.some((other) => other !== one && other.side === one.side && other.limit === one.limit)
       )
         context.addIssue({
           code: 'custom',
@@ -57,7 +57,7 @@ export const Breakpoints = z
   });
 
 /** The widths in px at which a breakpoint is the nearest one; `from` above `to` where there are none. */
-export interface Reach {
+export interface Widths {
   readonly from: number;
   readonly to: number;
 }
@@ -66,29 +66,29 @@ export const narrowest = 200;
 export const widest = 4000;
 
 /** The widths at which a breakpoint decides first: from its neighbour's limit to its own. */
-export function rangeOf(list: readonly Breakpoint[], one: Breakpoint): Reach {
-  const limits = (reach: 'down' | 'up'): number[] =>
-    list.filter((other) => other.reach === reach).map((other) => other.limit ?? 0);
-  const lower = limits('down').filter((limit) => one.reach !== 'down' || limit < (one.limit ?? 0));
-  const higher = limits('up').filter((limit) => one.reach !== 'up' || limit > (one.limit ?? 0));
+export function rangeOf(list: readonly Breakpoint[], one: Breakpoint): Widths {
+  const limits = (side: 'down' | 'up'): number[] =>
+    list.filter((other) => other.side === side).map((other) => other.limit ?? 0);
+  const lower = limits('down').filter((limit) => one.side !== 'down' || limit < (one.limit ?? 0));
+  const higher = limits('up').filter((limit) => one.side !== 'up' || limit > (one.limit ?? 0));
   return {
     from:
-      one.reach === 'up'
+      one.side === 'up'
         ? Math.max(one.limit ?? 0, ...limits('down').map((limit) => limit + 1))
         : Math.max(narrowest, ...lower.map((limit) => limit + 1)),
-    to: one.reach === 'down' ? (one.limit ?? 0) : Math.min(widest, ...higher.map((limit) => limit - 1)),
+    to: one.side === 'down' ? (one.limit ?? 0) : Math.min(widest, ...higher.map((limit) => limit - 1)),
   };
 }
 
 /** The breakpoint that decides first at a width in px. */
 export function breakpointAt(list: readonly Breakpoint[], width: number): Breakpoint {
   const below = outwards(list)
-    .filter((one) => one.reach === 'down' && width <= (one.limit ?? 0))
+    .filter((one) => one.side === 'down' && width <= (one.limit ?? 0))
     .at(-1);
   return (
     below ??
     outwards(list)
-      .filter((one) => one.reach === 'up' && width >= (one.limit ?? 0))
+      .filter((one) => one.side === 'up' && width >= (one.limit ?? 0))
       .at(-1) ??
     baseOf(list)
   );
@@ -97,14 +97,14 @@ export function breakpointAt(list: readonly Breakpoint[], width: number): Breakp
 /** The condition under which one of these breakpoints decides first, for a `@media` rule or a `media` attribute; undefined for none of them. */
 export function mediaFor(list: readonly Breakpoint[], ids: ReadonlySet<string>): string | undefined {
   const inOrder = list.filter(({ id }) => ids.has(id)).sort((a, b) => rangeOf(list, a).from - rangeOf(list, b).from);
-  const runs: Reach[] = [];
+  const runs: Widths[] = [];
   for (const one of inOrder) {
     const { from, to } = rangeOf(list, one);
     const last = runs.at(-1);
     if (last && last.to + 1 === from) runs[runs.length - 1] = { from: last.from, to };
     else runs.push({ from, to });
   }
-  const begins = (px: number): boolean => list.some((one) => one.reach === 'up' && one.limit === px);
+  const begins = (px: number): boolean => list.some((one) => one.side === 'up' && one.limit === px);
   const conditions = runs.map(({ from, to }) => {
     const low = from === narrowest ? '' : begins(from) ? `${from}px<=` : `${from - 1}px<`;
     const high = to === widest ? '' : begins(to + 1) ? `<${to + 1}px` : `<=${to}px`;
@@ -115,14 +115,14 @@ export function mediaFor(list: readonly Breakpoint[], ids: ReadonlySet<string>):
 }
 
 export const standardBreakpoints: readonly Breakpoint[] = [
-  { id: 'wide', name: 'Wide', reach: 'base', preview: { width: 1280, height: 800 } },
-  { id: 'tablet', name: 'Tablet', reach: 'down', limit: 1024, preview: { width: 820, height: 1180 } },
-  { id: 'phone', name: 'Phone', reach: 'down', limit: 600, preview: { width: 390, height: 844 } },
+  { id: 'wide', name: 'Wide', side: 'base', preview: { width: 1280, height: 800 } },
+  { id: 'tablet', name: 'Tablet', side: 'down', limit: 1024, preview: { width: 820, height: 1180 } },
+  { id: 'phone', name: 'Phone', side: 'down', limit: 600, preview: { width: 390, height: 844 } },
 ];
 
 /** The base breakpoint of a list that holds one. */
 export function baseOf(list: readonly Breakpoint[]): Breakpoint {
-  const base = list.find((one) => one.reach === 'base');
+  const base = list.find((one) => one.side === 'base');
   if (!base) throw new Error('A list of breakpoints without a base.');
   return base;
 }
@@ -140,8 +140,8 @@ function inOrder(list: readonly Breakpoint[]): Breakpoint[] {
   const limit = (one: Breakpoint): number => one.limit ?? 0;
   return [
     baseOf(list),
-    ...list.filter((one) => one.reach === 'down').sort((a, b) => limit(b) - limit(a)),
-    ...list.filter((one) => one.reach === 'up').sort((a, b) => limit(a) - limit(b)),
+    ...list.filter((one) => one.side === 'down').sort((a, b) => limit(b) - limit(a)),
+    ...list.filter((one) => one.side === 'up').sort((a, b) => limit(a) - limit(b)),
   ];
 }
 
@@ -160,8 +160,8 @@ function chainOf(list: readonly Breakpoint[], id: string): string[] {
   const ordered = outwards(list);
   const own = ordered.find((one) => one.id === id);
   if (!own) throw new Error(`No breakpoint "${id}".`);
-  if (own.reach === 'base') return [own.id];
-  const sameSide = ordered.filter((one) => one.reach === own.reach);
+  if (own.side === 'base') return [own.id];
+  const sameSide = ordered.filter((one) => one.side === own.side);
   return [...sameSide.slice(0, sameSide.indexOf(own) + 1).reverse(), ordered[0]!].map((one) => one.id);
 }
 
@@ -172,6 +172,6 @@ export function below(list: readonly Breakpoint[], id: string): Breakpoint[] {
 
 /** The condition of a breakpoint's `@media` rule, as a range (Media Queries 4 §2.4.3), or undefined for the base. */
 export function mediaOf(one: Breakpoint): string | undefined {
-  if (one.reach === 'base') return undefined;
-  return one.reach === 'down' ? `(width<=${one.limit}px)` : `(width>=${one.limit}px)`;
+  if (one.side === 'base') return undefined;
+  return one.side === 'down' ? `(width<=${one.limit}px)` : `(width>=${one.limit}px)`;
 }

@@ -1,14 +1,16 @@
 import fc from 'fast-check';
-import { changesBetween, sharingParts } from './changes';
+import { changesBetween, changesOfSite, sharingParts } from './changes';
 import { duplicate, removeParts } from './commands/arrange';
 import { styleEdit } from './commands/style';
 import { applyEdits } from './edits/apply';
+import { applyToSite } from './edits/apply-site';
 import type { Edit } from './edits/edit';
+import type { SiteEdit } from './edits/site-edit';
 import { pageOfSection } from './kept-section';
 import type { Page } from './page';
 import { planted } from './planting';
 import { randomly } from './testing/randomly';
-import { blankSite } from './site';
+import { blankSite, stylingOf, type Site } from './site';
 import { subtree } from './tree';
 
 const site = blankSite('s', 'S', 'site');
@@ -43,11 +45,10 @@ describe('What differs between what is live and what is saved', () => {
 
   it('is said with what was and what is, and by the names breakpoints have', () => {
     const values = (...edits: Edit[]): unknown[] =>
-      changesBetween(
-        page,
-        applyEdits(site, page, edits).page,
-        (id) => site.breakpoints.find((one) => one.id === id)!.name,
-      ).map(({ what, values: both }) => [what, both?.was, both?.is]);
+      changesBetween(page, applyEdits(site, page, edits).page, {
+        breakpoint: (id) => site.breakpoints.find((one) => one.id === id)!.name,
+        class: (id) => `class ${id}`,
+      }).map(({ what, values: both }) => [what, both?.was, both?.is]);
     expect(values(styleEdit('heading', 'wide', 'normal', 'font-size', '50px'))).toEqual([
       ['Title: Wide font-size', '45px', '50px'],
     ]);
@@ -61,7 +62,7 @@ describe('What differs between what is live and what is saved', () => {
       ['Title: text', 'Sailings', 'Boats'],
     ]);
     expect(values({ do: 'set', part: 'heading', field: ['classes'], value: ['lead', 'measure'] })).toEqual([
-      ['Title: classes', '', 'lead measure'],
+      ['Title: classes', '', 'class lead class measure'],
     ]);
     expect(values({ do: 'set', part: 'section', field: ['off'], value: true })).toEqual([
       ['Opening: switched off', undefined, undefined],
@@ -122,6 +123,47 @@ describe('What differs between what is live and what is saved', () => {
         expect(changesBetween(first, applyEdits(of, after, inverses).page)).toEqual([]);
       }),
     );
+  });
+
+  it('is said of the site value by value: elements, classes by their names, tokens, typefaces, breakpoints', () => {
+    const styled: Site = {
+      ...site,
+      elements: { h2: { wide: { normal: { color: 'navy' }, hover: { color: 'teal' } } } },
+      classes: [
+        { id: 'a', name: 'card', style: {} },
+        { id: 'b', name: 'lead', style: { phone: { normal: { color: 'red' } } } },
+      ],
+      tokens: { ink: '#123' },
+    };
+    const since = (...edits: SiteEdit[]): string[] => {
+      const after = edits.reduce((one, edit) => applyToSite(one, edit).site, styled);
+      return changesOfSite(stylingOf(styled), stylingOf(after)).map(({ what, values }) =>
+        values ? `${what}: ${values.was ?? ''} → ${values.is ?? ''}` : what,
+      );
+    };
+    const set = (field: string[], value?: string): SiteEdit => ({
+      ...{ do: 'set', on: 'site', field: field as never }, // each is one of a site's fields
+      ...(value !== undefined && { value }),
+    });
+    expect(since()).toEqual([]);
+    expect(since(set(['elements', 'h2', 'wide', 'hover', 'color'], 'red'))).toEqual([
+      'Every h2: wide hover color: teal → red',
+    ]);
+    expect(since(set(['elements', 'h2', 'wide', 'normal', 'color']))).toEqual(['Every h2: wide color: navy → ']);
+    expect(since(set(['elements', 'p', 'wide', 'normal', 'color'], 'red'))).toEqual(['Every p: wide color:  → red']);
+    expect(since(set(['classes', 'a', 'name'], 'tile'))).toEqual(['Class tile: name: card → tile']);
+    expect(since(set(['classes', 'b', 'style', 'phone', 'normal', 'color'], 'blue'))).toEqual([
+      'Class lead: phone color: red → blue',
+    ]);
+    expect(since({ do: 'move', on: 'site', within: 'classes', id: 'a', index: 1 })).toEqual(['Classes: order']);
+    expect(since({ do: 'remove', on: 'site', from: 'classes', id: 'a' })).toEqual(['Class card deleted']);
+    const item = { id: 'c', name: 'new', style: {} };
+    expect(since({ do: 'insert', on: 'site', into: 'classes', index: 0, item })).toEqual(['Class new added']);
+    expect(since(set(['tokens', 'ink'], '#456'), set(['fonts'], ['Fraunces'] as never))).toEqual([
+      'Token ink: #123 → #456',
+      'Typefaces of the site',
+    ]);
+    expect(since(set(['breakpoints', 'phone', 'name'], 'Small'))).toEqual(['Breakpoints of the site']);
   });
 
   it('takes no part for one that objects have by nature', () => {

@@ -1,6 +1,8 @@
 import { nameOf } from './kinds/registry';
 import type { Page, Part } from './page';
 import { pathTo } from './tree';
+import { leaves } from './leaves';
+import type { Styling } from './site';
 
 /** One difference between two versions of a page, named for a person. */
 export interface Change {
@@ -11,30 +13,16 @@ export interface Change {
 }
 
 /** Names a breakpoint for a person. */
-export type Naming = (breakpoint: string) => string;
-
-/** A leaf in which two nested records differ. */
-interface Leaf {
-  readonly path: readonly string[];
-  readonly was: unknown;
-  readonly is: unknown;
+export interface Naming {
+  breakpoint(id: string): string;
+  class(id: string): string;
 }
+const byId: Naming = { breakpoint: (id) => id, class: (id) => id };
 
 const text = (value: unknown): string => JSON.stringify(value) ?? '';
 
-/** The leaves in which two nested records differ. */
-function leaves(a: unknown, b: unknown, path: readonly string[] = []): Leaf[] {
-  const open = (value: unknown): value is Record<string, unknown> =>
-    typeof value === 'object' && value !== null && !Array.isArray(value);
-  if (!open(a) && !open(b)) return text(a) === text(b) ? [] : [{ path, was: a, is: b }];
-  const left = open(a) ? a : {};
-  const right = open(b) ? b : {};
-  return [...new Set([...Object.keys(left), ...Object.keys(right)])].flatMap((key) =>
-    leaves(left[key], right[key], [...path, key]),
-  );
-}
-
-type Within = Pick<Change, 'what' | 'values'>;
+/** A difference that is no part's. */
+export type Within = Pick<Change, 'what' | 'values'>;
 
 const worded = (value: unknown): string | undefined =>
   value === undefined || typeof value === 'string' ? value : text(value);
@@ -48,16 +36,19 @@ function within(before: Part, now: Part, naming: Naming): Within[] {
     text(was) === text(is) ? [] : [said(what, { was, is })];
   return [
     ...leaves(before.style, now.style).map((leaf) =>
-      said([naming(leaf.path[0]!), ...leaf.path.slice(1).filter((key) => key !== 'normal')].join(' '), leaf),
+      said([naming.breakpoint(leaf.path[0]!), ...leaf.path.slice(1).filter((key) => key !== 'normal')].join(' '), leaf),
     ),
     ...leaves(before.content, now.content).map((leaf) =>
-      said([...(leaf.path[0] === 'base' ? [] : [naming(leaf.path[0]!)]), ...leaf.path.slice(1)].join(' '), leaf),
+      said(
+        [...(leaf.path[0] === 'base' ? [] : [naming.breakpoint(leaf.path[0]!)]), ...leaf.path.slice(1)].join(' '),
+        leaf,
+      ),
     ),
     ...leaves(before.attributes, now.attributes).map((leaf) => said(leaf.path.join(' '), leaf)),
     ...field('tag', before.tag, now.tag),
     ...field('name', before.name, now.name),
     ...(before.off === now.off ? [] : [{ what: now.off ? 'switched off' : 'switched on' }]),
-    ...field('classes', before.classes.join(' '), now.classes.join(' ')),
+    ...field('classes', before.classes.map(naming.class).join(' '), now.classes.map(naming.class).join(' ')),
   ];
 }
 
@@ -102,7 +93,7 @@ function betweenParts(
 }
 
 /** What differs between a page as it was and as it is: parts added, removed and moved, and each field that was set. */
-export function changesBetween(before: Page | null, now: Page, naming: Naming = (breakpoint) => breakpoint): Change[] {
+export function changesBetween(before: Page | null, now: Page, naming: Naming = byId): Change[] {
   if (before === null)
     return Object.keys(now.parts).map((part) => ({ part, what: `${nameOf(now.parts[part]!)} is new` }));
   const changes: Change[] = [];
@@ -117,6 +108,37 @@ export function changesBetween(before: Page | null, now: Page, naming: Naming = 
     if (!Object.hasOwn(now.parts, id)) changes.push({ part: id, what: `${nameOf(before.parts[id]!)} removed` });
   if (before.path !== now.path) changes.push({ part: now.root, what: `Page: path ${now.path}` });
   return changes;
+}
+
+/** What differs between what decided how pages looked and what does: each value, named for a person. */
+export function changesOfSite(was: Styling, is: Styling, naming: Naming = byId): Within[] {
+  const styles = (whose: string, before: unknown, now: unknown): Within[] =>
+    leaves(before, now).map((leaf) => {
+      const [at, ...what] = leaf.path.filter((key) => key !== 'normal');
+      return said(`${whose}: ${naming.breakpoint(at ?? '')} ${what.join(' ')}`, leaf);
+    });
+  const [old, now] = [was, is].map((one) => new Map(one.classes.map((each) => [each.id, each])));
+  const order = (one: Styling, other: ReadonlyMap<string, unknown>): string =>
+    kept(
+      one.classes.map(({ id }) => id),
+      new Set(other.keys()),
+    );
+  return [
+    ...[...new Set([...Object.keys(was.elements), ...Object.keys(is.elements)])].flatMap((tag) =>
+      styles(`Every ${tag}`, was.elements[tag], is.elements[tag]),
+    ),
+    ...is.classes.flatMap(({ id, name, style }): Within[] => {
+      const before = old!.get(id);
+      if (!before) return [{ what: `Class ${name} added` }];
+      const renamed = before.name === name ? [] : [said(`Class ${name}: name`, { was: before.name, is: name })];
+      return [...renamed, ...styles(`Class ${name}`, before.style, style)];
+    }),
+    ...was.classes.filter(({ id }) => !now!.has(id)).map(({ name }): Within => ({ what: `Class ${name} deleted` })),
+    ...(order(was, now!) === order(is, old!) ? [] : [{ what: 'Classes: order' }]),
+    ...leaves(was.tokens, is.tokens).map((leaf) => said(`Token ${leaf.path.join(' ')}`, leaf)),
+    ...(text(was.fonts) === text(is.fonts) ? [] : [{ what: 'Typefaces of the site' }]),
+    ...(text(was.breakpoints) === text(is.breakpoints) ? [] : [{ what: 'Breakpoints of the site' }]),
+  ];
 }
 
 /** A page in which every part that equals its counterpart in another one is that very object, so that comparing them costs nothing. */

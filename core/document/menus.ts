@@ -1,5 +1,7 @@
+import { pageOfLink } from './kinds/link';
+import { linksOfPart } from './links';
 import type { Page } from './page';
-import { withoutSwitchedOff } from './switched-off';
+import { withoutSwitchedOff } from './seen/switched-off';
 
 /** A link within the site as the path of a page, without what follows it. */
 export function pathOfLink(link: unknown): string | undefined {
@@ -8,18 +10,28 @@ export function pathOfLink(link: unknown): string | undefined {
   return path === '/' ? path : path.replace(/\/$/, '');
 }
 
-/** The paths that menus lead to: the links in every `nav` of these pages. */
+/** The page a link leads to, by path or as `page:ID`; empty for others. */
+const targetOf = (link: string): string => {
+  const named = pageOfLink(link)?.page;
+  return named === undefined ? (pathOfLink(link) ?? '') : `page:${named}`;
+};
+
+/** Whether menus that lead there lead to a page. */
+export const isInMenus = (menus: readonly string[], page: { readonly id: string; readonly path: string }): boolean =>
+  menus.includes(page.path) || menus.includes(`page:${page.id}`);
+
+/** What menus lead to: paths, and pages by id (`page:ID`), from the links in every `nav` of these pages. */
 export function menuPaths(pages: readonly Page[]): string[] {
   const found = new Set<string>();
   for (const whole of pages) {
     const page = withoutSwitchedOff(whole);
     const visit = (id: string, inMenu: boolean): void => {
       const part = page.parts[id]!;
-      const path = inMenu ? pathOfLink(part.content.base['link']) : undefined;
-      if (path !== undefined) found.add(path);
+      if (inMenu) for (const { to } of linksOfPart(part)) found.add(targetOf(to));
       for (const child of part.children) visit(child, inMenu || part.tag === 'nav');
     };
     visit(page.root, false);
   }
+  found.delete('');
   return [...found].sort();
 }

@@ -10,7 +10,7 @@ import { subtree } from './tree';
 import { resolve } from '../style/cascade';
 
 const [wide, tablet, phone] = standardBreakpoints as readonly [Breakpoint, Breakpoint, Breakpoint];
-const huge: Breakpoint = { id: 'huge', name: 'Huge', reach: 'up', limit: 1600, preview: { width: 1920, height: 1080 } };
+const huge: Breakpoint = { id: 'huge', name: 'Huge', side: 'up', limit: 1600, preview: { width: 1920, height: 1080 } };
 const siteOf = (...breakpoints: Breakpoint[]): Site => ({ ...blankSite('s', 'S', 'site'), breakpoints });
 
 /** Longhands as Chromium reads a shorthand. */
@@ -92,7 +92,7 @@ describe('A planted tree', () => {
             site,
             page,
             section.root,
-            site.breakpoints.find((one) => one.reach === 'base')!.id,
+            site.breakpoints.find((one) => one.side === 'base')!.id,
             'normal',
             property,
           );

@@ -49,7 +49,7 @@ export function styleOfTree(
   site: Pick<Site, 'breakpoints'>,
   { base, narrower, narrowest }: Pick<Tree, 'base' | 'narrower' | 'narrowest'>,
 ): StyleMap {
-  const down = outwards(site.breakpoints).filter((one) => one.reach === 'down');
+  const down = outwards(site.breakpoints).filter((one) => one.side === 'down');
   const style: StyleMap = {};
   const add = (id: string | undefined, declarations: Declarations | undefined): void => {
     if (id !== undefined && declarations) style[id] = { normal: { ...style[id]?.normal, ...declarations } };
@@ -70,14 +70,15 @@ export function planted(
   const plant = (one: Tree): string => {
     const id = idFor(one.kind);
     const fresh = kindOf(one.kind).fresh(site);
+    const said = { base: { ...fresh.content.base, ...one.content } };
     parts[id] = {
       kind: one.kind,
       ...(one.name !== undefined && { name: one.name }),
       children: (one.holds ?? []).map(plant),
-      tag: one.tag ?? fresh.tag,
+      tag: kindOf(one.kind).tagFor?.([said.base]) ?? one.tag ?? fresh.tag,
       classes: [...(one.classes ?? [])],
       style: styleOfTree(site, one),
-      content: { base: { ...fresh.content.base, ...one.content } },
+      content: said,
       attributes: { ...one.attributes },
     };
     return id;

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { Breakpoints, standardBreakpoints } from './breakpoint';
-import { ClassName } from './class-name';
+import { ClassName, isClassId } from './class-name';
 import { KeptSection } from './kept-section';
 import { Identifier } from './identifier';
 import { StyleMap } from './style-map';
@@ -25,38 +25,74 @@ export const HostName = z
   .regex(/^[a-z][a-z0-9-]{1,39}$/, 'A host name is a lower-case letter followed by letters, digits or hyphens.')
   .refine((name) => !name.startsWith('preview-'), 'A host name may not begin with "preview-".');
 
-/** Breakpoints that went: the set as it was, which of it went, and which took over what was set at those. */
-const FormerBreakpoints = z.strictObject({
-  breakpoints: Breakpoints,
-  removed: z.array(Identifier).min(1),
-  heirs: z.record(Identifier, Identifier),
-});
+export const TokenName = z
+  .string()
+  .regex(/^[a-z][a-z0-9-]{0,39}$/, 'A token’s name is a lower-case letter followed by letters, digits or hyphens.');
+/** What a site can style wherever it stands. */
+export const ElementName = z
+  .string()
+  .regex(
+    /^(body|h[1-6]|p|a|ul|ol|li|blockquote|pre|code|strong|em|u|s|small|mark|sub|sup|figure|figcaption|img|button|input|textarea|select|label|table|th|td|hr|section|header|footer|nav|aside|article|details|summary|div)$/,
+    'The site can’t style this element everywhere.',
+  );
+
+/** A class: parts hold its id, so that it can be renamed without touching them; its name is what the published page says. */
+export const SiteClass = z.strictObject({ id: ClassName, name: ClassName, style: StyleMap });
+export type SiteClass = z.infer<typeof SiteClass>;
+
+/** A site's classes, the weakest first. */
+const SiteClasses = z
+  .array(SiteClass)
+  .max(1000)
+  .superRefine((list, context) => {
+    for (const key of ['id', 'name'] as const) {
+      const seen = new Set<string>();
+      list.forEach((one, index) => {
+        if (seen.has(one[key]))
+          context.addIssue({
+            code: 'custom',
+            path: [index, key],
+            message: `Two classes have the ${key} “${one[key]}”.`,
+          });
+        seen.add(one[key]);
+      });
+    }
+  });
 
 /** A site: what its pages share. */
 export const Site = z.strictObject({
   format: z.literal('fold-line/site'),
-  version: z.literal(1),
+  version: z.literal(2),
   id: Identifier,
   name: z.string().trim().min(1).max(80),
   host: HostName,
   language: z.string().regex(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/),
   breakpoints: Breakpoints,
-  /** Each time breakpoints went, in order: pages that are live as they were then are brought up to date by it. */
-  formerBreakpoints: z.array(FormerBreakpoints).optional(),
-  tokens: z.record(z.string().regex(/^[a-z][a-z0-9-]{0,39}$/), z.string().min(1).max(300)),
-  elements: z.record(z.string().regex(/^(body|h[1-6]|p|a|img|section|header|footer|div|button)$/), StyleMap),
-  classes: z.array(z.strictObject({ name: ClassName, style: StyleMap })),
-  fonts: z.array(z.string().max(60)),
+  /** Breakpoints that went, with the one that took over what was set at each: until something is set there anew, pages keep it where it was. */
+  retired: z.record(Identifier, z.strictObject({ heir: Identifier.optional() })).optional(),
+  tokens: z.record(TokenName, z.string().min(1).max(300)),
+  elements: z.record(ElementName, StyleMap),
+  classes: SiteClasses,
+  fonts: z.array(z.string().max(60)).max(100),
   pictures: z.record(Identifier, Picture),
   sections: z.array(KeptSection).max(200).optional(),
 });
 export type Site = z.infer<typeof Site>;
 
+/** What of a site decides how its pages look. */
+export const Styling = Site.pick({ breakpoints: true, tokens: true, elements: true, classes: true, fonts: true });
+export type Styling = z.infer<typeof Styling>;
+
+/** Of a site, what decides how its pages look. */
+export const stylingOf = ({ breakpoints, tokens, elements, classes, fonts }: Site): Styling => ({
+  ...{ breakpoints, tokens, elements, classes, fonts },
+});
+
 /** A site with the standard breakpoints and nothing else in it. */
 export function blankSite(id: string, name: string, host: string): Site {
   return {
     format: 'fold-line/site',
-    version: 1,
+    version: 2,
     id,
     name,
     host,
@@ -69,3 +105,7 @@ export function blankSite(id: string, name: string, host: string): Site {
     pictures: {},
   };
 }
+
+/** The names of a part's classes: those of the site's by its ids; words of no class stand for themselves, a class that has gone says nothing. */
+export const classNamesOf = (site: Pick<Site, 'classes'>, ids: readonly string[]): string[] =>
+  ids.flatMap((id) => site.classes.find((one) => one.id === id)?.name ?? (isClassId(id) ? [] : id));

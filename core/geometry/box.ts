@@ -18,6 +18,10 @@ export interface Laid {
   readonly box: Box;
   readonly depth: number;
   readonly axis: 'row' | 'column';
+  /** Its contents run from right to left, or from the bottom up. */
+  readonly reversed?: true;
+  /** It takes no room among its neighbours (CSS Display 3: out of flow). */
+  readonly outOfFlow?: true;
   /** Where its tracks lie, when it is a grid one can drop into cell by cell. */
   readonly grid?: GridLines;
 }

@@ -54,8 +54,8 @@ export function spaceValues(
   basis: Basis,
   held: Held,
 ): Values {
-  const free = what === 'padding' ? Math.max(now + by, 0) : now + by;
-  const px = held.free ? Math.round(free) : snapToRound(free);
+  const wanted = what === 'padding' ? Math.max(now + by, 0) : now + by;
+  const px = held.unsnapped ? Math.round(wanted) : snapToRound(wanted);
   const text = lengthIn(px, unitKept(value, 'px'), basis);
   return { [`${what}-${side}`]: text, ...(held.both && { [`${what}-${opposite[side]}`]: text }) };
 }
@@ -69,8 +69,8 @@ export function gapValues(
   basis: Basis,
   held: Held,
 ): Values {
-  const free = Math.max(now + by, 0);
-  const text = lengthIn(held.free ? Math.round(free) : snapToRound(free), unitKept(value, 'px'), basis);
+  const wanted = Math.max(now + by, 0);
+  const text = lengthIn(held.unsnapped ? Math.round(wanted) : snapToRound(wanted), unitKept(value, 'px'), basis);
   return { [`${axis}-gap`]: text, ...(held.both && { [`${axis === 'row' ? 'column' : 'row'}-gap`]: text }) };
 }
 
@@ -79,8 +79,8 @@ const corners = ['top-left', 'top-right', 'bottom-right', 'bottom-left'];
 /** Round corners after a drag: all four, or the one alone when both are held, in whole px up to half the shorter side. */
 export function radiusValues(box: Box, px: number, held: Held): Values {
   const most = Math.min(box.width, box.height) / 2;
-  const free = Math.min(Math.max(px, 0), most);
-  const text = `${Math.min(held.free ? Math.round(free) : snapToRound(free, [4], 1), Math.floor(most))}px`;
+  const wanted = Math.min(Math.max(px, 0), most);
+  const text = `${Math.min(held.unsnapped ? Math.round(wanted) : snapToRound(wanted, [4], 1), Math.floor(most))}px`;
   return Object.fromEntries((held.both ? ['top-left'] : corners).map((corner) => [`border-${corner}-radius`, text]));
 }
 

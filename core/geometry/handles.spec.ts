@@ -36,34 +36,36 @@ describe('Units', () => {
 
 describe('Dragging a grip', () => {
   it('moves its own edge and leaves the opposite one', () => {
-    expect(resize(box, 'right', { x: 41, y: 99 }, none, { free: true, both: false }).box).toEqual({
+    expect(resize(box, 'right', { x: 41, y: 99 }, none, { unsnapped: true, both: false }).box).toEqual({
       ...box,
       width: 241,
     });
-    expect(resize(box, 'left', { x: -40, y: 0 }, none, { free: true, both: false }).box).toEqual({
+    expect(resize(box, 'left', { x: -40, y: 0 }, none, { unsnapped: true, both: false }).box).toEqual({
       ...box,
       left: 60,
       width: 240,
     });
-    expect(resize(box, 'bottom-right', { x: 10, y: -30 }, none, { free: true, both: false }).box).toEqual({
+    expect(resize(box, 'bottom-right', { x: 10, y: -30 }, none, { unsnapped: true, both: false }).box).toEqual({
       ...box,
       width: 210,
       height: 70,
     });
   });
   it('moves both sides from the middle when asked to', () => {
-    expect(resize(box, 'right', { x: 20, y: 0 }, none, { free: true, both: true }).box).toEqual({
+    expect(resize(box, 'right', { x: 20, y: 0 }, none, { unsnapped: true, both: true }).box).toEqual({
       ...box,
       left: 80,
       width: 240,
     });
   });
   it('snaps to round sizes and to the edges of others, unless held free', () => {
-    expect(resize(box, 'right', { x: 39, y: 0 }, none, { free: false, both: false }).box.width).toBe(240);
-    const met = resize(box, 'right', { x: 45, y: 0 }, { x: [347], y: [] }, { free: false, both: false });
+    expect(resize(box, 'right', { x: 39, y: 0 }, none, { unsnapped: false, both: false }).box.width).toBe(240);
+    const met = resize(box, 'right', { x: 45, y: 0 }, { x: [347], y: [] }, { unsnapped: false, both: false });
     expect(met.box.width).toBe(247);
     expect(met.met.x).toBe(347);
-    expect(resize(box, 'right', { x: 45, y: 0 }, { x: [347], y: [] }, { free: true, both: false }).box.width).toBe(245);
+    expect(resize(box, 'right', { x: 45, y: 0 }, { x: [347], y: [] }, { unsnapped: true, both: false }).box.width).toBe(
+      245,
+    );
   });
   it('never turns a box inside out', () => {
     fc.assert(
@@ -73,9 +75,9 @@ describe('Dragging a grip', () => {
         fc.integer({ min: -900, max: 900 }),
         fc.boolean(),
         fc.boolean(),
-        (grip, x, y, free, both) => {
+        (grip, x, y, unsnapped, both) => {
           const after = resize(box, grip, { x, y }, guidesOf([{ left: 20, top: 30, width: 50, height: 60 }]), {
-            free,
+            unsnapped,
             both,
           }).box;
           expect(after.width).toBeGreaterThanOrEqual(0);
@@ -87,12 +89,12 @@ describe('Dragging a grip', () => {
     );
   });
   it('draws a moved part to the nearest edge or middle of others', () => {
-    expect(moveBy(box, { x: 48, y: 0 }, { x: [150], y: [] }, { free: false, both: false })).toEqual({
+    expect(moveBy(box, { x: 48, y: 0 }, { x: [150], y: [] }, { unsnapped: false, both: false })).toEqual({
       x: 50,
       y: 0,
       met: { x: 150, y: undefined },
     });
-    expect(moveBy(box, { x: 48, y: 0 }, { x: [150], y: [] }, { free: true, both: false }).x).toBe(48);
+    expect(moveBy(box, { x: 48, y: 0 }, { x: [150], y: [] }, { unsnapped: true, both: false }).x).toBe(48);
   });
 });
 

@@ -77,15 +77,15 @@ export function takeOut(
   declared: { readonly width: string; readonly height: string },
 ): Values {
   const away = distancesTo(part, block.box);
-  const free = (value: string): boolean => unitOf(value) === undefined || value.endsWith('%');
+  const isFluid = (value: string): boolean => unitOf(value) === undefined || value.endsWith('%');
   return {
     position,
     left: px(away.left),
     top: px(away.top),
     right: 'auto',
     bottom: 'auto',
-    ...(free(declared.width) && { width: px(part.box.width) }),
-    ...(free(declared.height) && declared.height !== 'auto' && { height: px(part.box.height) }),
+    ...(isFluid(declared.width) && { width: px(part.box.width) }),
+    ...(isFluid(declared.height) && declared.height !== 'auto' && { height: px(part.box.height) }),
   };
 }
 

@@ -15,9 +15,9 @@ export const grips: readonly Grip[] = [
   'bottom-left',
 ];
 
-/** What held keys ask of a drag: `free` leaves snapping off, `both` moves the opposite side too. */
+/** What held keys ask of a drag: `unsnapped` leaves snapping off, `both` moves the opposite side too. */
 export interface Held {
-  readonly free: boolean;
+  readonly unsnapped: boolean;
   readonly both: boolean;
 }
 
@@ -45,15 +45,15 @@ function along(
   held: Held,
 ): { start: number; size: number; met: number | undefined } {
   const edge = end ? start + size : start;
-  const snapped = held.free ? { value: edge + by, edge: undefined } : snapToEdge(edge + by, guides, reach);
+  const snapped = held.unsnapped ? { value: edge + by, edge: undefined } : snapToEdge(edge + by, guides, reach);
   const grown = (end ? 1 : -1) * (snapped.value - edge) * (held.both ? 2 : 1);
-  const free = Math.max(size + grown, 0);
-  const next = held.free || snapped.edge !== undefined ? Math.round(free * 100) / 100 : snapToRound(free);
+  const wanted = Math.max(size + grown, 0);
+  const next = held.unsnapped || snapped.edge !== undefined ? Math.round(wanted * 100) / 100 : snapToRound(wanted);
   const moved = held.both ? start - (next - size) / 2 : end ? start : start + size - next;
   return { start: moved, size: next, met: snapped.edge };
 }
 
-/** A box after one of its grips is dragged by so many px: edges snap to other parts' edges, sizes to round numbers, unless held free. Never smaller than nothing. */
+/** A box after one of its grips is dragged by so many px: edges snap to other parts' edges, sizes to round numbers, unless held unsnapped. Never smaller than nothing. */
 export function resize(
   box: Box,
   grip: Grip,
@@ -82,7 +82,7 @@ export function moveBy(
     moved: number,
     lines: readonly number[],
   ): { by: number; met: number | undefined } => {
-    if (held.free) return { by: moved, met: undefined };
+    if (held.unsnapped) return { by: moved, met: undefined };
     let best: { by: number; met: number | undefined } = { by: Math.round(moved), met: undefined };
     let distance = reach + 1;
     for (const point of points) {

@@ -1,7 +1,7 @@
 import { baseOf, outwards, rangeOf, type Breakpoint } from '../document/breakpoint';
 import { applyEdits } from '../document/edits/apply';
 import type { Page } from '../document/page';
-import { withoutSwitchedOff } from '../document/switched-off';
+import { withoutSwitchedOff } from '../document/seen/switched-off';
 import type { Site } from '../document/site';
 import { subtree } from '../document/tree';
 import { faultsAt } from '../review/sweep/faults';
@@ -71,7 +71,7 @@ interface Stage {
 }
 
 function stagesOf({ breakpoints }: Site): Stage[] {
-  const smaller = outwards(breakpoints).filter((one) => one.reach === 'down');
+  const smaller = outwards(breakpoints).filter((one) => one.side === 'down');
   const screens = smaller.map((one) => widthsOf(breakpoints, one).map((width): Screen => [width, one.preview.height]));
   return smaller
     .map((breakpoint, at) => ({

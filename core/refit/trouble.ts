@@ -1,5 +1,6 @@
 import { kindOf } from '../document/kinds/registry';
-import { faultsAt, type FaultKind } from '../review/sweep/faults';
+import type { FaultKind } from '../review/sweep/fault-kinds';
+import { faultsAt } from '../review/sweep/faults';
 import { interval } from './modular-scale';
 import type { Slice } from '../review/sweep/slice';
 

@@ -1,5 +1,5 @@
 import type { Edit } from '../document/edits/edit';
-import type { Reach } from '../document/breakpoint';
+import type { Widths } from '../document/breakpoint';
 
 /** An error breaks the page for somebody; a warning is likely to; a note is worth a look. */
 export const severities = ['error', 'warning', 'note'] as const;
@@ -25,7 +25,7 @@ export interface Finding {
   /** The breakpoints it holds at; all when left out. */
   readonly breakpoints?: readonly string[];
   /** The widths of the screen it holds at, in px, where those were measured. */
-  readonly widths?: readonly Reach[];
+  readonly widths?: readonly Widths[];
   readonly reason: string;
   readonly cure?: Cure;
   /** Another page on which it is put right, where no edit of this one can. */

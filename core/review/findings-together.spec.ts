@@ -28,11 +28,15 @@ describe('Findings', () => {
     ).toEqual([[true, 'boats']]);
     expect(told('/crew')).toEqual([]);
     expect(told('/')).toEqual([]);
+    expect(told('page:crew#bosun')).toEqual([]);
+    expect(told('page:fares').map((one) => [one.severity, one.elsewhere?.page])).toEqual([['warning', 'fares']]);
+    expect(told('page:boats')).withContext('its path follows').toEqual([]);
+    expect(told('page:gone').map((one) => one.severity)).toEqual(['error']);
     expect(told('/nobody').map((one) => [one.severity, one.cure])).toEqual([['error', undefined]]);
     for (const [link, becomes] of [
-      ['/people', '/crew'],
-      ['/people#bosun', '/crew#bosun'],
-      ['/ships/', '/our-boats'],
+      ['/people', 'page:crew'],
+      ['/people#bosun', 'page:crew#bosun'],
+      ['/ships/', 'page:boats'],
       ['/people?a=1', '/crew?a=1'],
     ] as const) {
       const [found] = told(link);
@@ -42,6 +46,28 @@ describe('Findings', () => {
     }
     const two = [...pages, { id: 'x', title: 'X', path: '/x', former: ['/people'], live: '/x' }];
     expect(of('dead links', findings(linking('/people'), { pages: two })).map((one) => one.cure)).toEqual([undefined]); // nobody knows which is meant
+  });
+  it('name a box that is a link though it holds links, and make it a plain box again', () => {
+    const nested = page({ b: { kind: 'button', content: { base: { text: 'Go', link: '/' } } } });
+    const box = Object.keys(nested.parts).find((id) => nested.parts[id]!.children.includes('b'))!;
+    const inside: Page = {
+      ...nested,
+      parts: {
+        ...nested.parts,
+        [box]: { ...nested.parts[box]!, children: ['around'] },
+        around: {
+          ...nested.parts['b']!,
+          kind: 'container',
+          tag: 'a',
+          children: ['b'],
+          content: { base: { link: '/' } },
+        },
+      },
+    };
+    const [found] = of('link in a link', findings(inside));
+    expect(found?.part).toBe('around');
+    const cured = applyEdits(site, inside, found!.cure!.edits).page;
+    expect(of('link in a link', findings(cured))).toEqual([]);
   });
   it('that are the same at several breakpoints are one, which names them all, tells of the worst, and whose cure cures each', () => {
     const crowded = page({

@@ -13,7 +13,7 @@ import { blankSite } from '../document/site';
 describe('Idle overrides', () => {
   const site = {
     ...blankSite('s', 'S', 'site'),
-    classes: [{ name: 'lead', style: { phone: { normal: { 'font-size': '34px' } } } }],
+    classes: [{ id: 'lead', name: 'lead', style: { phone: { normal: { 'font-size': '34px' } } } }],
   };
   const blank = blankPage('p', 'P', '/');
   const titled = (style: Page['parts'][string]['style'], classes: string[] = []): Page => ({

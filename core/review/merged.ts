@@ -1,5 +1,5 @@
 import type { Edit } from '../document/edits/edit';
-import type { Reach } from '../document/breakpoint';
+import type { Widths } from '../document/breakpoint';
 import type { Page } from '../document/page';
 import type { Site } from '../document/site';
 import type { Finding } from './finding';
@@ -47,8 +47,8 @@ function merged(page: Page, same: readonly Finding[]): Finding {
 }
 
 /** Reaches of widths in order, those that meet as one. */
-function joined(widths: readonly Reach[]): Reach[] {
-  const out: Reach[] = [];
+function joined(widths: readonly Widths[]): Widths[] {
+  const out: Widths[] = [];
   for (const one of [...widths].sort((a, b) => a.from - b.from)) {
     const last = out.at(-1);
     if (last && one.from <= last.to + 1) out[out.length - 1] = { from: last.from, to: Math.max(last.to, one.to) };

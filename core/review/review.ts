@@ -1,6 +1,6 @@
 import { sharingParts } from '../document/changes';
 import type { Page } from '../document/page';
-import { withoutSwitchedOff } from '../document/switched-off';
+import { withoutSwitchedOff } from '../document/seen/switched-off';
 import { pathTo, subtree } from '../document/tree';
 import type { Check, Reviewed } from './check';
 import { allChecks as checks } from './checks/all';

@@ -28,7 +28,7 @@ interface Origin {
 
 /** The origins that may style a part, strongest first; the kind's own nature comes after them. */
 function origins(site: Site, part: Part): Origin[] {
-  const named = site.classes.filter((one) => part.classes.includes(one.name)).reverse();
+  const named = site.classes.filter((one) => part.classes.includes(one.id)).reverse();
   return [
     { style: part.style, source: (breakpoint, state) => ({ from: 'own', breakpoint, state }) },
     ...named.map(({ name, style }): Origin => ({
@@ -67,11 +67,11 @@ function declared(
   property: string,
 ): Resolved | undefined {
   const part = partOf(page, id);
-  const reach = chain(site.breakpoints, breakpoint);
+  const nearest = chain(site.breakpoints, breakpoint);
   const falling: State[] = state === 'normal' ? ['normal'] : [state, 'normal'];
   for (const origin of origins(site, part))
     for (const one of falling)
-      for (const at of reach) {
+      for (const at of nearest) {
         const value = origin.style[at]?.[one]?.[property];
         if (value !== undefined) return { value, source: origin.source(at, one) };
       }

@@ -8,7 +8,7 @@ import { groups, properties } from './properties';
 
 const site: Site = {
   ...blankSite('s', 'Site', 'site'),
-  classes: [{ name: 'measure', style: { wide: { normal: { 'max-width': '80%' } } } }],
+  classes: [{ id: 'measure', name: 'measure', style: { wide: { normal: { 'max-width': '80%' } } } }],
 };
 const blank = blankPage('p', 'Page', '/');
 const page: Page = {

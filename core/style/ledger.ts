@@ -1,9 +1,10 @@
 import { kindOf, nameOf } from '../document/kinds/registry';
 import type { Page } from '../document/page';
 import type { Site } from '../document/site';
+import type { SiteHolder } from './holder';
 import type { State } from '../document/style-map';
 import { partOf } from '../document/tree';
-import { resolve, type Source } from './cascade';
+import { resolve, type Resolved, type Source } from './cascade';
 import { noEffect } from './effect';
 import { groups, properties, type Group } from './properties';
 
@@ -58,6 +59,8 @@ export interface LedgerCell {
   readonly sentence: string;
   /** Why the property does nothing here, or undefined when it does. */
   readonly noEffect: string | undefined;
+  /** The class or element the value comes from, where it is one of the site's. */
+  readonly holder?: SiteHolder;
 }
 
 function breakpointName(site: Site, id: string): string {
@@ -115,7 +118,10 @@ function fully(site: Site, page: Page, source: Source): string {
   }
 }
 
-/** The cell of a property at a breakpoint: its value, whose it is, and whether it does anything. */
+/**
+ * The cell of a property at a breakpoint: its value, whose it is, and whether it does anything.
+ * @param resolved what the cascade says, where it is known already
+ */
 export function ledgerCell(
   site: Site,
   page: Page,
@@ -123,8 +129,9 @@ export function ledgerCell(
   breakpoint: string,
   state: State,
   property: string,
+  resolved: Resolved = resolve(site, page, id, breakpoint, state, property),
 ): LedgerCell {
-  const { value, source } = resolve(site, page, id, breakpoint, state, property);
+  const { value, source } = resolved;
   const own = partOf(page, id).style[breakpoint]?.[state]?.[property] !== undefined;
   const from = own ? '' : shortly(site, page, source, breakpoint, state);
   return {
@@ -133,5 +140,13 @@ export function ledgerCell(
     from,
     sentence: fully(site, page, source),
     noEffect: noEffect(site, page, id, breakpoint, property),
+    ...holderIn(site, source),
   };
+}
+
+/** The holder of the site a value comes from, where the part itself is reached by it. */
+function holderIn(site: Site, source: Source): { holder?: SiteHolder } {
+  if (source.from === 'element') return { holder: { holds: 'element', tag: source.name } };
+  const id = source.from === 'class' ? site.classes.find((one) => one.name === source.name)?.id : undefined;
+  return id === undefined ? {} : { holder: { holds: 'class', id } };
 }

@@ -7,6 +7,8 @@ export type Checked = { readonly ok: true; readonly value: string } | { readonly
 
 const refuse = (problem: string): Checked => ({ ok: false, problem });
 const wide = new Set(['inherit', 'initial', 'unset', 'revert', 'revert-layer']);
+type References = 'there' | 'any';
+
 const pictureAddress = /^picture:([a-z][a-z0-9-]{0,39})$/;
 
 /** Ids of the library's pictures that a value shows, as in `url("picture:id")`. */
@@ -74,14 +76,19 @@ function matches(name: string, value: string): boolean {
 }
 
 /** What a whole value refers to that the site does not have, or must not lead to; undefined where all is well. */
-function problemInside(site: Site, tokens: Extract<Whole, { ok: true }>['tokens']): string | undefined {
+function problemInside(
+  site: Site,
+  tokens: Extract<Whole, { ok: true }>['tokens'],
+  references: References,
+): string | undefined {
   const outside = leadsOutside(tokens);
   if (outside !== undefined) return outside;
   for (const address of addressesIn(tokens)) {
     const id = pictureAddress.exec(address)?.[1];
     if (id === undefined) return 'A picture comes from the site’s library: url("picture:…").';
-    if (!Object.hasOwn(site.pictures, id)) return `The library has no picture "${id}".`;
+    if (references === 'there' && !Object.hasOwn(site.pictures, id)) return `The library has no picture "${id}".`;
   }
+  if (references === 'any') return undefined;
   return tokens
     .flatMap(({ type, text }, index) =>
       type === 'function-token' && text.toLowerCase() === 'var(' ? [tokenProblem(site, tokens, index)] : [],
@@ -118,8 +125,9 @@ function mismatch(name: string, typed: string): string {
  * Checks a typed value of a property against the standard's grammar (css-tree's lexer) and
  * returns it as it is stored: a bare number becomes px where only a length fits.
  * `var()` is accepted for the site's own tokens, `url()` for its own pictures.
+ * @param references whether those must be there, as for what is typed; what is stored may speak of tokens and pictures that have gone
  */
-export function checkValue(site: Site, name: string, typed: string): Checked {
+export function checkValue(site: Site, name: string, typed: string, references: References = 'there'): Checked {
   const property = propertyOf(name);
   if (!property) return refuse(`“${name}” is not a property that can be set here.`);
   if (typed.length > 2000) return refuse('A value has at most 2,000 characters.');
@@ -135,7 +143,7 @@ export function checkValue(site: Site, name: string, typed: string): Checked {
   }
   const whole = wholeValue(value);
   if (!whole.ok) return refuse(whole.problem);
-  return grammarCheck(site, name, typed, whole);
+  return grammarCheck(site, name, typed, whole, references);
 }
 
 /** The text with what was left open in it closed; as it stands where that cannot help. */
@@ -149,6 +157,7 @@ function grammarCheck(
   name: string,
   typed: string,
   { value, tokens }: Extract<Whole, { ok: true }>,
+  references: References,
 ): Checked {
   let tree: CssNode;
   try {
@@ -161,7 +170,7 @@ function grammarCheck(
   } catch {
     return refuse(mismatch(name, typed));
   }
-  const problem = problemInside(site, tokens);
+  const problem = problemInside(site, tokens, references);
   if (problem !== undefined) return refuse(problem);
   if (tokens.some(({ type, text }) => type === 'function-token' && text.toLowerCase() === 'var('))
     return { ok: true, value };

@@ -1,7 +1,9 @@
 import { EntitySchema } from 'typeorm';
-import type { Edit } from '@core/document/edits/edit';
+import type { WorkState } from '@core/api/work';
+import type { AnyEdit } from '@core/document/edits/site-edit';
 import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
+import type { Reach } from '@core/style/reach';
 
 export interface AccountRow {
   id: string;
@@ -23,7 +25,11 @@ export const Accounts = new EntitySchema<AccountRow>({
 export interface SiteRow {
   id: string;
   host: string;
-  document: Site;
+  revision: number;
+  /** The revision the document was written at. */
+  snapshot: number;
+  /** The document as it was then; as it is now, `DocumentStore` knows it. */
+  written: Site;
 }
 export const Sites = new EntitySchema<SiteRow>({
   name: 'site',
@@ -31,7 +37,9 @@ export const Sites = new EntitySchema<SiteRow>({
   columns: {
     id: { type: 'text', primary: true },
     host: { type: 'text', unique: true },
-    document: { type: 'json' },
+    revision: { type: 'int', default: 0 },
+    snapshot: { type: 'int', default: 0 },
+    written: { name: 'document', type: 'json' },
   },
 });
 
@@ -49,8 +57,18 @@ export interface PageRow {
   id: string;
   site: string;
   path: string;
+  title: string;
+  /** Paths that the menus of its own parts lead to. */
+  menus: string[];
+  /** The shared sections it shows. */
+  shows: string[];
+  /** How many of its parts each class and element style reaches; null until it is first asked for. */
+  reach: Reach | null;
   revision: number;
-  document: Page;
+  /** The revision the document was written at. */
+  snapshot: number;
+  /** The document as it was then; as it is now, `DocumentStore` knows it. */
+  written: Page;
   changed: Date;
   /** Paths it had before, the oldest first. */
   formerPaths: string[];
@@ -62,29 +80,42 @@ export const Pages = new EntitySchema<PageRow>({
     id: { type: 'text', primary: true },
     site: { type: 'text' },
     path: { type: 'text' },
+    title: { type: 'text', default: '' },
+    menus: { type: 'text', array: true, default: () => "'{}'" },
+    shows: { type: 'text', array: true, default: () => "'{}'" },
+    reach: { type: 'json', nullable: true },
     revision: { type: 'int' },
-    document: { type: 'json' },
+    snapshot: { type: 'int', default: 0 },
+    written: { name: 'document', type: 'json' },
     changed: { type: 'timestamptz', default: () => 'now()' },
     formerPaths: { name: 'former_paths', type: 'text', array: true, default: () => "'{}'" },
   },
   uniques: [{ columns: ['site', 'path'] }],
 });
 
+/** What was stored at once: the page's revision after it, and the site's, each where it changed. */
 export interface BatchRow {
-  page: string;
-  revision: number;
   id: string;
+  /** The order in which batches were stored, as far as they concern the same page or site. */
+  order: string;
+  site: string;
+  siteRevision: number | null;
+  page: string | null;
+  revision: number | null;
   account: string;
-  edits: readonly Edit[];
+  edits: readonly AnyEdit[];
   at: Date;
 }
 export const Batches = new EntitySchema<BatchRow>({
   name: 'batch',
   tableName: 'batches',
   columns: {
-    page: { type: 'text', primary: true },
-    revision: { type: 'int', primary: true },
-    id: { type: 'text', unique: true },
+    id: { type: 'text', primary: true },
+    order: { type: 'bigint', generated: 'increment' },
+    site: { type: 'text' },
+    siteRevision: { name: 'site_revision', type: 'int', nullable: true },
+    page: { type: 'text', nullable: true },
+    revision: { type: 'int', nullable: true },
     account: { type: 'text' },
     edits: { type: 'json' },
     at: { type: 'timestamptz', default: () => 'now()' },
@@ -117,6 +148,8 @@ export interface ReleaseRow {
   account: string;
   content: ReleaseContent;
   at: Date;
+  /** By which work it was made. */
+  work: string | null;
 }
 export const Releases = new EntitySchema<ReleaseRow>({
   name: 'release',
@@ -127,6 +160,7 @@ export const Releases = new EntitySchema<ReleaseRow>({
     account: { type: 'text' },
     content: { type: 'json' },
     at: { type: 'timestamptz', default: () => 'now()' },
+    work: { type: 'uuid', nullable: true, unique: true },
   },
 });
 
@@ -140,4 +174,30 @@ export const Previews = new EntitySchema<PreviewRow>({
   columns: { site: { type: 'text', primary: true }, token: { type: 'text', unique: true } },
 });
 
-export const entities = [Accounts, Sites, Memberships, Pages, Batches, PictureFiles, Releases, Previews];
+/** What takes a while, as `LongWork` does it. */
+export const LongWorks = new EntitySchema<{
+  id: string;
+  queue: string;
+  account: string | null;
+  data: object;
+  state: WorkState;
+  /** Which server is at it. */
+  server: number | null;
+  tries: number;
+  changed: Date;
+}>({
+  name: 'work',
+  tableName: 'work',
+  columns: {
+    id: { type: 'uuid', primary: true },
+    queue: { type: 'text' },
+    account: { type: 'text', nullable: true },
+    data: { type: 'json' },
+    state: { type: 'jsonb' },
+    server: { type: 'int', nullable: true },
+    tries: { type: 'int', default: 0 },
+    changed: { type: 'timestamptz', default: () => 'now()' },
+  },
+});
+
+export const entities = [Accounts, Sites, Memberships, Pages, Batches, PictureFiles, Releases, Previews, LongWorks];

@@ -6,8 +6,9 @@ import { hashPassword } from '../accounts/routes';
 import { Accounts, Memberships, Pages, Sites } from '../database/entities';
 import { jsonColumn } from '../database/json-column';
 import type { Service } from '../http/service';
-import { keepPicture } from '../pictures/routes';
+import { keepFiles } from '../pictures/taking-in';
 import { scalePicture } from '../pictures/scale';
+import { factsOf } from '../pages/facts';
 import { publish } from '../releases/publish';
 import { drawings } from '../../demo/draw';
 import { mill, millHome, observatory, observatoryHome } from '../../demo/neighbours';
@@ -16,6 +17,7 @@ import { fares, lostProperty, timetable } from '../../demo/tidewick-pages';
 
 const accounts = [
   { id: 'ada', email: 'ada@studio.example', name: 'Ada Lindqvist', password: 'paper-and-ink' },
+  { id: 'cleo', email: 'cleo@studio.example', name: 'Cleo Adeyemi', password: 'scissors-and-glue' },
   { id: 'ben', email: 'ben@elsewhere.example', name: 'Ben Okafor', password: 'another-studio' },
 ];
 
@@ -25,14 +27,15 @@ const clients: readonly { readonly site: Site; readonly pages: readonly Page[]; 
   { site: observatory, pages: [observatoryHome], live: [] },
 ];
 
-async function loadPictures(service: Service, site: string): Promise<void> {
+async function loadPictures(service: Service, site: string): Promise<Site['pictures']> {
+  const pictures: Record<string, Site['pictures'][string]> = {};
   for (const [id, { alt, svg }] of Object.entries(drawings[site] ?? {})) {
     const png = await sharp(Buffer.from(svg)).png().toBuffer();
     const scaled = await scalePicture(`${id}.png`, png);
-    await service.database.transaction((manager) =>
-      keepPicture(manager, site, id, { ...scaled, picture: { ...scaled.picture, alt } }),
-    );
+    await keepFiles(service.database.manager, site, scaled);
+    pictures[id] = { ...scaled.picture, alt };
   }
+  return pictures;
 }
 
 /** Fills an empty database with the demo's accounts, sites, pictures, pages and releases. */
@@ -41,20 +44,21 @@ export async function loadDemo(service: Service): Promise<void> {
   if ((await manager.getRepository(Accounts).count()) > 0) return;
   for (const { site, pages, live } of clients) {
     await manager.getRepository(Sites).delete({ id: site.id }); // what a start that was cut short left behind
-    await manager.getRepository(Sites).insert({ id: site.id, host: site.host, document: jsonColumn(readSite(site)) });
-    await loadPictures(service, site.id);
-    const kept = await manager.getRepository(Sites).findOneByOrFail({ id: site.id });
+    await manager.getRepository(Sites).insert({ id: site.id, host: site.host, written: jsonColumn(readSite(site)) });
+    const whole = { ...site, pictures: await loadPictures(service, site.id) };
+    await manager.getRepository(Sites).update({ id: site.id }, { written: jsonColumn(whole) });
     for (const page of pages)
       await manager.getRepository(Pages).insert({
         id: page.id,
         site: site.id,
-        path: page.path,
         revision: 0,
-        document: jsonColumn(readPage(kept.document, page)),
+        written: jsonColumn(readPage(whole, page)),
+        ...factsOf(page),
       });
-    for (const page of live) await publish(service, { page, site: site.id }, 'ada');
+    for (const page of live) await publish(service, { page, site: site.id }, { account: 'ada' });
   }
   for (const account of accounts)
     await manager.getRepository(Accounts).insert({ ...account, password: await hashPassword(account.password) });
-  for (const { site } of clients) await manager.getRepository(Memberships).insert({ account: 'ada', site: site.id });
+  for (const { site } of clients)
+    for (const account of ['ada', 'cleo']) await manager.getRepository(Memberships).insert({ account, site: site.id });
 }

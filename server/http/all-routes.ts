@@ -6,7 +6,7 @@ import { pictureRoutes } from '../pictures/routes';
 import { previewRoutes } from '../previews/routes';
 import { releaseRoutes } from '../releases/routes';
 import { siteRoutes } from '../sites/routes';
-import { sectionRoutes } from '../sites/sections';
+import { workRoutes } from '../work/routes';
 
 export const allRoutes: readonly Routes[] = [
   accountRoutes,
@@ -15,5 +15,5 @@ export const allRoutes: readonly Routes[] = [
   previewRoutes,
   releaseRoutes,
   siteRoutes,
-  sectionRoutes,
+  workRoutes,
 ];

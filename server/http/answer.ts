@@ -7,7 +7,7 @@ import { Problem } from '@core/document/problem';
 import type { Logger } from 'pino';
 
 /** The HTTP status of each refusal. */
-const statusOf: Readonly<Record<RefusalCode, number>> = {
+export const statusOf: Readonly<Record<RefusalCode, number>> = {
   'bad-input': 400,
   'signed-out': 401,
   'wrong-credentials': 401,
@@ -20,6 +20,7 @@ const statusOf: Readonly<Record<RefusalCode, number>> = {
   'too-many-attempts': 429,
   failed: 500,
   unavailable: 503,
+  'log-gone': 410,
   'disk-full': 507,
 };
 
@@ -89,7 +90,7 @@ export function loggable(error: unknown): Record<string, unknown> {
 }
 
 /** The answer to what was thrown: a code and a sentence, with the place where it has one; undefined for what nobody foresaw. */
-function refusedBy(error: unknown): Refused | undefined {
+export function refusedBy(error: unknown): Refused | undefined {
   if (error instanceof Refusal) return { code: error.code, problem: error.message };
   if (error instanceof Problem) return { code: 'does-not-fit', problem: error.message, place: error.place };
   if (error instanceof MulterError)

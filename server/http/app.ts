@@ -1,12 +1,10 @@
 import { join } from 'node:path';
 import compression from 'compression';
-import connectPg from 'connect-pg-simple';
 import express, { type Express } from 'express';
 import staticGzip from 'express-static-gzip';
 import session from 'express-session';
 import helmet from 'helmet';
 import { fonts } from '@core/style/fonts';
-import type { FollowingPreviews } from '../previews/previews';
 import { fontPath } from '../releases/write';
 import { allRoutes } from './all-routes';
 import { poolOf } from '../database/open';
@@ -14,6 +12,7 @@ import { notFound } from '@core/api/refusal';
 import { answerErrors, loggable } from './answer';
 import { sameOrigin, signedIn } from './guard';
 import { requestLog } from './request-log';
+import { sessionStore } from './session-store';
 import type { Service } from './service';
 
 const policy = {
@@ -32,13 +31,12 @@ const policy = {
 
 /** Who asks, kept in PostgreSQL so that any server may answer. */
 function sessions(service: Service): express.RequestHandler {
-  const Store = connectPg(session);
   return session({
     name: 'fold',
     secret: service.config.secret,
     resave: false,
     saveUninitialized: false,
-    store: new Store({
+    store: sessionStore(Math.min(60_000, service.config.sessionLasts / 20), {
       pool: poolOf(service.database),
       tableName: 'sessions',
       pruneSessionInterval: 900,
@@ -72,8 +70,8 @@ function interfaceFiles(app: Express, folder: string): void {
 }
 
 /** The API: who asks is known before anything else is done. */
-function api(app: Express, service: Service, previews: FollowingPreviews): void {
-  app.use('/api', sameOrigin(service.config.port), sessions(service));
+function api(app: Express, service: Service): void {
+  app.use('/api', sameOrigin(service.config), sessions(service));
   app.use(
     '/api',
     compression({
@@ -85,14 +83,14 @@ function api(app: Express, service: Service, previews: FollowingPreviews): void 
     next();
   });
   app.use('/api', signedIn);
-  for (const routes of allRoutes) app.use('/api', routes(service, previews));
+  for (const routes of allRoutes) app.use('/api', routes(service));
   app.use('/api', () => {
     throw notFound();
   });
 }
 
 /** The editor's server: the interface's files and the API it speaks to. */
-export function editorApp(service: Service, previews: FollowingPreviews): Express {
+export function editorApp(service: Service): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(requestLog(service.log));
@@ -108,7 +106,7 @@ export function editorApp(service: Service, previews: FollowingPreviews): Expres
     if (file === undefined) throw notFound();
     response.set('cache-control', 'public, max-age=31536000').sendFile(fontPath(file));
   });
-  api(app, service, previews);
+  api(app, service);
   interfaceFiles(app, service.config.webFolder);
   app.use(answerErrors(service.log));
   return app;

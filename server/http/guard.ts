@@ -1,8 +1,10 @@
 import type { NextFunction, Request, Response } from 'express';
 import * as z from 'zod';
 import { Identifier } from '@core/document/identifier';
-import { Memberships, Pages, Sites, type PageRow, type SiteRow } from '../database/entities';
+import { Memberships } from '../database/entities';
 import { notFound, Refusal } from '@core/api/refusal';
+import type { Config } from '../config';
+import type { Pair, SiteNow } from '../pages/documents';
 import type { Service } from './service';
 
 declare module 'express-session' {
@@ -18,6 +20,14 @@ export function accountOf(request: Request): string {
   return account;
 }
 
+const named = z.array(z.object({ name: z.string() }));
+
+/** What others call an account. */
+export async function nameOfAccount(service: Service, account: string): Promise<string> {
+  const rows: unknown = await service.database.query('SELECT name FROM accounts WHERE id = $1', [account]);
+  return named.parse(rows)[0]?.name ?? 'Somebody';
+}
+
 /** Lets only who is signed in pass; signing in itself is open to all. */
 export function signedIn(request: Request, _response: Response, next: NextFunction): void {
   if (request.path !== '/session') accountOf(request);
@@ -25,24 +35,20 @@ export function signedIn(request: Request, _response: Response, next: NextFuncti
 }
 
 /** The site, when the signed-in account is a member of it. @throws Refusal 404 otherwise */
-export async function siteFor(service: Service, request: Request, id: string): Promise<SiteRow> {
+export async function siteFor(service: Service, request: Request, id: string): Promise<SiteNow> {
   const account = accountOf(request);
   const member = await service.database.getRepository(Memberships).existsBy({ account, site: id });
-  const site = member ? await service.database.getRepository(Sites).findOneBy({ id }) : null;
+  const site = member ? await service.documents.site(service.database.manager, id) : undefined;
   if (!site) throw notFound();
   return site;
 }
 
 /** The page with its site, when the signed-in account is a member of that site. @throws Refusal 404 otherwise */
-export async function pageFor(
-  service: Service,
-  request: Request,
-  id: string,
-): Promise<{ page: PageRow; site: SiteRow }> {
-  accountOf(request);
-  const page = await service.database.getRepository(Pages).findOneBy({ id });
-  if (!page) throw notFound();
-  return { page, site: await siteFor(service, request, page.site) };
+export async function pageFor(service: Service, request: Request, id: string): Promise<Pair> {
+  await reachPage(service, request, id);
+  const both = await service.documents.together(service.database.manager, id);
+  if (!both) throw notFound();
+  return both;
 }
 
 const reached = z.array(z.object({ site: z.string() }));
@@ -75,8 +81,9 @@ export async function reachSite(service: Service, request: Request, id: string):
 }
 
 /** Refuses every change that another origin asks for. */
-export function sameOrigin(port: number) {
+export function sameOrigin({ port, address }: Pick<Config, 'port' | 'address'>) {
   const own = new Set([`http://localhost:${port}`, `http://127.0.0.1:${port}`]);
+  if (address !== undefined) own.add(new URL(address).origin);
   return (request: Request, _response: Response, next: NextFunction): void => {
     const changes = !['GET', 'HEAD', 'OPTIONS'].includes(request.method);
     if (changes && !own.has(request.get('origin') ?? ''))

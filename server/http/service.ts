@@ -1,8 +1,11 @@
-import type { LimitFunction } from 'p-limit';
 import type { Logger } from 'pino';
 import type { DataSource } from 'typeorm';
 import type { Config } from '../config';
+import type { DocumentStore } from '../pages/documents';
 import type { PageFeed } from '../pages/feed';
+import type { People } from '../pages/people';
+import type { Notices } from '../pages/notices';
+import type { LongWork } from '../work/long-work';
 import type { OneByOne } from './one-by-one';
 import type { OpenStreams } from './open-streams';
 
@@ -10,12 +13,17 @@ import type { OpenStreams } from './open-streams';
 export interface Service {
   readonly config: Config;
   readonly database: DataSource;
+  readonly documents: DocumentStore;
   readonly feed: PageFeed;
+  /** What other servers store. */
+  readonly notices: Notices;
+  /** Who has which page open. */
+  readonly people: People;
+  /** What takes a while. */
+  readonly work: LongWork;
   readonly log: Logger;
-  /** Publishing and writing previews, in turn for each site. */
-  readonly writing: OneByOne;
-  /** Reading pictures, few at once. */
-  readonly scaling: LimitFunction;
+  /** Storing edits, in turn for each page. */
+  readonly storing: OneByOne;
   /** Event streams that end with the session they were opened in. */
   readonly streams: OpenStreams;
 }

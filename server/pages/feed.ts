@@ -1,58 +1,68 @@
 import { EventEmitter } from 'node:events';
 import type { Stored } from '@core/api/pages';
 
+/** Where a batch was stored, and whether it changed the site. */
+interface Where {
+  readonly page: string;
+  readonly site: string;
+  readonly ofSite: boolean;
+}
+
 /** Tells everybody who has a page open what was stored. */
 export class PageFeed {
   private readonly events = new EventEmitter().setMaxListeners(0);
 
-  tell(page: string, stored: Stored): void {
-    this.events.emit(page, stored);
-    this.events.emit('any page', page);
+  /** Tells of a batch those who have its page open and, when it changed the site, those who have another page of that site open. */
+  tell(where: Where, toldTo: (page: string) => Stored): void {
+    this.pass(where, toldTo);
+    this.events.emit('site', where.site);
   }
 
-  /** Calls back for every batch stored on a page, until the returned function is called. */
-  listen(page: string, heard: (stored: Stored) => void): () => void {
+  /** Tells the same of a batch that another server stored: what follows from it is that server's work. */
+  pass({ page, site, ofSite }: Where, toldTo: (page: string) => Stored): void {
+    this.events.emit(page, toldTo(page));
+    if (ofSite) this.events.emit(`${site} log`, page, toldTo);
+  }
+
+  /** Whether anybody listens to a page, or to its site. */
+  isHeard({ page, site }: { readonly page: string | null; readonly site: string }): boolean {
+    return this.events.listenerCount(`${site} log`) > 0 || (page !== null && this.events.listenerCount(page) > 0);
+  }
+
+  /** Calls back for every batch stored on a page or its site, until the returned function is called. */
+  listen(
+    { page, site }: { readonly page: string; readonly site: string },
+    heard: (stored: Stored) => void,
+  ): () => void {
+    const elsewhere = (from: string, toldTo: (page: string) => Stored): void => {
+      if (from !== page) heard(toldTo(page));
+    };
     this.events.on(page, heard);
-    return () => this.events.off(page, heard);
+    this.events.on(`${site} log`, elsewhere);
+    return () => {
+      this.events.off(page, heard);
+      this.events.off(`${site} log`, elsewhere);
+    };
   }
 
-  /** Tells that the site of a page has changed under it. */
-  tellSite(page: string): void {
-    this.events.emit(`${page} site`);
-    this.events.emit('any page', page);
-  }
-
-  listenToSite(page: string, heard: () => void): () => void {
-    this.events.on(`${page} site`, heard);
-    return () => this.events.off(`${page} site`, heard);
-  }
-
-  /** Tells that the site of a page keeps other sections. */
-  tellSections(page: string): void {
-    this.events.emit(`${page} sections`);
-  }
-
-  listenToSections(page: string, heard: () => void): () => void {
-    this.events.on(`${page} sections`, heard);
-    return () => this.events.off(`${page} sections`, heard);
-  }
-
-  /** Tells that a page stands at another address. */
-  tellMoved(page: string): void {
-    this.events.emit('any page', page);
+  /** Calls back when a page is deleted. */
+  listenToGone(page: string, heard: () => void): () => void {
+    this.events.on(`${page} gone`, heard);
+    return () => this.events.off(`${page} gone`, heard);
   }
 
   /** Tells that a page of a site has gone. */
   tellGone(site: string, page: string): void {
     this.events.emit('site', site);
-    this.events.emit(`${page} site`);
+    this.passGone(page);
   }
 
-  listenToAll(heard: (page: string) => void): void {
-    this.events.on('any page', heard);
+  /** The same where another server removed it. */
+  passGone(page: string): void {
+    this.events.emit(`${page} gone`);
   }
 
-  /** Calls back for every site a page of which has gone. */
+  /** Calls back for every site of which something is another now. */
   listenToSites(heard: (site: string) => void): void {
     this.events.on('site', heard);
   }

@@ -1,22 +1,26 @@
 import { Router, type Request, type Response } from 'express';
 import * as z from 'zod';
 import type { PageEvents } from '@core/api/events';
-import { Batch, Log, LogRequest, PageFacts, PathChange } from '@core/api/pages';
-import { jsonColumn } from '../database/json-column';
-import { Pages, Releases, Sites } from '../database/entities';
-import { lockPage } from '../database/locks';
-import { answer, loggable, read } from '../http/answer';
+import { FeedRequest, Place } from '@core/api/people';
+import { Batch, Log, LogRequest, PageFacts, WouldBeEdits, WouldChange } from '@core/api/pages';
+import { IsNull } from 'typeorm';
+import { Batches, Pages, Releases, type ReleaseRow } from '../database/entities';
+import { answer, read } from '../http/answer';
 import { body } from '../http/body';
-import { accountOf, pageFor, parameter, reachPage, siteOfPage } from '../http/guard';
+import { openStream } from '../http/event-stream';
+import { accountOf, nameOfAccount, pageFor, parameter, reachPage, siteOfPage } from '../http/guard';
 import type { Service } from '../http/service';
-import { takeOffline } from '../releases/publish';
-import { hashOf } from '../releases/write';
-import { isUniqueViolation, liveAddress, pathTaken } from '../sites/routes';
-import { logSince, storeBatch } from './store';
+import type { Releasing } from '../releases/releasing';
+import { liveAddress } from '../sites/routes';
+import { wholeLogSince } from './log';
+import { noticeGone } from './notices';
+import { storeBatch } from './store';
+import { pagesThatChange } from './would-change';
+import { stylingOf } from '@core/document/site';
 import type { Routes } from '../http/routes';
 
-/** So many earlier paths of a page are remembered. */
-const mostFormerPaths = 20;
+/** Who asks for nothing after it knows all of a log. */
+const newest = 2_147_483_647;
 
 export const pageRoutes: Routes = (service) => {
   const router = Router();
@@ -30,101 +34,102 @@ export const pageRoutes: Routes = (service) => {
       site: site.document,
       page: page.document,
       revision: page.revision,
-      release: release ? { number: release.number, page: release.content.pages[page.id]?.document ?? null } : null,
+      siteRevision: site.revision,
+      release: releaseOf(release, page.id),
       live: liveAddress(service, site, page.path),
     });
   });
 
   router.post('/pages/:page/edits', reaching(service), body('8mb'), async (request, response) => {
-    const at = await reachPage(service, request, parameter(request, 'page'));
-    answer(response, Log, await storeBatch(service, at, accountOf(request), read(Batch, request.body)));
+    answer(
+      response,
+      Log,
+      await storeBatch(service, reachedBy(response), accountOf(request), read(Batch, request.body)),
+    );
+  });
+
+  router.post('/pages/:page/would-change', reaching(service), body('8mb'), async (request, response) => {
+    const { edits } = read(WouldBeEdits, request.body);
+    answer(response, WouldChange, { pages: await pagesThatChange(service, reachedBy(response), edits) });
   });
 
   router.get('/pages/:page/log', async (request, response) => {
-    const { page } = await reachPage(service, request, parameter(request, 'page'));
-    const { since } = read(LogRequest, request.query);
-    answer(response, Log, { log: await logSince(service.database.manager, page, since) });
+    const at = await reachPage(service, request, parameter(request, 'page'));
+    const { since, site = newest } = read(LogRequest, request.query);
+    answer(response, Log, { log: await wholeLogSince(service.database.manager, at, { page: since, site }) });
   });
 
-  placeRoutes(service, router);
+  removalRoutes(service, router);
   feedRoute(service, router);
   exportRoutes(service, router);
   return router;
 };
 
+/** What is live of a page, and the sections it shows. */
+function releaseOf(release: ReleaseRow | null, page: string): PageFacts['release'] {
+  if (!release) return null;
+  const { site, pages } = release.content;
+  const sections = site.sections?.filter((one) => one.shared);
+  return {
+    number: release.number,
+    page: pages[page]?.document ?? null,
+    ...(sections && { sections }),
+    styling: stylingOf(site),
+  };
+}
+
 /** Lets a request pass whose page the account may reach, before anything of its body is read. */
 const reaching =
   (service: Service) =>
-  async (request: Request, _response: Response, next: () => void): Promise<void> => {
-    await reachPage(service, request, parameter(request, 'page'));
+  async (request: Request, response: Response, next: () => void): Promise<void> => {
+    const { locals } = response;
+    locals['reached'] = await reachPage(service, request, parameter(request, 'page'));
     next();
   };
 
-/** Writes an event of the page's stream. */
-const say = <Name extends keyof PageEvents>(response: Response, name: Name, data: PageEvents[Name]): boolean =>
-  response.write(`event: ${name}\ndata: ${JSON.stringify(data)}\n\n`);
+/** The page that was let through to, and its site. */
+const reachedBy = ({ locals }: Response): { page: string; site: string } =>
+  z.object({ page: z.string(), site: z.string() }).parse(locals['reached']);
 
-/** An answer that stays open and tells what is stored on a page, as long as whoever opened it is signed in and a member of its site. */
-function openFeed(service: Service, request: Request, response: Response, page: string): void {
-  const account = accountOf(request);
-  response.writeHead(200, {
-    'content-type': 'text/event-stream',
-    'cache-control': 'no-store',
-    'x-accel-buffering': 'no',
-  });
-  response.write('retry: 1000\n\n');
-  const stillAllowed = async (): Promise<void> => {
-    const rows: unknown = await service.database.query(
-      'SELECT 1 AS there FROM sessions WHERE sid = $1 AND expire > now()',
-      [request.sessionID],
-    );
-    const session = z.array(z.unknown()).parse(rows).length > 0;
-    if (!session || (await siteOfPage(service, account, page)) === undefined) response.end();
-    else response.write(': still here\n\n');
-  };
-  const beat = setInterval(
-    () =>
-      void stillAllowed().catch((error: unknown) => service.log.warn(loggable(error), 'a feed could not be checked')),
-    service.config.listenersChecked,
-  );
-  const stops = [
-    () => clearInterval(beat),
-    service.feed.listen(page, (stored) => say(response, 'message', stored)),
-    service.feed.listenToSite(page, () => say(response, 'site', {})),
-    service.feed.listenToSections(page, () => say(response, 'sections', {})),
-    service.streams.open(request.sessionID, () => response.end()),
-  ];
-  response.on('close', () => stops.forEach((stop) => stop()));
+interface Listening {
+  readonly at: { readonly page: string; readonly site: string };
+  /** Who listens, where others are told. */
+  readonly person: Parameters<Service['people']['enter']>[0] | undefined;
 }
 
-/** Where a page stands, and that it goes. */
-function placeRoutes(service: Service, router: Router): void {
-  router.patch('/pages/:page', reaching(service), body('20kb'), async (request, response) => {
-    const { page } = await reachPage(service, request, parameter(request, 'page'));
-    const { path } = read(PathChange, request.body);
-    await service.database
-      .transaction(async (manager) => {
-        const row = await lockPage(manager, page);
-        const formerPaths =
-          row.path === path
-            ? row.formerPaths
-            : [...row.formerPaths.filter((one) => one !== path && one !== row.path), row.path].slice(-mostFormerPaths);
-        await manager
-          .getRepository(Pages)
-          .update({ id: page }, { path, formerPaths, document: jsonColumn({ ...row.document, path }) });
-      })
-      .catch((error: unknown) => {
-        throw isUniqueViolation(error) ? pathTaken(path) : error;
-      });
-    service.feed.tellMoved(page);
-    answer(response, PathChange, { path });
+/** What is stored on a page and who is on it, as it happens, told as long as whoever listens is a member of its site. */
+function openFeed(service: Service, request: Request, response: Response, { at, person }: Listening): void {
+  const account = accountOf(request);
+  openStream(service, request, response, {
+    stillAllowed: async () => (await siteOfPage(service, account, at.page)) !== undefined,
+    open: (write) => {
+      const say = <Name extends keyof PageEvents>(name: Name, data: PageEvents[Name]): void => write(name, data);
+      return [
+        service.feed.listen(at, (stored) => say('message', stored)),
+        service.feed.listenToGone(at.page, () => say('gone', {})),
+        ...(person
+          ? [service.people.enter(person), service.people.listen(person, (people) => say('people', { people }))]
+          : []),
+      ];
+    },
   });
+}
 
+/** That a page goes. */
+function removalRoutes(service: Service, router: Router): void {
   router.delete('/pages/:page', async (request, response) => {
     const { page, site } = await reachPage(service, request, parameter(request, 'page'));
-    await service.database.getRepository(Pages).delete({ id: page });
+    const account = accountOf(request);
+    const data: Releasing = { page, site, account, gone: true };
+    const offline = await service.database.transaction(async (manager) => {
+      await manager.getRepository(Batches).delete({ page, siteRevision: IsNull() }); // what also changed the site stays in its log
+      await manager.getRepository(Pages).delete({ id: page });
+      await manager.query(...noticeGone(site, page));
+      return service.work.begin(manager, { queue: 'releases', account, data });
+    });
+    service.documents.forget('pages', page);
     service.feed.tellGone(site, page);
-    await takeOffline(service, site, page, accountOf(request));
+    if (offline !== undefined) await service.work.ended(offline, 20_000);
     response.status(204).end();
   });
 }
@@ -133,13 +138,18 @@ function placeRoutes(service: Service, router: Router): void {
 function feedRoute(service: Service, router: Router): void {
   router.get('/pages/:page/feed', async (request, response) => {
     const { page, site } = await reachPage(service, request, parameter(request, 'page'));
-    openFeed(service, request, response, page);
-    const latest = await service.database // read after the listening has begun
-      .getRepository(Sites)
-      .findOneBy({ id: site })
-      .catch(() => null);
-    if (!latest) return void response.end(); // the listener comes again
-    if (!response.writableEnded) say(response, 'site-is', hashOf(JSON.stringify(latest.document)));
+    const { tab } = read(FeedRequest, request.query);
+    const account = accountOf(request);
+    const person = tab === undefined ? undefined : { page, tab, account, name: await nameOfAccount(service, account) };
+    if (!response.destroyed) openFeed(service, request, response, { at: { page, site }, person });
+  });
+
+  router.put('/pages/:page/place', reaching(service), body('4kb'), async (request, response) => {
+    const { page } = reachedBy(response);
+    const { tab, at } = read(Place, request.body);
+    const account = accountOf(request);
+    service.people.select({ page, tab, account, name: await nameOfAccount(service, account) }, at);
+    response.status(204).end();
   });
 }
 

@@ -1,146 +1,224 @@
-import { MoreThan, type EntityManager } from 'typeorm';
-import { mirrored, sharedRoots } from '@core/document/commands/shared';
-import { applyEdits } from '@core/document/edits/apply';
-import type { Edit } from '@core/document/edits/edit';
-import { newIdentifier } from '@core/document/identifier';
-import { pageOfSection, type KeptSection } from '@core/document/kept-section';
-import { titleOf } from '@core/document/page';
+import * as z from 'zod';
+import { ArrayContains, Not, type EntityManager } from 'typeorm';
+import { applyBatch, type Documents } from '@core/document/edits/batch';
+import { isOnPage, isOnSite, type Primitive, type SiteEdit } from '@core/document/edits/site-edit';
+import { blankPage, type Page } from '@core/document/page';
 import { Problem } from '@core/document/problem';
-import { Batches, Pages, Sites, type PageRow, type SiteRow } from '../database/entities';
-import { jsonColumn } from '../database/json-column';
-import { lockPage, lockPages, lockSite } from '../database/locks';
+import type { Site } from '@core/document/site';
+import { Batches, Pages, type BatchRow } from '../database/entities';
+import { lockSite } from '../database/locks';
 import type { Batch, Stored } from '@core/api/pages';
 import { notFound, Refusal } from '@core/api/refusal';
 import type { Service } from '../http/service';
+import { isUniqueViolation, pathTaken } from '../sites/paths';
+import { factsAfter } from './facts';
+import { logSince, toldTo } from './log';
 
-/** Everything stored on a page after a revision, oldest first. */
-export async function logSince(manager: EntityManager, page: string, revision: number): Promise<Stored[]> {
-  const rows = await manager
-    .getRepository(Batches)
-    .find({ where: { page, revision: MoreThan(revision) }, order: { revision: 'ASC' }, take: 5000 });
-  return rows.map((row) => ({ revision: row.revision, id: row.id, edits: row.edits }));
+/** A batch that was stored now, for those who listen. */
+type Fresh = Omit<BatchRow, 'order' | 'at' | 'account'>;
+
+const Outcomes = z.array(z.object({ outcome: z.enum(['stored', 'known', 'stale']) })).length(1);
+
+/** Documents at their revisions. */
+interface Now {
+  readonly site: { readonly revision: number; readonly document: Site };
+  readonly page?: { readonly revision: number; readonly document: Page };
 }
 
-interface Fresh {
-  readonly page: string;
-  readonly stored: Stored;
+/** A batch to be stored, and what it makes of the documents. */
+interface Making {
+  readonly at: { readonly site: string; readonly page?: string };
+  readonly id: string;
+  readonly account: string;
+  readonly after: Documents & { readonly edits: readonly Primitive[] };
 }
 
+/** Stores a batch in one statement, unless a document is another by now, or it is stored already. */
 async function write(
+  service: Service,
   manager: EntityManager,
-  row: PageRow,
-  id: string,
-  account: string,
-  edits: readonly Edit[],
-  document: PageRow['document'],
-): Promise<Fresh> {
-  const revision = row.revision + 1;
-  await manager.getRepository(Batches).insert({ page: row.id, revision, id, account, edits: jsonColumn(edits) });
-  await manager
-    .getRepository(Pages)
-    .update({ id: row.id }, { document: jsonColumn(document), revision, changed: new Date() });
-  return { page: row.id, stored: { revision, id, edits } };
+  now: Now,
+  { at, id, account, after }: Making,
+): Promise<Fresh | 'known' | 'stale'> {
+  const onSite = after.edits.some(isOnSite);
+  const onPage = after.edits.some(isOnPage);
+  const facts = onPage ? factsAfter(after.page, after.edits) : null;
+  const ended = service.notices.own(id);
+  const outcome = await manager
+    .query('SELECT store_batch($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) AS outcome', [
+      ...[id, at.site, now.site.revision, onSite, at.page ?? null, now.page?.revision ?? null, onPage, account],
+      ...[JSON.stringify(after.edits), facts && JSON.stringify(facts)],
+    ])
+    .then((rows: unknown) => Outcomes.parse(rows)[0]!.outcome)
+    .catch((error: unknown) => {
+      ended(false);
+      throw isUniqueViolation(error, 'pages') ? pathTaken(after.page.path) : error;
+    });
+  ended(outcome === 'stored');
+  if (outcome !== 'stored') return outcome;
+  return {
+    id,
+    site: at.site,
+    siteRevision: onSite ? now.site.revision + 1 : null,
+    page: onPage ? at.page! : null, // an edit of a page has one
+    revision: onPage ? now.page!.revision + 1 : null,
+    edits: after.edits,
+  };
 }
 
-/** The site's own copies of its sections after what was mirrored. */
-function sectionsAfter(site: SiteRow, all: ReturnType<typeof mirrored>): KeptSection[] {
-  return (site.document.sections ?? []).map((section) => {
-    const own = all.filter(({ root }) => section.shared && root === section.root).map(({ edit }) => edit);
-    if (own.length === 0) return section;
-    const page = pageOfSection(section);
-    const { [page.root]: _page, ...parts } = applyEdits(site.document, page, own).page.parts;
-    return { ...section, parts };
+/** Keeps what was stored, and tells those who listen. */
+function stored(service: Service, fresh: Fresh, after: Documents, from: string): void {
+  if (fresh.siteRevision !== null) service.documents.stored('sites', fresh.site, fresh.siteRevision, after.site);
+  if (fresh.page !== null && fresh.revision !== null)
+    service.documents.stored('pages', fresh.page, fresh.revision, after.page);
+  tell(service, fresh, from);
+}
+
+/** Nobody's page, for batches that concern a site alone. */
+const noPage = blankPage('none', 'None', '/');
+
+/**
+ * Stores edits of a site that the server makes itself, with whatever else is to be done in the same transaction; `edits` are made of the site as it is then.
+ * @throws Problem
+ */
+export async function storeOnSite(
+  service: Service,
+  at: { readonly site: string; readonly id: string; readonly account: string },
+  edits: readonly SiteEdit[],
+  besides: (manager: EntityManager) => Promise<void>,
+): Promise<void> {
+  const [fresh, after] = await service.database.transaction(async (manager) => {
+    await lockSite(manager, at.site, 'alone');
+    const site = await service.documents.site(manager, at.site);
+    if (!site) throw notFound();
+    await besides(manager);
+    const after = applyBatch({ site: site.document, page: noPage }, edits);
+    const fresh = await write(
+      service,
+      manager,
+      { site },
+      { at: { site: at.site }, id: at.id, account: at.account, after },
+    );
+    if (typeof fresh === 'string')
+      throw new Refusal('unavailable', 'This could not be stored just now. Try again in a moment.');
+    return [fresh, after] as const;
+  });
+  stored(service, fresh, after, '');
+}
+
+/** Refuses that a shared section goes which another page still shows; whoever calls it holds the site alone. @throws Problem */
+async function checkSections(manager: EntityManager, at: Place, before: Site, after: Site): Promise<void> {
+  for (const { id, name } of sectionsGone(before, after)) {
+    const showing = await manager.getRepository(Pages).findOne({
+      select: { id: true, title: true },
+      where: { site: at.site, id: Not(at.page), shows: ArrayContains([id]) },
+    });
+    if (showing)
+      throw new Problem(`“${showing.title}” still has the section “${name}”. Remove it there first.`, {
+        field: `sections.${id}`,
+      });
+  }
+}
+
+const sectionsGone = (before: Site, after: Site): NonNullable<Site['sections']> => {
+  if (before.sections === after.sections) return [];
+  const kept = new Set(after.sections?.filter((one) => one.shared).map((one) => one.id));
+  return before.sections?.filter((one) => one.shared && !kept.has(one.id)) ?? [];
+};
+
+interface Place {
+  readonly page: string;
+  readonly site: string;
+}
+
+/** What a batch is stored on, and by whom. */
+interface Sent {
+  readonly at: Place;
+  readonly account: string;
+  readonly batch: Batch;
+}
+
+/** The log of a batch that was stored before, as its sender asks for it; undefined where it was not. @throws Refusal where it was another page's */
+async function storedBefore(manager: EntityManager, { at, batch }: Sent): Promise<Stored[] | undefined> {
+  const known = await manager.getRepository(Batches).findOneBy({ id: batch.id });
+  if (!known) return undefined;
+  if (known.site !== at.site || (known.page ?? at.page) !== at.page)
+    throw new Refusal('bad-input', 'This batch belongs to another page.');
+  return logSince(manager, at, {
+    page: Math.min(batch.base, (known.revision ?? Infinity) - 1),
+    site: Math.min(batch.siteBase ?? Infinity, (known.siteRevision ?? Infinity) - 1, newest),
   });
 }
 
-/** Takes what happened in shared sections of one page to the others that have them, and to the site's own copy. */
-async function mirror(
-  manager: EntityManager,
-  site: SiteRow,
-  from: PageRow,
-  account: string,
-  edits: readonly Edit[],
-): Promise<Fresh[]> {
-  const all = mirrored(site.document, from.document, edits);
-  if (all.length === 0) return [];
-  const fresh: Fresh[] = [];
-  for (const row of await lockPages(manager, site.id)) {
-    if (row.id === from.id) continue;
-    const own = all.filter(({ root }) => Object.hasOwn(row.document.parts, root)).map(({ edit }) => edit);
-    if (own.length === 0) continue;
-    try {
-      fresh.push(
-        await write(
-          manager,
-          row,
-          `shared-${newIdentifier()}${newIdentifier()}`,
-          account,
-          own,
-          applyEdits(site.document, row.document, own).page,
-        ),
-      );
-    } catch (error) {
-      throw error instanceof Problem
-        ? new Problem(`On “${titleOf(row.document)}”, which shares this section: ${error.message}`, error.place)
-        : error;
-    }
-  }
-  const sections = sectionsAfter(site, all);
-  await manager.getRepository(Sites).update({ id: site.id }, { document: jsonColumn({ ...site.document, sections }) });
-  return fresh;
+/** Who knows all there is. */
+const newest = 2_147_483_647;
+
+/** Where a shared section would go, the site is held alone while the other pages are looked at. */
+async function writeSafely(service: Service, now: Now, making: Making, at: Place): Promise<Fresh | 'known' | 'stale'> {
+  const { manager } = service.database;
+  const before = now.site.document;
+  if (sectionsGone(before, making.after.site).length === 0) return write(service, manager, now, making);
+  return service.database.transaction(async (held) => {
+    await lockSite(held, at.site, 'alone');
+    await checkSections(held, at, before, making.after.site);
+    return write(service, held, now, making);
+  });
 }
 
-/** Whether edits of a page, or what they put in, touch a section that other pages share. */
-function touchesShared(site: SiteRow, page: PageRow, edits: readonly Edit[]): boolean {
-  const roots = sharedRoots(site.document);
-  if (roots.size === 0) return false;
-  return (
-    [...roots].some((root) => Object.hasOwn(page.document.parts, root)) ||
-    edits.some((edit) => edit.do === 'insert' && Object.keys(edit.parts).some((id) => roots.has(id)))
+/** One try to store a batch on documents as they are known, or asked for anew. */
+async function tryToStore(service: Service, sent: Sent, ask: boolean): Promise<Stored[] | 'stale'> {
+  const { at, account, batch } = sent;
+  const { manager } = service.database;
+  const now = (ask ? undefined : service.documents.known(at)) ?? (await askedAnew(service, at));
+  let after;
+  try {
+    after = applyBatch({ site: now.site.document, page: now.page.document }, batch.edits);
+  } catch (error) {
+    if (!(error instanceof Problem)) throw error;
+    const before = await storedBefore(manager, sent);
+    if (before) return before;
+    if (!ask) return 'stale'; // what is known may be old
+    throw error;
+  }
+  const fresh = await writeSafely(service, now, { at, id: batch.id, account, after }, at);
+  if (fresh === 'stale') return fresh;
+  if (fresh === 'known') return (await storedBefore(manager, sent)) ?? 'stale';
+  stored(service, fresh, after, at.page);
+  const knew = batch.base === now.page.revision && (batch.siteBase ?? now.site.revision) === now.site.revision;
+  return knew
+    ? [toldTo(at.page, fresh)]
+    : logSince(manager, at, { page: batch.base, site: batch.siteBase ?? now.site.revision });
+}
+
+async function askedAnew(service: Service, at: Place): Promise<Required<Now>> {
+  const both = await service.documents.together(service.database.manager, at.page);
+  if (both?.site.id !== at.site) throw notFound();
+  return both;
+}
+
+/** Tells of a batch to those who have its page open, or any page of its site. */
+function tell({ feed }: Service, fresh: Fresh, from: string): void {
+  feed.tell({ page: fresh.page ?? from, site: fresh.site, ofSite: fresh.siteRevision !== null }, (page) =>
+    toldTo(page, fresh),
   );
 }
 
-interface Done {
-  readonly log: Stored[];
-  readonly fresh: readonly Fresh[];
-}
-
-/** Stores a batch under the locks it needs; undefined when it changes what pages share, for which the site must be held alone. */
-async function storeHolding(
-  manager: EntityManager,
-  hold: 'shared' | 'alone',
-  at: { page: string; site: string },
-  account: string,
-  batch: Batch,
-): Promise<Done | undefined> {
-  const site = await lockSite(manager, at.site, hold);
-  if (hold === 'alone') await lockPages(manager, at.site);
-  const row = await lockPage(manager, at.page);
-  const known = await manager.getRepository(Batches).findOneBy({ id: batch.id });
-  if (known && known.page !== at.page) throw new Refusal('bad-input', 'This batch belongs to another page.');
-  if (known) return { log: await logSince(manager, at.page, Math.min(batch.base, known.revision - 1)), fresh: [] };
-  if (hold === 'shared' && touchesShared(site, row, batch.edits)) return undefined;
-  const applied = applyEdits(site.document, row.document, batch.edits);
-  const own = await write(manager, row, batch.id, account, batch.edits, applied.page);
-  const others = await mirror(manager, site, row, account, batch.edits);
-  return { log: await logSince(manager, at.page, batch.base), fresh: [own, ...others] };
-}
+/** So often a batch is tried again while others store before it. */
+const mostTries = 50;
 
 /**
- * Applies a batch to the newest state of the page and stores both in one transaction, and with them what it means for pages that share a section with it.
- * Returns the log since the client's base, the batch itself in it.
+ * Applies a batch to the newest state of the page and its site and stores it, all at once.
+ * Returns the log since what the client knew, the batch itself in it.
  * @throws Problem when an edit no longer fits
  */
-export async function storeBatch(
-  service: Service,
-  at: { page: string; site: string },
-  account: string,
-  batch: Batch,
-): Promise<{ log: Stored[] }> {
-  const store = (hold: 'shared' | 'alone'): Promise<Done | undefined> =>
-    service.database.transaction((manager) => storeHolding(manager, hold, at, account, batch));
-  const done = (await store('shared')) ?? (await store('alone'));
-  if (!done) throw notFound();
-  for (const one of done.fresh) service.feed.tell(one.page, one.stored);
-  return { log: done.log };
-}
+export const storeBatch = (service: Service, at: Place, account: string, batch: Batch): Promise<{ log: Stored[] }> =>
+  service.storing.run(at.page, async () => {
+    for (let tries = 0; tries < mostTries; tries++) {
+      const log = await tryToStore(service, { at, account, batch }, tries > 0);
+      if (log !== 'stale') return { log };
+    }
+    throw new Refusal(
+      'unavailable',
+      'Too much is being saved at once just now. Nothing was changed; try again in a moment.',
+    );
+  });

@@ -5,38 +5,17 @@ import { Router, type Request, type Response } from 'express';
 import multer from 'multer';
 import * as z from 'zod';
 import { newIdentifier } from '@core/document/identifier';
-import type { Picture } from '@core/document/site';
-import type { EntityManager } from 'typeorm';
-import { PictureFiles, Sites } from '../database/entities';
-import { jsonColumn } from '../database/json-column';
-import { lockSite } from '../database/locks';
-import { LibraryPicture, PictureFacts, Pictures } from '@core/api/pictures';
+import { PictureFiles } from '../database/entities';
+import { Pictures } from '@core/api/pictures';
 import { notFound, Refusal } from '@core/api/refusal';
-import { answer, read } from '../http/answer';
-import { body } from '../http/body';
-import { parameter, reachSite, siteFor } from '../http/guard';
-import type { Service } from '../http/service';
-import { scalePicture, type Scaled } from './scale';
+import { answer } from '../http/answer';
+import { accountOf, parameter, reachSite, siteFor } from '../http/guard';
+import { answerBegun } from '../work/begun';
+import { Upload } from './taking-in';
 import type { Routes } from '../http/routes';
 
 const FileName = z.string().regex(/^[a-z0-9][a-z0-9-]*\.[a-z0-9]{2,5}$/);
 const contentTypes: Readonly<Record<string, string>> = { webp: 'image/webp', svg: 'image/svg+xml' };
-
-/** Stores a scaled picture's files and enters it into the site's library. */
-export async function keepPicture(
-  manager: EntityManager,
-  site: string,
-  id: string,
-  { picture, files }: Scaled,
-): Promise<void> {
-  const row = await lockSite(manager, site, 'alone');
-  await manager.getRepository(PictureFiles).upsert(
-    files.map(({ file, bytes }) => ({ site, file, bytes })),
-    ['site', 'file'],
-  );
-  const pictures = { ...row.document.pictures, [id]: picture };
-  await manager.getRepository(Sites).update({ id: site }, { document: jsonColumn({ ...row.document, pictures }) });
-}
 
 const mostBytes = 100_000_000;
 
@@ -77,29 +56,6 @@ export async function clearUploads(folder: string): Promise<void> {
   }
 }
 
-/** A picture's name and alt text. */
-function describeRoute(service: Service, router: Router): void {
-  router.patch('/sites/:site/pictures/:picture', body('20kb'), async (request, response) => {
-    const site = await reachSite(service, request, parameter(request, 'site'));
-    const { name, alt } = read(PictureFacts, request.body);
-    const id = parameter(request, 'picture');
-    const picture = await service.database.transaction(async (manager): Promise<Picture> => {
-      const row = await lockSite(manager, site, 'alone');
-      const known = Object.hasOwn(row.document.pictures, id) ? row.document.pictures[id] : undefined;
-      if (!known) throw notFound();
-      const changed = { ...known, ...(name !== undefined && { name }), ...(alt !== undefined && { alt }) };
-      await manager
-        .getRepository(Sites)
-        .update(
-          { id: site },
-          { document: jsonColumn({ ...row.document, pictures: { ...row.document.pictures, [id]: changed } }) },
-        );
-      return changed;
-    });
-    answer(response, LibraryPicture, { id, picture });
-  });
-}
-
 export const pictureRoutes: Routes = (service) => {
   const router = Router();
   const receive = receiver(service.config.uploadFolder);
@@ -114,18 +70,14 @@ export const pictureRoutes: Routes = (service) => {
     await receive(request, response);
     const { file } = request;
     if (!file) throw new Refusal('bad-input', 'Choose a picture to upload.');
-    try {
-      const name = Buffer.from(file.originalname, 'latin1').toString('utf8'); // multipart names arrive as bytes
-      const scaled = await service.scaling(() => scalePicture(name, file.path));
-      const id = newIdentifier();
-      await service.database.transaction((manager) => keepPicture(manager, site, id, scaled));
-      answer(response, LibraryPicture, { id, picture: scaled.picture }, 201);
-    } finally {
+    const name = Buffer.from(file.originalname, 'latin1').toString('utf8'); // multipart names arrive as bytes
+    const account = accountOf(request);
+    const data: z.input<typeof Upload> = { site, account, id: newIdentifier(), name, file: file.filename };
+    await answerBegun(response, service, { queue: 'pictures', account, data }).catch(async (error: unknown) => {
       await rm(file.path, { force: true });
-    }
+      throw error;
+    });
   });
-
-  describeRoute(service, router);
 
   router.get('/sites/:site/files/:file', async (request, response) => {
     const site = await reachSite(service, request, parameter(request, 'site'));

@@ -88,10 +88,14 @@ function checkSize(facts: Metadata): void {
 
 /**
  * Reads an uploaded picture and makes its files in several widths, as WebP in sRGB, upright as its camera was held; an SVG is cleaned and kept as one file.
- * What moves goes on moving. Memory and time are bounded by the sizes it accepts.
+ * What moves goes on moving. `share` is told which part is done, from 0 to 1. Memory and time are bounded by the sizes it accepts.
  * @throws Refusal with the reason when the file is no picture, damaged or too large
  */
-export async function scalePicture(name: string, source: Source): Promise<Scaled> {
+export async function scalePicture(
+  name: string,
+  source: Source,
+  share: (done: number) => void = () => undefined,
+): Promise<Scaled> {
   const facts = await factsOf(source);
   if (!isKnown(facts.format) || (facts.format === 'heif' && facts.compression !== 'av1'))
     throw new Refusal('bad-input', kinds);
@@ -106,6 +110,7 @@ export async function scalePicture(name: string, source: Source): Promise<Scaled
     turned,
     orientation: facts.orientation ?? 1,
     animated: (facts.pages ?? 1) > 1,
+    share,
   });
   return {
     picture: {
@@ -159,6 +164,8 @@ interface Shape {
   /** How the camera was held: EXIF's tag 274, from 1 to 8. */
   readonly orientation: number;
   readonly animated: boolean;
+  /** Is told which part is done. */
+  share(done: number): void;
 }
 
 interface Made {
@@ -212,6 +219,7 @@ async function allWidths(source: Source, shape: Shape): Promise<Made[]> {
         .catch(damaged);
   const made: Made[] = [];
   for (const width of targets) {
+    shape.share((made.length + 1) / (targets.length + 1));
     const picture = large ? from(large) : reading(source, true);
     const bytes = await picture
       .resize({ width, height: height(width), fit: 'fill' })

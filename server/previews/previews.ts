@@ -1,10 +1,14 @@
 import { randomBytes } from 'node:crypto';
 import { access } from 'node:fs/promises';
 import { join } from 'node:path';
-import { Pages, Previews, Sites } from '../database/entities';
+import * as z from 'zod';
+import type { EntityManager } from 'typeorm';
+import type { Preview } from '@core/api/releases';
+import { Previews } from '../database/entities';
 import { loggable } from '../http/answer';
 import type { Service } from '../http/service';
 import { hashOf, pruneVersions, writeFolder, writePointer, writeWhole } from '../releases/write';
+import { workKind, type WorkOf } from '../work/kinds';
 
 /** The site's preview token: 128 random bits, made when first asked for. */
 async function tokenOf(service: Service, site: string): Promise<string> {
@@ -23,29 +27,35 @@ const keptVersions = 4;
 
 const folderOf = (service: Service, token: string): string => join(service.config.liveFolder, 'previews', token);
 
+/** Holds the right to write a site's preview until the transaction ends: whoever writes next reads what is newest by then. */
+const holdPreview = (manager: EntityManager, site: string): Promise<unknown> =>
+  manager.query('SELECT pg_advisory_xact_lock(hashtextextended($1, 2))', [site]);
+
+const isThere = (path: string): Promise<boolean> =>
+  access(path).then(
+    () => true,
+    () => false,
+  );
+
 /** Writes a site's pages as they are now to a version of their own in the folder its preview is served from, then moves the pointer to it. */
-async function writePreview(service: Service, siteId: string, token: string): Promise<void> {
-  const site = await service.database.getRepository(Sites).findOneBy({ id: siteId });
+async function writePreview(
+  service: Service,
+  manager: EntityManager,
+  { site: siteId, token, share }: { site: string; token: string; share(done: number): void },
+): Promise<void> {
+  await holdPreview(manager, siteId);
+  const site = await service.documents.site(manager, siteId);
   if (!site) return;
-  const pages = await service.database.getRepository(Pages).findBy({ site: siteId });
+  const pages = await service.documents.pages(manager, { site: siteId });
   const root = folderOf(service, token);
   const stamp = hashOf(
     JSON.stringify([site.document, pages.map((page) => [page.id, page.revision, page.path]).sort()]),
   );
   const folder = join(root, 'releases', stamp);
-  const written = await access(folder).then(
-    () => true,
-    () => false,
-  );
-  if (!written)
+  const documents = pages.map((page) => page.document);
+  if (!(await isThere(folder)))
     await writeWhole(folder, (unfinished) =>
-      writeFolder(
-        service.database.manager,
-        unfinished,
-        site.document,
-        pages.map((page) => page.document),
-        false,
-      ),
+      writeFolder(manager, unfinished, site.document, documents, { forVisitors: false, share }),
     );
   await writePointer(join(root, 'current'), stamp);
   await pruneVersions(root, keptVersions, (error) =>
@@ -53,31 +63,36 @@ async function writePreview(service: Service, siteId: string, token: string): Pr
   );
 }
 
-/** Previews that follow the edits: written anew a moment after each stored batch, one at a time for each site. */
+/** A site whose preview is to be written, and the path of the page that is to be looked at where somebody asked for it. */
+export const Previewing = z.object({ site: z.string(), path: z.string().optional() });
+export type Previewing = z.infer<typeof Previewing>;
+
+/** Writes previews. */
+export const previewWork: WorkOf = (service) =>
+  workKind({
+    queue: 'previews',
+    atOnce: 2,
+    data: Previewing,
+    run: async ({ site, path }, { share }): Promise<Preview | null> => {
+      const token = await tokenOf(service, site);
+      await service.database.transaction((manager) => writePreview(service, manager, { site, token, share }));
+      const { livePort } = service.config;
+      return path === undefined ? null : { address: `http://preview-${token}.localhost:${livePort}${path}` };
+    },
+  });
+
+/** Previews that follow the edits: written anew a moment after each stored batch. */
 export class FollowingPreviews {
   private readonly due = new Map<string, NodeJS.Timeout>();
 
   constructor(private readonly service: Service) {
-    service.feed.listenToAll((page) => this.meanwhile(this.pageChanged(page)));
-    service.feed.listenToSites((site) => this.meanwhile(this.siteChanged(site)));
+    service.feed.listenToSites((site) => this.siteChanged(site));
   }
 
-  /** The preview's token, its folder written and up to date. */
-  async open(site: string): Promise<string> {
-    const token = await tokenOf(this.service, site);
-    await this.write(site, token);
-    return token;
-  }
-
-  /** Writes the previews that are not where they are served from, as after a move to another machine. */
+  /** Has the previews written that are not where they are served from, as after a move to another machine. */
   async restore(): Promise<void> {
-    for (const { site, token } of await this.service.database.getRepository(Previews).find()) {
-      const there = await access(join(folderOf(this.service, token), 'current')).then(
-        () => true,
-        () => false,
-      );
-      if (!there) await this.write(site, token);
-    }
+    for (const { site, token } of await this.service.database.getRepository(Previews).find())
+      if (!(await isThere(join(folderOf(this.service, token), 'current')))) await this.begin(site);
   }
 
   stop(): void {
@@ -85,30 +100,25 @@ export class FollowingPreviews {
     this.due.clear();
   }
 
-  private async pageChanged(page: string): Promise<void> {
-    const row = await this.service.database
-      .getRepository(Pages)
-      .findOne({ select: { id: true, site: true }, where: { id: page } });
-    if (row) await this.siteChanged(row.site);
-  }
-
-  private async siteChanged(site: string): Promise<void> {
+  private siteChanged(site: string): void {
     if (this.due.has(site)) return;
-    const preview = await this.service.database.getRepository(Previews).findOneBy({ site });
-    if (!preview || this.due.has(site)) return; // asked again: another edit may have come first
     const later = (): void => {
       this.due.delete(site);
-      this.meanwhile(this.write(site, preview.token));
+      this.follow(site).catch((error: unknown) =>
+        this.service.log.error(loggable(error), 'a preview could not be asked for'),
+      );
     };
     this.due.set(site, setTimeout(later, 250));
   }
 
-  private write(site: string, token: string): Promise<void> {
-    return this.service.writing.run(`preview ${site}`, () => writePreview(this.service, site, token));
+  /** Has a site's preview written anew, where it has one. */
+  private async follow(site: string): Promise<void> {
+    if (await this.service.database.getRepository(Previews).existsBy({ site })) await this.begin(site);
   }
 
-  /** What nobody waits for: a failure is logged. */
-  private meanwhile(work: Promise<void>): void {
-    work.catch((error: unknown) => this.service.log.error(loggable(error), 'a preview could not be written'));
+  private async begin(site: string): Promise<void> {
+    const { database, work } = this.service;
+    const data: Previewing = { site };
+    await database.transaction((manager) => work.begin(manager, { queue: 'previews', account: null, data, key: site }));
   }
 }

@@ -1,22 +1,19 @@
 import { Router } from 'express';
-import { ChangedBesides, Published } from '@core/api/releases';
+import { ChangedBesides } from '@core/api/releases';
 import { answer } from '../http/answer';
-import { accountOf, pageFor, parameter, reachPage } from '../http/guard';
-import { liveAddress } from '../sites/routes';
-import { changedWith, publish } from './publish';
+import { accountOf, parameter, reachPage } from '../http/guard';
+import { answerBegun } from '../work/begun';
+import { changedWith } from './publish';
+import type { Releasing } from './releasing';
 import type { Routes } from '../http/routes';
 
 export const releaseRoutes: Routes = (service) => {
   const router = Router();
   router.post('/pages/:page/releases', async (request, response) => {
-    const { page, site } = await pageFor(service, request, parameter(request, 'page'));
-    const release = await publish(service, { page: page.id, site: site.id }, accountOf(request));
-    const published = {
-      number: release.number,
-      page: release.content.pages[page.id]?.document ?? null,
-      live: liveAddress(service, site, page.path),
-    };
-    answer(response, Published, published, 201);
+    const { page, site } = await reachPage(service, request, parameter(request, 'page'));
+    const account = accountOf(request);
+    const data: Releasing = { page, site, account };
+    await answerBegun(response, service, { queue: 'releases', account, data });
   });
   router.get('/pages/:page/releases/next', async (request, response) => {
     const { page } = await reachPage(service, request, parameter(request, 'page'));

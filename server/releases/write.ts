@@ -26,12 +26,19 @@ export const hashOf = (text: string): string => createHash('sha256').update(text
 /** The icon's file, named by what it shows. */
 const iconFile = (site: Site): string => `icon-${hashOf(iconOf(site))}.svg`;
 
-/** A page as it is served: its address and its files. */
-function compiled(site: Site, page: Page): Compiled & { stylesheet: string } {
+/** Where the pages are that are served together, by id. */
+export type PathsById = Readonly<Record<string, string>>;
+
+export const pathsOf = (pages: Iterable<Page>): PathsById =>
+  Object.fromEntries([...pages].map(({ id, path }) => [id, path]));
+
+/** A page as it is served among others: its address and its files. */
+function compiled(site: Site, page: Page, pages: PathsById): Compiled & { stylesheet: string } {
   let stylesheet = '';
   const made = compile(site, page, {
     pictures: '/files/',
     fonts: '/files/',
+    pages,
     icon: `/files/${iconFile(site)}`,
     stylesheet: (css) => (stylesheet = `/files/style-${hashOf(css)}.css`),
   });
@@ -39,7 +46,7 @@ function compiled(site: Site, page: Page): Compiled & { stylesheet: string } {
 }
 
 /** A page's HTML as it is served. It names its style sheet by what that says: where it is the same, the page is. */
-export const servedHtml = (site: Site, page: Page): string => compiled(site, page).html;
+export const servedHtml = (site: Site, page: Page, pages: PathsById): string => compiled(site, page, pages).html;
 
 const [brotli, gzipped] = [promisify(brotliCompress), promisify(gzip)];
 
@@ -58,22 +65,24 @@ async function writeText(file: string, text: string | Buffer, forVisitors: boole
 
 /**
  * Writes pages as plain files that any static host can serve, for visitors (compressed beside themselves, open to search engines) or as a preview: an `index.html` a page, and everything they need,
- * under names that hold its hash, in `files`. `manifest.json` lists what there is, and the policy each page is to be served under.
+ * under names that hold its hash, in `files`. `share` is told which part of the pages is written. `manifest.json` lists what there is, and the policy each page is to be served under.
  */
 export async function writeFolder(
   manager: EntityManager,
   folder: string,
   site: Site,
   pages: readonly Page[],
-  forVisitors: boolean,
+  { forVisitors, share }: { forVisitors: boolean; share?: ((done: number) => void) | undefined },
 ): Promise<void> {
   const pictures = new Set<string>();
   const fonts = new Set<string>();
   const manifest: Record<string, string> = {};
   const policies: Record<string, string> = {};
+  const paths = pathsOf(pages);
   await mkdir(join(folder, 'files'), { recursive: true });
-  for (const page of pages) {
-    const made = compiled(site, page);
+  for (const [index, page] of pages.entries()) {
+    share?.(index / pages.length);
+    const made = compiled(site, page, paths);
     const file = join(page.path, 'index.html');
     await mkdir(dirname(join(folder, file)), { recursive: true });
     await writeText(join(folder, file), made.html, forVisitors);

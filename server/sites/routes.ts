@@ -1,21 +1,22 @@
 import { Router } from 'express';
 import { In } from 'typeorm';
-import * as z from 'zod';
 import {
-  BreakpointsRequest,
-  ChangedSite,
   ClientCards,
   DeskFacts,
   LeavingPlaces,
   MadePage,
   NewPage,
+  ReachedPages,
   type PageEntry,
 } from '@core/api/sites';
+import { BreakpointChange } from '@core/document/commands/breakpoints';
 import { newIdentifier } from '@core/document/identifier';
-import { blankPage, titleOf } from '@core/document/page';
-import { Memberships, Pages, Releases, Sites, type SiteRow } from '../database/entities';
+import { pageOfSection } from '@core/document/kept-section';
+import { blankPage } from '@core/document/page';
+import { Memberships, Pages, Releases } from '../database/entities';
 import { copyOfPage } from '@core/document/commands/shared';
 import { menuPaths } from '@core/document/menus';
+import type { Site } from '@core/document/site';
 import { jsonColumn } from '../database/json-column';
 import { lockSite } from '../database/locks';
 import { notFound, Refusal } from '@core/api/refusal';
@@ -23,26 +24,49 @@ import { answer, read } from '../http/answer';
 import { body } from '../http/body';
 import { accountOf, parameter, reachPage, reachSite, siteFor } from '../http/guard';
 import type { Service } from '../http/service';
-import { changeBreakpoints, leavingBy } from './breakpoints';
+import type { PageNow, SiteNow } from '../pages/documents';
+import { factsOf } from '../pages/facts';
+import { leavingBy } from './breakpoints';
+import { isUniqueViolation, pathTaken } from './paths';
+import { reachOfPages } from './reach';
 import type { Routes } from '../http/routes';
 
-/** The message PostgreSQL's unique violation becomes. */
-export const pathTaken = (path: string): Refusal =>
-  new Refusal('path-taken', `The site has a page at ${path} already.`);
-export const isUniqueViolation = (error: unknown): boolean =>
-  z.object({ code: z.literal('23505') }).safeParse(error).success;
-
-export const liveAddress = (service: Service, site: SiteRow, path = '/'): string =>
+export const liveAddress = (service: Service, site: Pick<SiteNow, 'host'>, path = '/'): string =>
   `http://${site.host}.localhost:${service.config.livePort}${path}`;
 
-async function listed(service: Service, site: SiteRow): Promise<PageEntry[]> {
-  const pages = await service.database.getRepository(Pages).find({ where: { site: site.id }, order: { path: 'ASC' } });
+type Listed = Pick<PageNow, 'id' | 'title' | 'path' | 'menus' | 'shows' | 'revision' | 'changed' | 'formerPaths'>;
+
+/** What is listed of a site's pages; no document is read. */
+const listOf = (service: Service, site: string): Promise<Listed[]> =>
+  service.database.getRepository(Pages).find({
+    select: {
+      id: true,
+      title: true,
+      path: true,
+      menus: true,
+      shows: true,
+      revision: true,
+      changed: true,
+      formerPaths: true,
+    },
+    where: { site },
+    order: { path: 'ASC' },
+  });
+
+/** The paths a site's menus lead to: those of its pages, and those in the shared sections they show. */
+function menusOf(site: Site, pages: readonly Listed[]): string[] {
+  const shown = new Set(pages.flatMap((page) => page.shows));
+  const sections = (site.sections ?? []).filter((one) => shown.has(one.id)).map((one) => pageOfSection(one));
+  return [...new Set([...pages.flatMap((page) => page.menus), ...menuPaths(sections)])].sort();
+}
+
+async function entries(service: Service, site: SiteNow, pages: readonly Listed[]): Promise<PageEntry[]> {
   const release = await service.database
     .getRepository(Releases)
     .findOne({ where: { site: site.id }, order: { number: 'DESC' } });
   return pages.map((page) => ({
     id: page.id,
-    title: titleOf(page.document),
+    title: page.title,
     path: page.path,
     former: page.formerPaths,
     livePath: release?.content.pages[page.id]?.document.path ?? null,
@@ -52,13 +76,12 @@ async function listed(service: Service, site: SiteRow): Promise<PageEntry[]> {
   }));
 }
 
-/** What changes a site: its breakpoints, a page more. */
+/** What a site is asked before it changes, and a page more. */
 function changeRoutes(service: Service, router: Router): void {
-  router.put('/sites/:site/breakpoints', body('100kb'), async (request, response) => {
+  router.post('/sites/:site/breakpoints/leaving', body('100kb'), async (request, response) => {
     const site = await reachSite(service, request, parameter(request, 'site'));
-    const { rehearsal, ...change } = read(BreakpointsRequest, request.body);
-    if (rehearsal) answer(response, LeavingPlaces, { leaving: await leavingBy(service, site, change) });
-    else answer(response, ChangedSite, { site: await changeBreakpoints(service, site, accountOf(request), change) });
+    const change = read(BreakpointChange, request.body);
+    answer(response, LeavingPlaces, { leaving: await leavingBy(service, site, change) });
   });
 
   router.post('/sites/:site/pages', body('20kb'), async (request, response) => {
@@ -68,7 +91,7 @@ function changeRoutes(service: Service, router: Router): void {
       throw new Refusal('bad-input', 'Copy a page of the same site.');
     const id = newIdentifier();
     await makePage(service, site, { id, title, path }, copyOf).catch((error: unknown) => {
-      throw isUniqueViolation(error) ? pathTaken(path) : error;
+      throw isUniqueViolation(error, 'pages') ? pathTaken(path) : error;
     });
     answer(response, MadePage, { id, title, path }, 201);
   });
@@ -80,8 +103,9 @@ export const siteRoutes: Routes = (service) => {
 
   router.get('/sites', async (request, response) => {
     const members = await service.database.getRepository(Memberships).findBy({ account: accountOf(request) });
-    const sites = await service.database.getRepository(Sites).findBy({ id: In(members.map((member) => member.site)) });
-    const homes = await pages.findBy({ site: In(sites.map((site) => site.id)), path: '/' });
+    const { manager } = service.database;
+    const sites = await service.documents.sites(manager, { id: In(members.map((member) => member.site)) });
+    const homes = await service.documents.pages(manager, { site: In(sites.map((site) => site.id)), path: '/' });
     const counts = await Promise.all(sites.map((site) => pages.countBy({ site: site.id })));
     const cards = sites.map((site, index) => ({
       site: site.document,
@@ -94,13 +118,18 @@ export const siteRoutes: Routes = (service) => {
 
   router.get('/sites/:site', async (request, response) => {
     const site = await siteFor(service, request, parameter(request, 'site'));
-    const documents = await pages.find({ where: { site: site.id }, select: { id: true, document: true } });
+    const all = await listOf(service, site.id);
     answer(response, DeskFacts, {
       site: site.document,
-      pages: await listed(service, site),
-      menus: menuPaths(documents.map((page) => page.document)),
+      pages: await entries(service, site, all),
+      menus: menusOf(site.document, all),
       live: liveAddress(service, site),
     });
+  });
+
+  router.get('/sites/:site/reach', async (request, response) => {
+    const site = await reachSite(service, request, parameter(request, 'site'));
+    answer(response, ReachedPages, { pages: await reachOfPages(service, site) });
   });
 
   changeRoutes(service, router);
@@ -115,15 +144,16 @@ async function makePage(
   copyOf: string | undefined,
 ): Promise<void> {
   await service.database.transaction(async (manager) => {
-    const row = await lockSite(manager, site, 'shared');
-    const original =
-      copyOf === undefined ? undefined : await manager.getRepository(Pages).findOneBy({ id: copyOf, site });
-    if (original === null) throw notFound();
-    const document = original
-      ? copyOfPage(row.document, original.document, facts)
-      : blankPage(facts.id, facts.title, facts.path);
-    await manager
-      .getRepository(Pages)
-      .insert({ id: facts.id, site, path: facts.path, revision: 0, document: jsonColumn(document) });
+    await lockSite(manager, site, 'shared');
+    const original = copyOf === undefined ? undefined : await service.documents.page(manager, copyOf);
+    if (copyOf !== undefined && original?.site !== site) throw notFound();
+    const document = original ? copyOfPage(original.document, facts) : blankPage(facts.id, facts.title, facts.path);
+    await manager.getRepository(Pages).insert({
+      id: facts.id,
+      site,
+      revision: 0,
+      written: jsonColumn(document),
+      ...factsOf(document),
+    });
   });
 }

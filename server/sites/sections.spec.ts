@@ -1,7 +1,10 @@
-import type { Edit } from '@core/document/edits/edit';
+import { insertShared, keepSection } from '@core/document/commands/shared';
+import { addressed } from '@core/document/edits/addressed';
 import type { Page } from '@core/document/page';
+import { idWithin, referencesOf, seenPage } from '@core/document/seen/seen-page';
 import type { Site } from '@core/document/site';
 import { subtree } from '@core/document/tree';
+import type { Stored } from '@core/api/pages';
 import type { ChangedBesides } from '@core/api/releases';
 import { ask } from '../testing/running';
 import { withServer } from '../testing/with-server';
@@ -9,77 +12,95 @@ import { withServer } from '../testing/with-server';
 describe('The sections a site keeps', () => {
   const at = withServer();
 
-  const keep = (page: string, part: string, shared: boolean, name = 'Kept') =>
-    at.ada.call('POST', `/pages/${page}/sections`, { part, name, purpose: 'cards', shared });
-  it('are kept from a page, and let go', async () => {
-    const { page } = await at.ada.open('tidewick-home');
+  const facts = { name: 'Foot', purpose: 'cards' as const };
+  /** Shares a section of a page; its id. */
+  async function share(page: string, part: string, id: string): Promise<string> {
+    const edits = keepSection((await at.ada.open(page)).page, part, { ...facts, shared: true }, {});
+    const named = edits.map((edit) =>
+      'section' in edit && edit.do === 'share' ? { ...edit, section: { ...facts, id } } : edit,
+    );
+    expect((await at.ada.store(page, named)).status).toBe(200);
+    return id;
+  }
+  const last = (page: Page): string => page.parts['root']!.children.at(-1)!;
+  /** Puts a shared section at the end of a page; the part that stands for it. */
+  async function put(page: string, id: string): Promise<string> {
+    const { edits, made } = insertShared(
+      (await at.ada.open(page)).page,
+      { id },
+      (await at.ada.open(page)).page.parts['root']!.children.length,
+    );
+    expect((await at.ada.store(page, edits)).status).toBe(200);
+    return made;
+  }
+  const own = (page: string, part: string, ends = false) =>
+    at.ada.store(page, [{ do: 'own', on: 'both', part, ...(ends && { ends }) }]);
+
+  it('are copies of a page’s, and let go', async () => {
+    const { page, site } = await at.ada.open('tidewick-home');
     const part = page.parts['root']!.children[2]!;
-    const kept = (await keep('tidewick-home', part, false)).json<{ sections: Site['sections'] }>().sections!;
-    expect(kept.map((one) => one.name)).toEqual(['Kept']);
-    expect(Object.keys(kept[0]!.parts).some((id) => Object.hasOwn(page.parts, id))).toBeFalse(); // under ids of its own
-    expect((await keep('tidewick-home', 'root', false)).status).toBe(422);
-    expect((await keep('tidewick-home', part, false, ' ')).status).toBe(400);
     expect(
-      (await at.ada.call('DELETE', `/sites/tidewick/sections/${kept[0]!.id}`)).json<{ sections: unknown[] }>().sections,
-    ).toEqual([]);
-    expect((await at.ada.call('DELETE', `/sites/tidewick/sections/${kept[0]!.id}`)).status).toBe(404);
-  });
-  it('that are shared change on every page that has them, there and on the site, and each page’s log says so', async () => {
-    const before = await at.ada.open('tidewick-home');
-    const part = before.page.parts['root']!.children.at(-1)!;
-    const [section] = (await keep('tidewick-home', part, true, 'Foot')).json<{ sections: Site['sections'] }>()
-      .sections!;
-    expect((await keep('tidewick-home', part, true)).status).toBe(422);
-    const other = await at.ada.open('tidewick-lost');
-    const put: Edit[] = [
-      {
-        do: 'insert',
-        parent: 'root',
-        index: other.page.parts['root']!.children.length,
-        root: section!.root,
-        parts: section!.parts,
-      },
-    ];
-    expect((await at.ada.store('tidewick-lost', put)).status).toBe(200);
-    const heard: string[] = [];
-    const stop = at.running.service.feed.listen('tidewick-home', (stored) => heard.push(JSON.stringify(stored.edits)));
-    const inner = section!.parts[section!.root]!.children[0]!;
-    expect(
-      (
-        await at.ada.store('tidewick-lost', [
-          { do: 'set', part: inner, field: ['style', 'phone', 'normal', 'opacity'], value: '0.9' },
-        ])
-      ).status,
+      (await at.ada.store('tidewick-home', keepSection(page, part, { ...facts, shared: false }, site))).status,
     ).toBe(200);
+    const kept = (await at.ada.open('tidewick-home')).site.sections!;
+    expect(kept.map((one) => one.name)).toEqual(['Foot']);
+    expect(Object.keys(kept[0]!.parts).some((id) => Object.hasOwn(page.parts, id))).toBeFalse(); // under ids of its own
+    const gone = { do: 'remove', on: 'site', from: 'sections', id: kept[0]!.id } as const;
+    expect((await at.ada.store('tidewick-lost', [gone])).status).toBe(200);
+    expect((await at.ada.store('tidewick-lost', [gone])).status).toBe(422);
+    expect((await at.ada.open('tidewick-home')).site.sections).toBeUndefined();
+  });
+  it('that are shared stand once: an edit of one page is heard on the others, and touches none of them', async () => {
+    const before = await at.ada.open('tidewick-home');
+    const id = await share('tidewick-home', last(before.page), 'foot-1');
+    const stands = await put('tidewick-lost', id);
+    const twice = await put('tidewick-lost', id);
+    const heard: Stored[] = [];
+    const stop = at.running.service.feed.listen({ page: 'tidewick-home', site: 'tidewick' }, (stored) =>
+      heard.push(stored),
+    );
+    const lost = await at.ada.open('tidewick-lost');
+    const section = lost.site.sections!.find((one) => one.id === id)!;
+    const inner = section.parts[section.root]!.children[0]!;
+    const set = (page: { site: Site; page: Page }, reference: string, property: string, value: string) =>
+      addressed(page, [
+        { do: 'set', part: idWithin(reference, inner), field: ['style', 'phone', 'normal', property], value },
+      ]).edits;
+    expect((await at.ada.store('tidewick-lost', set(lost, stands, 'opacity', '0.9'))).status).toBe(200);
     stop();
+    expect(heard.map(({ revision, edits }) => [revision, edits.length])).toEqual([[null, 1]]);
     const after = await at.ada.open('tidewick-home');
-    expect(after.page.parts[inner]?.style['phone']?.normal?.['opacity']).toBe('0.9');
-    expect(after.revision).toBe(before.revision + 1);
-    expect(heard.length).toBe(1);
-    expect(after.site.sections![0]!.parts[inner]?.style['phone']?.normal?.['opacity']).toBe('0.9');
-    const both = await Promise.all(
-      ['tidewick-home', 'tidewick-lost'].map((id, index) =>
-        at.ada.store(id, [
-          {
-            do: 'set',
-            part: inner,
-            field: ['style', 'phone', 'normal', index === 0 ? 'color' : 'z-index'],
-            value: index === 0 ? 'red' : '3',
-          },
-        ]),
-      ),
-    );
+    expect(
+      seenPage(after.site, after.page).parts[idWithin(section.root, inner)]?.style['phone']?.normal?.['opacity'],
+    ).toBe('0.9');
+    const both = await Promise.all([
+      at.ada.store('tidewick-home', set(after, section.root, 'color', 'red')),
+      at.ada.store('tidewick-lost', set(lost, twice, 'z-index', '3')),
+    ]);
     expect(both.map((one) => one.status)).toEqual([200, 200]); // at once, from two pages: neither waits for the other for ever
-    const styles = await Promise.all(
-      ['tidewick-home', 'tidewick-lost'].map(
-        async (id) => (await at.ada.open(id)).page.parts[inner]?.style['phone']?.normal,
-      ),
+    const { site, page } = await at.ada.open('tidewick-lost');
+    const seen = seenPage(site, page);
+    for (const reference of [stands, twice])
+      expect(seen.parts[idWithin(reference, inner)]!.style['phone']!.normal).toEqual(
+        jasmine.objectContaining({ opacity: '0.9', color: 'red', 'z-index': '3' }),
+      );
+    expect(page.parts[stands]!.style).toEqual({});
+    expect((await at.ada.store('tidewick-lost', [{ do: 'remove', part: stands }])).status).toBe(200);
+    expect((await at.ada.open('tidewick-home')).page.parts[section.root]).toBeDefined();
+    const refused = await at.ada.store('tidewick-home', [
+      { do: 'remove', part: section.root },
+      { do: 'remove', on: 'site', from: 'sections', id },
+    ]);
+    expect(refused.status).toBe(422); // another page still shows it
+    expect(refused.body).toContain('Lost property');
+    expect((await own('tidewick-lost', twice)).status).toBe(200);
+    expect((await own('tidewick-home', section.root, true)).status).toBe(200);
+    const { page: home, site: without } = await at.ada.open('tidewick-home');
+    expect(without.sections).toBeUndefined();
+    expect(home.parts[inner]!.style['phone']!.normal).toEqual(
+      jasmine.objectContaining({ opacity: '0.9', color: 'red' }),
     );
-    expect(styles[0]).toEqual({ ...styles[0], opacity: '0.9', color: 'red', 'z-index': '3' });
-    expect(styles[1]).toEqual(styles[0]);
-    await at.ada.call('DELETE', `/sites/tidewick/sections/${section!.id}`);
-    expect((await at.ada.store('tidewick-lost', [{ do: 'remove', part: section!.root }])).status).toBe(200);
-    expect(Object.hasOwn((await at.ada.open('tidewick-home')).page.parts, section!.root)).toBeTrue();
+    await at.ada.store('tidewick-lost', [{ do: 'remove', part: twice }]);
   });
   it('go live on every live page that shares them, which is said before; what else was saved there does not', async () => {
     const next = async (page: string) =>
@@ -87,23 +108,16 @@ describe('The sections a site keeps', () => {
     const seen = async (path: string): Promise<string> =>
       (await ask(at.live.port, 'GET', path, { host: 'tidewick.localhost' })).body;
     const foot = (await at.ada.open('tidewick-home')).page.parts['root']!.children.at(-1)!;
-    const [kept] = (await keep('tidewick-home', foot, true, 'Foot')).json<{ sections: Site['sections'] }>().sections!;
-    const { page: lost } = await at.ada.open('tidewick-lost');
-    await at.ada.store('tidewick-lost', [
-      {
-        do: 'insert',
-        parent: 'root',
-        index: lost.parts['root']!.children.length,
-        root: kept!.root,
-        parts: kept!.parts,
-      },
-    ]);
+    const id = await share('tidewick-home', foot, 'foot-2');
+    await put('tidewick-lost', id);
     for (const page of ['tidewick-home', 'tidewick-lost', 'tidewick-fares'])
       expect((await at.ada.call('POST', `/pages/${page}/releases`, {})).status).toBe(201);
     expect(await next('tidewick-home')).toEqual([]);
-    const words = Object.entries(kept!.parts).find(([, part]) => part.kind === 'text')![0];
+    const { site } = await at.ada.open('tidewick-home');
+    const words = Object.entries(site.sections![0]!.parts).find(([, part]) => part.kind === 'text')![0];
+    const value = 'New words below every page';
     await at.ada.store('tidewick-home', [
-      { do: 'set', part: words, field: ['content', 'base', 'text'], value: 'New words below every page' },
+      { do: 'set', on: 'site', section: id, part: words, field: ['content', 'base', 'text'], value },
     ]);
     await at.ada.store('tidewick-lost', [
       { do: 'set', part: 'root', field: ['content', 'base', 'title'], value: 'A title saved and not published' },
@@ -118,7 +132,10 @@ describe('The sections a site keeps', () => {
     expect(await seen('/lost-property')).not.toContain('A title saved and not published');
     expect(await seen('/fares')).not.toContain('New words below every page');
     expect(await next('tidewick-home')).toEqual([]);
-    await at.ada.call('DELETE', `/sites/tidewick/sections/${kept!.id}`);
+    const { release } = await at.ada.open('tidewick-lost');
+    expect(release!.sections!.map((one) => one.id)).toEqual([id]);
+    expect((await own('tidewick-lost', last((await at.ada.open('tidewick-lost')).page))).status).toBe(200);
+    expect((await own('tidewick-home', foot, true)).status).toBe(200);
   });
   it('are not all that a release takes along: what the site says goes live on every page it changes, which is said before', async () => {
     const next = async (page: string) =>
@@ -142,7 +159,7 @@ describe('The sections a site keeps', () => {
     expect(await next('mill-home')).toEqual({ site: false, pages: [] });
     const { site } = (await at.ada.call('GET', '/sites/mill')).json<{ site: Site }>();
     const breakpoints = site.breakpoints.map((one) => (one.id === 'phone' ? { ...one, limit: 555 } : one));
-    await at.ada.call('PUT', '/sites/mill/breakpoints', { breakpoints, heirs: {}, rehearsal: false });
+    await at.ada.setBreakpoints('mill-home', { breakpoints, heirs: {} });
     expect(await next('mill-home'))
       .withContext('Plain sets nothing on the phone')
       .toEqual({ site: true, pages: [{ title: 'Twin', path: '/twin', because: 'site' }] });
@@ -151,41 +168,31 @@ describe('The sections a site keeps', () => {
     expect(await style('/twin')).toContain('555px');
     expect(await next('mill-home')).toEqual({ site: false, pages: [] });
     const rest = breakpoints.filter((one) => one.id !== 'tablet');
-    expect(
-      (
-        await at.ada.call('PUT', '/sites/mill/breakpoints', {
-          breakpoints: rest,
-          heirs: { tablet: 'phone' },
-          rehearsal: false,
-        })
-      ).status,
-    ).toBe(200);
+    expect((await at.ada.setBreakpoints('mill-home', { breakpoints: rest, heirs: { tablet: 'phone' } })).status).toBe(
+      200,
+    );
     expect((await next('mill-home')).pages.map((one) => one.because)).toEqual(['site']);
     await at.ada.call('POST', '/pages/mill-home/releases', {});
     expect(await style('/twin'))
       .withContext('what was set at the tablet moves on pages that stay as they are, too')
       .toMatch(/@media[^{]*555px[^@]*letter-spacing:7px/);
   });
-  it('keep their ids on a copy of a page, where everything else gets new ones', async () => {
+  it('are the same on a copy of a page, where everything else gets new ids', async () => {
+    const { page } = await at.ada.open('tidewick-home');
+    const part = page.parts['root']!.children[0]!;
+    const id = await share('tidewick-home', part, 'head');
     const original = await at.ada.open('tidewick-home');
-    const part = original.page.parts['root']!.children[0]!;
-    const [section] = (await keep('tidewick-home', part, true, 'Head')).json<{ sections: Site['sections'] }>()
-      .sections!;
-    const made = (
-      await at.ada.call('POST', '/sites/tidewick/pages', {
-        title: 'A copy',
-        path: '/a-copy-that-shares',
-        copyOf: 'tidewick-home',
-      })
-    ).json<{ id: string }>();
-    const copy = (await at.ada.open(made.id)).page;
-    const same = Object.keys(copy.parts).filter((id) => id !== 'root' && Object.hasOwn(original.page.parts, id));
-    expect(new Set(same)).toEqual(new Set(Object.keys(section!.parts)));
-    const places = (page: Page): (string | undefined)[] =>
-      subtree(page, page.root).map((id) => page.parts[id]!.attributes['id']);
+    const copyId = await at.ada.newPage('tidewick', '/a-copy-that-shares', 'tidewick-home');
+    const copy = (await at.ada.open(copyId)).page;
+    expect(Object.keys(copy.parts).filter((one) => one !== 'root' && Object.hasOwn(original.page.parts, one))).toEqual(
+      [],
+    );
+    expect(referencesOf(copy).map(([, section]) => section)).toEqual([id]);
+    const places = (of: Page): (string | undefined)[] =>
+      subtree(of, of.root).map((one) => of.parts[one]!.attributes['id']);
     expect(places(copy)).toEqual(places(original.page)); // links to places on the page still lead there
     expect(Object.keys(copy.parts).length).toBe(Object.keys(original.page.parts).length);
-    await at.ada.call('DELETE', `/pages/${made.id}`);
-    await at.ada.call('DELETE', `/sites/tidewick/sections/${section!.id}`);
+    await at.ada.call('DELETE', `/pages/${copyId}`);
+    expect((await own('tidewick-home', part, true)).status).toBe(200);
   });
 });

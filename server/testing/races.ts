@@ -1,12 +1,14 @@
 import { nanoid } from 'nanoid';
 import { Agent, request } from 'node:http';
 import type { Edit } from '@core/document/edits/edit';
+import type { AnyEdit } from '@core/document/edits/site-edit';
 import { readPage } from '@core/document/edits/check-page';
 import { newIdentifier } from '@core/document/identifier';
 import type { Page } from '@core/document/page';
+import { settled } from '@core/document/seen/settled';
+import type { Site } from '@core/document/site';
 import { subtree } from '@core/document/tree';
-import { Pages, Sites } from '../database/entities';
-import { ask, type Answer, type Client, type Running } from './running';
+import { ask, type Answer, type Client } from './running';
 
 /** A text part to put somewhere, under an id of its own. */
 function newText(parent: string, index: number): Edit {
@@ -30,7 +32,7 @@ function newText(parent: string, index: number): Edit {
   };
 }
 
-const send = (client: Client, page: string, edits: readonly Edit[]): Promise<Answer> =>
+const send = (client: Client, page: string, edits: readonly AnyEdit[]): Promise<Answer> =>
   client.call('POST', `/pages/${page}/edits`, { id: nanoid(), base: 0, edits });
 
 /** A box on a page that takes widgets, in the given section. */
@@ -42,14 +44,9 @@ function boxIn(page: Page, section: string): string {
 
 /**
  * Somebody shares a section while another adds parts to it, so many times over.
- * Returns how often the site's copy was not what the page has, or an edit after it was refused.
+ * Returns how often something they added is not in what is shared, or an edit was refused.
  */
-export async function sharingWhileEditing(
-  { service }: Running,
-  client: Client,
-  pageId: string,
-  rounds: number,
-): Promise<number> {
+export async function sharingWhileEditing(client: Client, pageId: string, rounds: number): Promise<number> {
   let faults = 0;
   for (let round = 0; round < rounds; round++) {
     const { page } = await client.open(pageId);
@@ -60,47 +57,43 @@ export async function sharingWhileEditing(
     const writing = Array.from({ length: 4 }, () => newText(box, 0));
     const answers = await Promise.all([
       send(client, pageId, [writing[0]!]),
-      client.call('POST', `/pages/${pageId}/sections`, { part: section, name: 'Kept', purpose: 'cards', shared: true }),
+      send(client, pageId, [
+        { do: 'share', on: 'both', part: section, section: { id: `kept-${round}`, name: 'Kept', purpose: 'cards' } },
+      ]),
       ...writing.slice(1).map((edit) => send(client, pageId, [edit])),
     ]);
     const after = await client.open(pageId);
-    const kept = after.site.sections?.find((one) => one.root === section);
-    const onPage = subtree(after.page, section).sort().join();
-    if (!kept || Object.keys(kept.parts).sort().join() !== onPage || answers.some((one) => one.status >= 400)) faults++;
+    const kept = after.site.sections?.find((one) => one.root === section)?.parts ?? {};
+    const arrived = writing.every((edit) => edit.do === 'insert' && Object.hasOwn(kept, edit.root));
+    if (!arrived || answers.some((one) => one.status >= 400)) faults++;
     for (const edit of writing) {
       if (edit.do !== 'insert') continue;
       const set = await send(client, pageId, [{ do: 'set', part: edit.root, field: ['name'], value: 'Written' }]);
       const gone = await send(client, pageId, [{ do: 'remove', part: edit.root }]);
       if (set.status !== 200 || gone.status !== 200) faults++;
     }
-    await client.call('DELETE', `/sites/${after.site.id}/sections/${section}`);
-    const { document } = await service.database.getRepository(Pages).findOneByOrFail({ id: pageId });
-    readPage(after.site, document);
+    await send(client, pageId, [{ do: 'own', on: 'both', part: section, ends: true }]);
+    readPage(after.site, (await client.open(pageId)).page);
   }
   return faults;
 }
 
-/** Somebody removes a breakpoint while others set values at it, so many times over. Returns how often a page was left with a value at a breakpoint that is gone. */
-export async function removingBreakpointWhileEditing(
-  { service }: Running,
-  client: Client,
-  siteId: string,
-  pageId: string,
-  rounds: number,
-): Promise<number> {
+/**
+ * Somebody removes a breakpoint while others set values at it, so many times over. Returns how often a page could not be read afterwards,
+ * an edit was refused, or what was set last is not found at the heir.
+ */
+export async function removingBreakpointWhileEditing(client: Client, pageId: string, rounds: number): Promise<number> {
   let faults = 0;
   for (let round = 0; round < rounds; round++) {
     const { site, page } = await client.open(pageId);
     const added = {
       id: `extra-${round}`,
       name: 'Extra',
-      reach: 'down' as const,
+      side: 'down' as const,
       limit: 800,
       preview: { width: 700, height: 800 },
     };
-    const change = (breakpoints: readonly unknown[]) =>
-      client.call('PUT', `/sites/${siteId}/breakpoints`, { rehearsal: false, breakpoints, heirs: {} });
-    const made = await change([...site.breakpoints, added]);
+    const made = await client.setBreakpoints(pageId, { breakpoints: [...site.breakpoints, added], heirs: {} });
     if (made.status !== 200) throw new Error(`The breakpoint could not be made: ${made.body}`);
     const id = page.parts['root']!.children[0]!;
     const writes = Array.from({ length: 8 }, (_, at) =>
@@ -108,16 +101,30 @@ export async function removingBreakpointWhileEditing(
         { do: 'set', part: id, field: ['style', added.id, 'normal', 'z-index'], value: String(at) },
       ]),
     );
-    await Promise.all([...writes.slice(0, 4), change(site.breakpoints), ...writes.slice(4)]);
-    const stored = await service.database.getRepository(Pages).findOneByOrFail({ id: pageId });
-    const { document } = await service.database.getRepository(Sites).findOneByOrFail({ id: siteId });
-    try {
-      readPage(document, stored.document);
-    } catch {
-      faults++;
-    }
+    const without = { breakpoints: site.breakpoints, heirs: { [added.id]: 'phone' } };
+    const answers = await Promise.all([
+      ...writes.slice(0, 4),
+      client.setBreakpoints(pageId, without),
+      ...writes.slice(4),
+    ]);
+    const stored = await client.open(pageId);
+    if (!isAtHeir(stored.site, stored.page, id, added.id) || answers.some((one) => one.status !== 200)) faults++;
+    await send(client, pageId, [{ do: 'set', part: id, field: ['style', added.id, 'normal', 'z-index'] }]);
   }
   return faults;
+}
+
+/** Whether what a part has at a breakpoint that went is at the phone, and nowhere else, on a page that can be read. */
+function isAtHeir(site: Site, page: Page, part: string, gone: string): boolean {
+  try {
+    const { style } = settled(site, readPage(site, page)).parts[part]!;
+    return (
+      style[gone] === undefined &&
+      style['phone']?.normal?.['z-index'] === page.parts[part]!.style[gone]?.normal?.['z-index']
+    );
+  } catch {
+    return false;
+  }
 }
 
 /** Publishes and edits all at once. Returns the statuses of the publishes and of the edits, and whether the server answers after it. */

@@ -4,26 +4,25 @@ import { request } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
-import type { Express } from 'express';
+import express, { type Express } from 'express';
 import { nanoid } from 'nanoid';
-import pLimit from 'p-limit';
 import { pino, type Logger } from 'pino';
 import { DataSource } from 'typeorm';
-import type { Edit } from '@core/document/edits/edit';
+import { breakpointEdits, type BreakpointChange } from '@core/document/commands/breakpoints';
+import type { AnyEdit } from '@core/document/edits/site-edit';
 import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
-import { openDatabase } from '../database/open';
+import type { Begun, Work } from '@core/api/work';
+import { statusOf } from '../http/answer';
+import { assemble } from '../assemble';
+import type { Channel } from '../database/channel';
 import { loadDemo } from '../demo/load';
 import { editorApp } from '../http/app';
-import { OneByOne } from '../http/one-by-one';
-import { OpenStreams } from '../http/open-streams';
-import { PageFeed } from '../pages/feed';
 import { FollowingPreviews } from '../previews/previews';
 import type { Service } from '../http/service';
 
-/** An empty database of the test cluster, for one spec file. */
-export async function freshDatabase(): Promise<string> {
-  const cluster = process.env['FOLD_TEST_DATABASE'];
+/** An empty database of a cluster, that of the tests when none is named, for one spec file. */
+export async function freshDatabase(cluster = process.env['FOLD_TEST_DATABASE']): Promise<string> {
   if (cluster === undefined) throw new Error('FOLD_TEST_DATABASE is not set: run npm test.');
   const name = `trial_${randomBytes(6).toString('hex')}`;
   const admin = await new DataSource({ type: 'postgres', url: cluster }).initialize();
@@ -70,6 +69,7 @@ export function ask(
       },
       (response) => {
         const chunks: Buffer[] = [];
+        response.on('error', fail); // it broke off
         response.on('data', (chunk: Buffer) => chunks.push(chunk));
         response.on('end', () => {
           const body = Buffer.concat(chunks).toString('utf8');
@@ -87,12 +87,19 @@ export function ask(
   });
 }
 
+/** An answer as a server would send it. */
+function made(status: number, said: unknown): Answer {
+  const body = JSON.stringify(said);
+  return { status, body, headers: {}, json: <T>() => JSON.parse(body) as T }; // the tests know the shape
+}
+
 /** A page as the editor's server hands it out. */
 export interface Opened {
   readonly page: Page;
   readonly site: Site;
   readonly revision: number;
-  readonly release: { readonly number: number } | null;
+  readonly siteRevision: number;
+  readonly release: { readonly number: number; readonly sections?: Site['sections'] } | null;
 }
 
 /** Somebody who speaks to the API, with a session once signed in. */
@@ -101,7 +108,23 @@ export class Client {
 
   constructor(private readonly port: number) {}
 
+  /** What its browser would send. */
+  get cookies(): string {
+    return this.cookie;
+  }
+
+  /** Asks, and waits for the end of what takes a while. */
   async call(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Answer> {
+    const answer = await this.ask(method, path, body, headers);
+    return answer.status === 202 ? this.endOf(answer.json<Begun>()) : answer;
+  }
+
+  private async ask(
+    method: string,
+    path: string,
+    body?: unknown,
+    headers: Record<string, string> = {},
+  ): Promise<Answer> {
     const answer = await ask(this.port, method, `/api${path}`, {
       headers: {
         origin: `http://localhost:${this.port}`,
@@ -116,13 +139,29 @@ export class Client {
     return answer;
   }
 
+  /** How work ends, as the answer to what began it would be if it took no time. */
+  private async endOf({ work }: Begun): Promise<Answer> {
+    for (;;) {
+      const answer = await this.call('GET', `/work/${work}`);
+      if (answer.status !== 200) return answer;
+      const { state } = answer.json<Work>();
+      if (state.is === 'done') return made(201, state.result);
+      if (state.is === 'refused') return made(statusOf[state.refusal.code], state.refusal);
+      await new Promise((go) => setTimeout(go, 10));
+    }
+  }
+
   signIn = (email: string, password: string): Promise<Answer> => this.call('POST', '/session', { email, password });
 
   open = async (page: string): Promise<Opened> => (await this.call('GET', `/pages/${page}`)).json<Opened>();
 
   /** Sends edits made on a revision of a page, the newest when none is named. */
-  store = async (page: string, edits: readonly Edit[], base?: number, id = nanoid()): Promise<Answer> =>
+  store = async (page: string, edits: readonly AnyEdit[], base?: number, id = nanoid()): Promise<Answer> =>
     this.call('POST', `/pages/${page}/edits`, { id, base: base ?? (await this.open(page)).revision, edits });
+
+  /** Gives the site of a page other breakpoints, as its editor does. */
+  setBreakpoints = async (page: string, change: BreakpointChange): Promise<Answer> =>
+    this.store(page, breakpointEdits((await this.open(page)).site, change));
 
   /** Makes a page of a site, blank or as a copy; its id. */
   newPage = async (site: string, path: string, copyOf?: string): Promise<string> =>
@@ -134,18 +173,34 @@ export class Client {
       })
     ).json<{ id: string }>().id;
 
+  /** Begins what takes a while, an upload where there are bytes; the id of the work. */
+  async begin(path: string, name?: string, bytes?: Buffer): Promise<string> {
+    const answer = bytes
+      ? await this.ask('POST', path, ...formWith(name ?? '', 'image/jpeg', bytes))
+      : await this.ask('POST', path, {});
+    if (answer.status !== 202) throw new Error(`${path} answers ${answer.status}.`);
+    return answer.json<Begun>().work;
+  }
+
   /** Uploads a file the way a form does. */
   upload(path: string, name: string, type: string, bytes: Buffer): Promise<Answer> {
-    const head = `--edge\r\ncontent-disposition: form-data; name="file"; filename="${name}"\r\ncontent-type: ${type}\r\n\r\n`;
-    return this.call('POST', path, Buffer.concat([Buffer.from(head), bytes, Buffer.from('\r\n--edge--\r\n')]), {
-      'content-type': 'multipart/form-data; boundary=edge',
-    });
+    return this.call('POST', path, ...formWith(name, type, bytes));
   }
+}
+
+/** A form with a file in it, as a body and its headers. */
+function formWith(name: string, type: string, bytes: Buffer): [Buffer, Record<string, string>] {
+  const head = `--edge\r\ncontent-disposition: form-data; name="file"; filename="${name}"\r\ncontent-type: ${type}\r\n\r\n`;
+  return [
+    Buffer.concat([Buffer.from(head), bytes, Buffer.from('\r\n--edge--\r\n')]),
+    { 'content-type': 'multipart/form-data; boundary=edge' },
+  ];
 }
 
 /** The editor's server on a free port, with the demo loaded, in a database and folder of its own. */
 export interface Running {
   readonly service: Service;
+  readonly channel: Channel;
   readonly port: number;
   readonly folder: string;
   stop(): Promise<void>;
@@ -153,47 +208,39 @@ export interface Running {
 
 const configFor = (database: string, folder: string) => ({
   database,
-  port: 0,
   livePort: 4300,
   liveFolder: join(folder, 'live'),
   uploadFolder: join(folder, 'uploads'),
   webFolder: resolve('dist/web/browser'),
   secret: 's'.repeat(40),
   keepReleases: 50,
+  keepLog: 90,
   sessionLasts: 86_400_000,
   listenersChecked: 300,
 });
 
-/** Starts a server; `through` may lead its connections to the database another way. */
+/** Starts a server; `through` may lead its connections to the database another way, `beside` is one whose database and folder it works on too. */
 export async function runServer(
   through: (address: string) => Promise<string> = (address) => Promise.resolve(address),
   log: Logger = pino({ level: 'silent' }),
+  beside?: Running,
 ): Promise<Running> {
-  const folder = mkdtempSync(join(tmpdir(), 'fold-testing-'));
-  const url = await through(await freshDatabase());
-  const database = await openDatabase(url);
-  const config = configFor(url, folder);
-  const service = {
-    config,
-    database,
-    feed: new PageFeed(),
-    log,
-    writing: new OneByOne(2),
-    scaling: pLimit(2),
-    streams: new OpenStreams(),
-  };
-  await loadDemo(service);
-  const previews = new FollowingPreviews(service);
-  const probe = await serving(editorApp(service, previews));
+  const folder = beside?.folder ?? mkdtempSync(join(tmpdir(), 'fold-testing-'));
+  const url = beside ? beside.service.config.database : await through(await freshDatabase());
+  const probe = await serving(express());
   await probe.stop();
   const { port } = probe;
-  config.port = port; // which the editor's addresses and the origins it takes name
-  const server = await serving(editorApp(service, previews), port);
+  const config = { ...configFor(url, folder), port }; // which the editor's addresses and the origins it takes name
+  const { service, channel, startWork, stop: stopService } = await assemble(config, log);
+  await loadDemo(service);
+  await startWork();
+  const previews = new FollowingPreviews(service);
+  const server = await serving(editorApp(service), port);
   const stop = async (): Promise<void> => {
     previews.stop();
     await server.stop();
-    await database.destroy();
-    rmSync(folder, { recursive: true, force: true });
+    await stopService();
+    if (!beside) rmSync(folder, { recursive: true, force: true });
   };
-  return { service, port, folder, stop };
+  return { service, channel, port, folder, stop };
 }

@@ -23,3 +23,21 @@ export function withServer(): WithServer {
   });
   return at;
 }
+
+/** A second server on the database and folder of the first, with Ada signed in there too. */
+export interface WithTwoServers extends WithServer {
+  other: Running;
+  there: Client;
+}
+
+/** Arranges two servers that work on one database around the specs of the suite that calls it. */
+export function withTwoServers(): WithTwoServers {
+  const at = withServer() as WithTwoServers; // filled before any spec runs
+  beforeAll(async () => {
+    at.other = await runServer(undefined, undefined, at.running);
+    at.there = new Client(at.other.port);
+    await at.there.signIn('ada@studio.example', 'paper-and-ink');
+  });
+  afterAll(() => at.other.stop());
+  return at;
+}

@@ -11,6 +11,8 @@ import { DialogFocus } from '../theme/dialog-focus';
 import { valueOf } from '../theme/from-event';
 import { InputText } from 'primeng/inputtext';
 import { TableModule } from 'primeng/table';
+import type { Edit } from '@core/document/edits/edit';
+import { isInMenus } from '@core/document/menus';
 import { PagePath } from '@core/document/page';
 import type { DeskFacts, PageEntry } from '@core/api/sites';
 import { Api, failureOf } from '../services/api';
@@ -51,7 +53,7 @@ export class Desk {
       state: stateOf(page),
       isLive: page.live === page.revision,
       isChanged: page.live !== null && page.live !== page.revision,
-      inNoMenu: page.path !== '/' && !menus.includes(page.path),
+      inNoMenu: page.path !== '/' && !isInMenus(menus, page),
     }));
   });
   protected readonly failure = signal<string | undefined>(undefined);
@@ -149,15 +151,12 @@ export class Desk {
   }
 
   private async rename(page: PageEntry, title: string): Promise<void> {
-    if (this.path() !== page.path) await firstValueFrom(this.api.setPath(page.id, this.path()));
-    if (title === page.title) return;
     const facts = await firstValueFrom(this.api.page(page.id));
-    await firstValueFrom(
-      this.api.store(page.id, {
-        id: nanoid(),
-        base: facts.revision,
-        edits: [{ do: 'set', part: facts.page.root, field: ['content', 'base', 'title'], value: title }],
-      }),
-    );
+    const part = facts.page.root;
+    const path = this.path();
+    const edits: Edit[] = [];
+    if (path !== facts.page.path) edits.push({ do: 'set', part, field: ['path'], value: path });
+    if (title !== page.title) edits.push({ do: 'set', part, field: ['content', 'base', 'title'], value: title });
+    if (edits.length > 0) await firstValueFrom(this.api.store(page.id, { id: nanoid(), base: facts.revision, edits }));
   }
 }

@@ -1,25 +1,26 @@
-import { HttpClient, HttpErrorResponse } from '@angular/common/http';
+import { HttpClient, HttpErrorResponse, HttpEventType } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import { map, type Observable } from 'rxjs';
+import { concatMap, EMPTY, map, of, switchMap, type Observable } from 'rxjs';
 import type * as z from 'zod';
 import { Account } from '@core/api/accounts';
-import { Log, PageFacts, PathChange, type Batch, type Stored } from '@core/api/pages';
+import { Log, PageFacts, WouldChange, type Batch, type Stored } from '@core/api/pages';
+import type { Place } from '@core/api/people';
 import { LibraryPicture } from '@core/api/pictures';
 import { Refused, type RefusalCode } from '@core/api/refusal';
 import { ChangedBesides, Preview, Published } from '@core/api/releases';
 import {
-  ChangedSite,
   ClientCards,
   DeskFacts,
   LeavingPlaces,
   MadePage,
-  Sections,
+  ReachedPages,
   type LeavingPlace,
   type NewPage,
-  type SaveSection,
 } from '@core/api/sites';
+import { Begun, Work } from '@core/api/work';
+import type { AnyEdit } from '@core/document/edits/site-edit';
 import type { BreakpointChange } from '@core/document/commands/breakpoints';
-import type { KeptSection } from '@core/document/kept-section';
+import { laterPart, stepsOf, type Step } from './work-steps';
 
 /** Why a request failed: refused with a code and a sentence, or, as `unreached`, not answered by the server at all. */
 export interface Failure {
@@ -48,6 +49,18 @@ export function failureOf(error: unknown): Failure {
     : { code: 'unreached', problem: 'The server cannot be reached.' };
 }
 
+const neverFit: readonly Failure['code'][] = [
+  'bad-input',
+  'not-found',
+  'too-large',
+  'compressed-body',
+  'does-not-fit',
+  'path-taken',
+];
+
+/** Whether sending the same again would meet the same refusal again. */
+export const willNeverFit = ({ code }: Failure): boolean => neverFit.includes(code);
+
 /** The editor's server, one method a route; what comes back is read by the schema of the API. */
 @Injectable({ providedIn: 'root' })
 export class Api {
@@ -63,39 +76,53 @@ export class Api {
 
   newPage = (site: string, page: NewPage): Observable<MadePage> =>
     this.send('POST', MadePage, `/sites/${site}/pages`, page);
-  setBreakpoints = (site: string, change: BreakpointChange): Observable<ChangedSite> =>
-    this.send('PUT', ChangedSite, `/sites/${site}/breakpoints`, { ...change, rehearsal: false });
-  tryBreakpoints = (site: string, change: BreakpointChange): Observable<readonly LeavingPlace[]> =>
-    this.send('PUT', LeavingPlaces, `/sites/${site}/breakpoints`, { ...change, rehearsal: true }).pipe(
+  leavingBy = (site: string, change: BreakpointChange): Observable<readonly LeavingPlace[]> =>
+    this.send('POST', LeavingPlaces, `/sites/${site}/breakpoints/leaving`, change).pipe(
       map((answer) => answer.leaving),
     );
-  sections = (site: string): Observable<readonly KeptSection[]> =>
-    this.get(Sections, `/sites/${site}/sections`).pipe(map((answer) => answer.sections));
-  saveSection = (page: string, section: SaveSection): Observable<readonly KeptSection[]> =>
-    this.send('POST', Sections, `/pages/${page}/sections`, section).pipe(map((answer) => answer.sections));
-  removeSection = (site: string, section: string): Observable<readonly KeptSection[]> =>
-    this.send('DELETE', Sections, `/sites/${site}/sections/${section}`).pipe(map((answer) => answer.sections));
-  setPath = (page: string, path: string): Observable<PathChange> =>
-    this.send('PATCH', PathChange, `/pages/${page}`, { path });
+  reach = (site: string): Observable<ReachedPages['pages']> =>
+    this.get(ReachedPages, `/sites/${site}/reach`).pipe(map((answer) => answer.pages));
   deletePage = (page: string): Observable<void> => this.remove(`/pages/${page}`);
 
   store = (page: string, batch: Batch): Observable<readonly Stored[]> =>
     this.send('POST', Log, `/pages/${page}/edits`, batch).pipe(map((answer) => answer.log));
-  logSince = (page: string, since: number): Observable<readonly Stored[]> =>
-    this.get(Log, `/pages/${page}/log?since=${since}`).pipe(map((answer) => answer.log));
+  wouldChange = (page: string, edits: readonly AnyEdit[]): Observable<WouldChange['pages']> =>
+    this.send('POST', WouldChange, `/pages/${page}/would-change`, { edits }).pipe(map((answer) => answer.pages));
+  logSince = (page: string, since: number, site: number): Observable<readonly Stored[]> =>
+    this.get(Log, `/pages/${page}/log?since=${since}&site=${site}`).pipe(map((answer) => answer.log));
 
-  preview = (page: string): Observable<Preview> => this.send('POST', Preview, `/pages/${page}/preview`, {});
+  tellPlace = (page: string, place: Place): Observable<unknown> => this.http.put(`/api/pages/${page}/place`, place);
+
+  preview = (page: string): Observable<Step<Preview>> => this.begin(Preview, `/pages/${page}/preview`);
   changedBesides = (page: string): Observable<ChangedBesides> =>
     this.get(ChangedBesides, `/pages/${page}/releases/next`);
-  publish = (page: string): Observable<Published> => this.send('POST', Published, `/pages/${page}/releases`, {});
+  publish = (page: string): Observable<Step<Published>> => this.begin(Published, `/pages/${page}/releases`);
 
-  upload(site: string, file: File): Observable<LibraryPicture> {
+  /** Uploads a file and has it read; each is half of it. */
+  upload(site: string, file: File): Observable<Step<LibraryPicture>> {
     const form = new FormData();
     form.append('file', file, file.name);
-    return this.send('POST', LibraryPicture, `/sites/${site}/pictures`, form);
+    const route = `/sites/${site}/pictures`;
+    return this.http.post<unknown>(`/api${route}`, form, { observe: 'events', reportProgress: true }).pipe(
+      concatMap((event): Observable<Step<LibraryPicture>> => {
+        if (event.type === HttpEventType.UploadProgress)
+          return of({ share: event.total ? event.loaded / event.total / 2 : 0 });
+        if (event.type !== HttpEventType.Response) return EMPTY;
+        return laterPart(0.5, this.followed(LibraryPicture, readBy(Begun, event.body, route)));
+      }),
+    );
   }
-  describe = (site: string, picture: string, alt: string): Observable<LibraryPicture> =>
-    this.send('PATCH', LibraryPicture, `/sites/${site}/pictures/${picture}`, { alt });
+
+  /** Begins what takes a while, and follows it to its end. */
+  private begin = <T>(schema: z.ZodType<T>, route: string): Observable<Step<T>> =>
+    this.send('POST', Begun, route, {}).pipe(switchMap((begun) => this.followed(schema, begun)));
+
+  private followed<T>(schema: z.ZodType<T>, { work }: Begun): Observable<Step<T>> {
+    const route = `/work/${work}`;
+    return stepsOf(work, () => this.get(Work, route)).pipe(
+      map((step) => ('share' in step ? step : { result: readBy(schema, step.result, route) })),
+    );
+  }
 
   private get<T>(schema: z.ZodType<T>, route: string): Observable<T> {
     return this.http.get<unknown>(`/api${route}`).pipe(map((answer) => readBy(schema, answer, route)));

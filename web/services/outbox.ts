@@ -1,13 +1,24 @@
 import { Injectable } from '@angular/core';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
-import type { Edit } from '@core/document/edits/edit';
+import type { AnyEdit } from '@core/document/edits/site-edit';
 
 /** Edits that are made but not yet stored by the server. */
 export interface Waiting {
   readonly id: string;
   readonly page: string;
   readonly order: number;
-  readonly edits: readonly Edit[];
+  readonly edits: readonly AnyEdit[];
+}
+
+/** At most so many edits are sent as one batch: fewer than the server takes. */
+const editsABatch = 1000;
+
+/** Edits in as many batches as the server takes them. */
+export function batchesOf(edits: readonly AnyEdit[]): (readonly AnyEdit[])[] {
+  if (edits.length <= editsABatch) return [edits];
+  return Array.from({ length: Math.ceil(edits.length / editsABatch) }, (_, at) =>
+    edits.slice(at * editsABatch, (at + 1) * editsABatch),
+  );
 }
 
 interface Boxes extends DBSchema {

@@ -1,72 +1,19 @@
-import { HttpErrorResponse } from '@angular/common/http';
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { defer, of, throwError, type Observable } from 'rxjs';
-import { applyEdits } from '@core/document/edits/apply';
 import type { Edit } from '@core/document/edits/edit';
-import { blankPage, titleOf, type Page } from '@core/document/page';
-import { Problem } from '@core/document/problem';
+import type { AnyEdit } from '@core/document/edits/site-edit';
+import { blankPage, titleOf } from '@core/document/page';
 import { blankSite } from '@core/document/site';
-import type { PageFacts, Stored } from '@core/api/pages';
-import type { Refused } from '@core/api/refusal';
 import { Api } from './api';
-import { Outbox, type Waiting } from './outbox';
+import { Outbox } from './outbox';
 import { PageSession } from './page-session';
+import { MemoryOutbox, MemoryServer } from './testing/memory-server';
 
 const site = blankSite('s', 'Site', 'site');
 const title = (value: string): Edit[] => [{ do: 'set', part: 'root', field: ['content', 'base', 'title'], value }];
 const colour = (value: string): Edit[] => [
   { do: 'set', part: 'root', field: ['style', 'wide', 'normal', 'color'], value },
 ];
-
-/** A server that stores in memory, and can be away. */
-class MemoryServer {
-  document: Page = blankPage('p', 'Page', '/');
-  log: Stored[] = [];
-  away = false;
-  requests = 0;
-
-  page = (): Observable<PageFacts> =>
-    of({ site, page: this.document, revision: this.log.length, release: null, live: '' });
-  logSince = (_page: string, since: number): Observable<Stored[]> => of(this.log.filter((one) => one.revision > since));
-
-  store = (_page: string, batch: { id: string; base: number; edits: readonly Edit[] }): Observable<Stored[]> =>
-    defer(() => {
-      this.requests++;
-      if (this.away) return throwError(() => new HttpErrorResponse({ status: 0 }));
-      try {
-        this.take(batch.id, batch.edits);
-      } catch (error) {
-        if (!(error instanceof Problem)) throw error;
-        return throwError(
-          () =>
-            new HttpErrorResponse({
-              status: 422,
-              error: { code: 'does-not-fit', problem: error.message } satisfies Refused,
-            }),
-        );
-      }
-      return of(this.log.filter((one) => one.revision > batch.base));
-    });
-
-  take(id: string, edits: readonly Edit[]): void {
-    if (this.log.some((one) => one.id === id)) return;
-    this.document = applyEdits(site, this.document, edits).page;
-    this.log.push({ revision: this.log.length + 1, id, edits });
-  }
-}
-
-class MemoryOutbox {
-  kept = new Map<string, Waiting>();
-  refusedOnes: Waiting[] = [];
-  keep = async (waiting: Waiting): Promise<void> => void this.kept.set(waiting.id, waiting);
-  waitingFor = async (): Promise<Waiting[]> => [...this.kept.values()];
-  drop = async (id: string): Promise<void> => void this.kept.delete(id);
-  refuse = async (waiting: Waiting): Promise<void> => {
-    this.refusedOnes.push(waiting);
-    this.kept.delete(waiting.id);
-  };
-}
 
 describe('A page session', () => {
   let server: MemoryServer;
@@ -94,7 +41,7 @@ describe('A page session', () => {
   const shown = (): string => titleOf(session.page()!);
 
   beforeEach(async () => {
-    server = new MemoryServer();
+    server = new MemoryServer({ site, page: blankPage('p', 'Page', '/') });
     outbox = new MemoryOutbox();
     await begin();
   });
@@ -118,6 +65,20 @@ describe('A page session', () => {
     server.away = false;
     await until(() => session.state() === 'saved');
     expect(server.log.map((one) => one.edits)).toEqual([title('One'), title('Two')]);
+  });
+
+  it('fetches the documents whole where the log no longer tells each step, and keeps what waits', async () => {
+    server.take('other-1', title('Theirs'));
+    server.take('other-2', [{ do: 'set', on: 'site', field: ['name'], value: 'Their site' }]);
+    server.away = true;
+    server.forgets = true;
+    session.apply(colour('red'));
+    await session.catchUp();
+    expect([shown(), session.site()!.name]).toEqual(['Theirs', 'Their site']);
+    expect(session.page()!.parts['root']!.style['wide']!.normal!['color']).toBe('red');
+    server.away = false;
+    await until(() => session.state() === 'saved');
+    expect(server.document).toEqual(session.page()!);
   });
 
   it('sends on the next visit what an earlier one left', async () => {
@@ -184,6 +145,209 @@ describe('A page session', () => {
     expect(session.canRedo()).toBeFalse();
     await until(() => session.state() === 'saved');
     expect(server.document).toEqual(session.page()!);
+  });
+
+  describe('whose step others have changed meanwhile', () => {
+    let said: string[];
+    const colourShown = (): unknown => session.page()!.parts['root']!.style['wide']?.normal?.['color'];
+    const elsewhere = async (id: string, edits: Edit[]): Promise<void> => {
+      server.take(`another-batch-${id}`, edits);
+      await session.catchUp();
+    };
+    beforeEach(async () => {
+      said = [];
+      session.notices.subscribe((sentence) => said.push(sentence));
+      session.apply(colour('red'));
+      await until(() => session.state() === 'saved');
+    });
+
+    it('says so when it undoes it, and redo brings theirs again', async () => {
+      await elsewhere('0001', colour('blue'));
+      session.undo();
+      expect(colourShown()).toBeUndefined();
+      expect(said).toEqual([
+        'Somebody else had changed this meanwhile: color of “Page” at Wide to “blue”. That is taken back as well; redo brings it again.',
+      ]);
+      session.redo();
+      expect(colourShown()).toBe('blue');
+      session.undo();
+      expect(colourShown()).toBeUndefined();
+      await until(() => session.state() === 'saved');
+      expect(server.document).toEqual(session.page()!);
+      expect(said.length).toBe(1);
+    });
+
+    it('says so when it does it again', async () => {
+      session.undo();
+      await until(() => session.state() === 'saved');
+      await elsewhere('0002', colour('blue'));
+      session.redo();
+      expect(colourShown()).toBe('red');
+      expect(said.length).toBe(1);
+      expect(said[0]).toContain('color of “Page” at Wide to “blue”');
+      session.undo();
+      expect(colourShown()).toBe('blue');
+    });
+
+    it('takes back what still can be where they took away the rest, and says so; redo brings it again', async () => {
+      const section = {
+        ...{
+          kind: 'section',
+          tag: 'section',
+          children: [],
+          classes: [],
+          style: {},
+          content: { base: {} },
+          attributes: {},
+        },
+      };
+      const both: Edit[] = [
+        { do: 'insert', parent: 'root', index: 0, root: 's1', parts: { s1: section } },
+        ...colour('green'),
+      ];
+      session.apply(both);
+      await until(() => session.state() === 'saved');
+      await elsewhere('0005', [{ do: 'remove', part: 's1' }]);
+      session.undo();
+      expect(colourShown()).toBe('red');
+      expect(said.length).toBe(1);
+      expect(said[0]).toMatch(/^Not all of this could be undone: /);
+      session.redo();
+      expect(colourShown()).toBe('green');
+      session.undo();
+      session.undo();
+      expect(colourShown()).toBeUndefined();
+      await until(() => session.state() === 'saved');
+      expect(server.document).toEqual(session.page()!);
+    });
+
+    it('says nothing where they changed something else', async () => {
+      await elsewhere('0003', title('Theirs'));
+      session.undo();
+      expect([colourShown(), shown(), said]).toEqual([undefined, 'Theirs', []]);
+    });
+
+    it('says so when what they put into a part goes with it', async () => {
+      const part = (kind: string, tag: string) => ({
+        ...{ kind, tag, children: [], classes: [], style: {}, content: { base: {} }, attributes: {} },
+      });
+      const insert = (parent: string, root: string, kind: string, tag: string): Edit => ({
+        ...{ do: 'insert', parent, index: 0, root, parts: { [root]: part(kind, tag) } },
+      });
+      session.apply([insert('root', 's1', 'section', 'section')]);
+      await until(() => session.state() === 'saved');
+      await elsewhere('0004', [insert('s1', 'c1', 'container', 'div')]);
+      session.undo();
+      expect(Object.keys(session.page()!.parts)).toEqual(['root']);
+      expect(said.length).toBe(1);
+      expect(said[0]).toContain('what is in “Section”');
+      session.redo();
+      expect(Object.keys(session.page()!.parts).sort()).toEqual(['c1', 'root', 's1']);
+    });
+  });
+
+  describe('with edits of the site', () => {
+    const newClass = (id: string, name = id): AnyEdit => ({
+      do: 'insert',
+      on: 'site',
+      into: 'classes',
+      index: 0,
+      item: { id, name, style: {} },
+    });
+    const rename = (id: string, value: string): AnyEdit => ({
+      do: 'set',
+      on: 'site',
+      field: ['classes', id, 'name'],
+      value,
+    });
+    const applied = (...value: string[]): Edit => ({ do: 'set', part: 'root', field: ['classes'], value });
+
+    it('takes back page and site in one step, and brings both again', async () => {
+      session.apply([newClass('card'), applied('card')]);
+      expect(session.site()!.classes.map((one) => one.name)).toEqual(['card']);
+      session.undo();
+      expect(session.site()!.classes).toEqual([]);
+      expect(session.page()!.parts['root']!.classes).toEqual([]);
+      session.redo();
+      expect(session.page()!.parts['root']!.classes).toEqual(['card']);
+      await until(() => session.state() === 'saved');
+      expect(server.documents).toEqual({ site: session.site()!, page: session.page()! });
+      expect(server.log.length).toBe(3); // each a batch of both
+    });
+
+    it('loses nothing when another renames a class while it is applied here', async () => {
+      session.apply([newClass('card')]);
+      await until(() => session.state() === 'saved');
+      server.take('another-batch-0003', [rename('card', 'tile')]);
+      session.apply([applied('card')]);
+      await until(() => session.state() === 'saved');
+      expect(session.page()!.parts['root']!.classes).toEqual(['card']);
+      expect(session.site()!.classes.map((one) => one.name)).toEqual(['tile']);
+    });
+
+    it('keeps them while the server is away, below what another stored meanwhile', async () => {
+      server.away = true;
+      session.apply([newClass('card'), applied('card')]);
+      await until(() => session.state() === 'waiting');
+      server.take('another-batch-0004', [newClass('lead')]);
+      server.take('another-batch-0005', colour('red'));
+      server.away = false;
+      await until(() => session.state() === 'saved');
+      expect(session.site()!.classes.map((one) => one.id)).toEqual(['card', 'lead']);
+      expect(server.documents).toEqual({ site: session.site()!, page: session.page()! });
+      session.undo(); // an own step: what the other did stays
+      await until(() => session.state() === 'saved');
+      expect(server.documents.site.classes.map((one) => one.id)).toEqual(['lead']);
+      expect(server.documents).toEqual({ site: session.site()!, page: session.page()! });
+    });
+
+    describe('that take a breakpoint away', () => {
+      const colours = (): Record<string, string | undefined> =>
+        Object.fromEntries(
+          Object.entries(session.page()!.parts['root']!.style).map(([at, { normal }]) => [at, normal?.['color']]),
+        );
+      beforeEach(() => {
+        session.apply([{ do: 'set', part: 'root', field: ['style', 'tablet', 'normal', 'color'], value: 'red' }]);
+        session.apply([{ do: 'remove', on: 'site', from: 'breakpoints', id: 'tablet', heir: 'phone' }]);
+      });
+
+      it('show what was set there at its heir, and bring it back', async () => {
+        expect(colours()).toEqual({ phone: 'red' });
+        session.undo();
+        expect(colours()).toEqual({ tablet: 'red' });
+        session.redo();
+        await until(() => session.state() === 'saved');
+        expect(colours()).toEqual({ phone: 'red' });
+        expect(server.document.parts['root']!.style['tablet']?.normal?.['color']).toBe('red'); // as it was stored
+      });
+
+      it('let what the heir took over be changed and unset like its own', async () => {
+        session.apply([{ do: 'set', part: 'root', field: ['style', 'phone', 'normal', 'color'] }]);
+        expect(colours()).toEqual({});
+        await until(() => session.state() === 'saved');
+        expect(server.document.parts['root']!.style).toEqual({});
+        session.undo();
+        expect(colours()).toEqual({ phone: 'red' });
+        session.undo();
+        expect(colours()).toEqual({ tablet: 'red' });
+        session.redo();
+        session.redo();
+        expect(colours()).toEqual({});
+        await until(() => session.state() === 'saved');
+        expect(server.documents).toEqual({ site: session.site()!, page: session.page()! });
+      });
+    });
+
+    it('draws the page anew for what is seen on it, and for nothing else', () => {
+      const drawn: unknown[] = [];
+      session.shownChanges.subscribe(({ edits }) => drawn.push(edits));
+      session.apply([{ do: 'set', on: 'site', field: ['name'], value: 'Another name' }]);
+      expect(drawn).toEqual([]);
+      session.apply([{ do: 'set', on: 'site', field: ['tokens', 'ink'], value: '#123456' }]);
+      expect(drawn).toEqual([[]]); // no part, and not the whole
+      session.apply([{ do: 'set', on: 'site', field: ['language'], value: 'fr' }]);
+      expect(drawn.at(-1)).toBe('all');
+    });
   });
 
   it('refuses, with a sentence, what does not fit, and sends nothing of it', async () => {

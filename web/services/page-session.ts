@@ -6,7 +6,7 @@ import {
   EMPTY,
   filter,
   firstValueFrom,
-  of,
+  mergeMap,
   Subject,
   Subscription,
   switchMap,
@@ -14,43 +14,37 @@ import {
   type Observable,
 } from 'rxjs';
 import { nanoid } from 'nanoid';
-import { applyEdits } from '@core/document/edits/apply';
+import { isPatchable, isSeenAnew } from '@core/compile/canvas';
+import { addressed } from '@core/document/edits/addressed';
+import { settlingBefore } from '@core/document/edits/settling';
+import { applyBatch, type Documents } from '@core/document/edits/batch';
 import type { Edit } from '@core/document/edits/edit';
-import type { KeptSection } from '@core/document/kept-section';
+import type { AnyEdit, Primitive } from '@core/document/edits/site-edit';
 import type { Page } from '@core/document/page';
 import { Problem } from '@core/document/problem';
-import type { Picture, Site } from '@core/document/site';
+import type { Site } from '@core/document/site';
 import { sharingParts } from '@core/document/changes';
+import { whatFits } from '@core/document/edits/what-fits';
+import { seenPage } from '@core/document/seen/seen-page';
+import { seenEdits } from '@core/document/edits/seen-edits';
 import { pageEvents } from '@core/api/events';
 import type { PageFacts, Stored } from '@core/api/pages';
-import { Api, failureOf, type Failure } from './api';
-import { Outbox, type Waiting } from './outbox';
+import type { Present } from '@core/api/people';
+import { Api, failureOf, willNeverFit } from './api';
+import { History, type Step } from './history';
+import { Meeting, overtakenBy, saidOf, withWaiting } from './meeting';
+import { batchesOf, Outbox, type Waiting } from './outbox';
 import { serverEvents } from './server-events';
 
-/** A step of history: what was done and what undoes it. */
-interface Step {
-  readonly edits: readonly Edit[];
-  readonly inverses: readonly Edit[];
-  readonly merge: string | undefined;
-}
+/** More than anybody knows: asks for all there is. */
+const all = { revision: Infinity, siteRevision: Infinity };
 
-/** Refusals that sending the same edits again would meet again. */
-const willNeverFit: readonly Failure['code'][] = [
-  'bad-input',
-  'not-found',
-  'too-large',
-  'compressed-body',
-  'does-not-fit',
-];
-
-/** At most so many edits are sent as one batch: fewer than the server takes. */
-const editsABatch = 1000;
-
-function batchesOf(edits: readonly Edit[]): (readonly Edit[])[] {
-  if (edits.length <= editsABatch) return [edits];
-  return Array.from({ length: Math.ceil(edits.length / editsABatch) }, (_, at) =>
-    edits.slice(at * editsABatch, (at + 1) * editsABatch),
-  );
+/** What is live, as it is seen: with what the site shared by then in it. */
+function releaseOf({ release, site, page }: PageFacts): ReturnType<PageSession['release']> {
+  if (!release?.page) return release;
+  const live = seenPage({ ...site, sections: release.sections }, release.page);
+  const { number, styling } = release;
+  return { number, styling, page: sharingParts(live, seenPage(site, page)) };
 }
 
 /** What happened to the page shown: edits to patch in, or a wholly new state. */
@@ -58,6 +52,8 @@ export interface PageChange {
   readonly before: Page;
   readonly after: Page;
   readonly edits: readonly Edit[] | 'all';
+  /** The site before, where what pages show of it is another now. */
+  readonly siteBefore?: Site;
 }
 
 export type SaveState = 'saved' | 'saving' | 'waiting';
@@ -73,7 +69,7 @@ export class PageSession implements OnDestroy {
 
   readonly site = signal<Site | undefined>(undefined);
   readonly page = signal<Page | undefined>(undefined);
-  readonly release = signal<PageFacts['release']>(null);
+  readonly release = signal<Omit<NonNullable<PageFacts['release']>, 'sections'> | null>(null);
   readonly live = signal('');
   readonly waiting = signal<readonly Waiting[]>([]);
   readonly reached = signal(true);
@@ -81,30 +77,40 @@ export class PageSession implements OnDestroy {
   readonly state = computed<SaveState>(() =>
     this.waiting().length === 0 ? 'saved' : this.reached() ? 'saving' : 'waiting',
   );
-  readonly canUndo = computed(() => this.done().length > 0);
-  readonly canRedo = computed(() => this.undone().length > 0);
+  private readonly history = new History();
+  readonly canUndo = this.history.canUndo;
+  readonly canRedo = this.history.canRedo;
 
   /** Every change of the page shown, for those who draw it. */
   readonly shownChanges = new Subject<PageChange>();
   /** Sentences for the person. */
   readonly notices = new Subject<string>();
+  /** Who else has the page open, and what they have selected. */
+  readonly people = signal<readonly Present[]>([]);
+  /** The stream is open, again after a break: the server knows nothing of this tab but that it is there. */
+  readonly listening = new Subject<void>();
+  /** This tab's name among those that have the page open. */
+  private readonly tab = nanoid();
 
-  private readonly done = signal<readonly Step[]>([]);
-  private readonly undone = signal<readonly Step[]>([]);
-  private confirmed: Page | undefined;
+  private confirmed: Documents | undefined;
+  /** What is confirmed with what waits, as it is or will be stored; the page shown is this one as it is seen. */
+  private stored: Documents | undefined;
+  /** Under which ids the page shows what the last edits put into something shared. */
+  private put: ReadonlyMap<string, string> = new Map();
   private revision = 0;
+  private siteRevision = 0;
   private order = 0;
-  private siteHash: string | undefined;
+  private rebuiltAt = 0;
+  /** What is shown is not what is confirmed with what waits, for half a second at most. */
+  private isStale = false;
   private sending = false;
-  private mergeUntil = 0;
-  private readonly listWaiting = toObservable(this.waiting);
+  private readonly meeting = new Meeting();
+  private readonly nothingWaits = toObservable(this.waiting).pipe(filter((list) => list.length === 0));
   private readonly running = new Subscription();
   /** Entries of the log were missed, up to a revision. */
-  private readonly behind = new Subject<number>();
-  private readonly siteChanged = new Subject<void>();
-  private readonly sectionsChanged = new Subject<void>();
-  private readonly reopenings = new Subject<void>();
-  private readonly reopened = new Subject<void>();
+  private readonly behind = new Subject<Pick<Stored, 'revision' | 'siteRevision'>>();
+  /** The page may have been deleted. */
+  private readonly gone = new Subject<void>();
 
   constructor() {
     this.fetchWhatChanged();
@@ -113,56 +119,47 @@ export class PageSession implements OnDestroy {
   /** Loads a page, sends again what an earlier visit left unsent, and listens to what others do. */
   async open(id: string): Promise<void> {
     const facts = await firstValueFrom(this.api.page(id));
-    this.site.set(facts.site);
-    this.release.set(
-      facts.release?.page ? { ...facts.release, page: sharingParts(facts.release.page, facts.page) } : facts.release,
-    );
+    this.release.set(releaseOf(facts));
     this.live.set(facts.live);
-    this.confirmed = facts.page;
+    this.confirmed = { site: facts.site, page: facts.page };
     this.revision = facts.revision;
+    this.siteRevision = facts.siteRevision;
     const left = await this.outbox.waitingFor(id);
     this.order = (left.at(-1)?.order ?? 0) + 1;
     this.waiting.set(left);
-    this.page.set(facts.page);
-    if (left.length > 0) this.rebuild();
+    this.rebuild();
     this.running.add(this.listen(id));
     void this.send();
   }
 
-  /** Takes in what the site has become: its breakpoints may be others, and with them the page. What waits is kept; history begins anew. */
-  reopen(): Promise<void> {
-    const done = firstValueFrom(this.reopened);
-    this.reopenings.next();
-    return done;
+  /** A page that somebody else has deleted is said to be. */
+  private lookForPage(): Observable<unknown> {
+    const page = this.page();
+    if (!page) return EMPTY;
+    return this.api.page(page.id).pipe(
+      catchError((error: unknown) => {
+        if (failureOf(error).code === 'not-found')
+          this.notices.next(
+            'This page has been deleted, or you no longer have access to its site. What you change here can’t be saved any more.',
+          );
+        return EMPTY; // whatever else keeps it from being read passes
+      }),
+    );
   }
 
-  private readonly fetchFacts = (): Observable<PageFacts | undefined> => {
+  /** Tells others who have the page open which parts are selected here; they may not hear of it. */
+  tellPlace(at: readonly string[]): Observable<unknown> {
     const page = this.page();
     return page
-      ? this.api.page(page.id).pipe(catchError((error: unknown) => of(this.unreachable(error))))
-      : of(undefined);
-  };
-
-  private takeInFacts(facts: PageFacts | undefined): void {
-    if (facts) {
-      this.site.set(facts.site);
-      this.confirmed = facts.page;
-      this.revision = facts.revision;
-      this.done.set([]);
-      this.undone.set([]);
-      this.page.set(facts.page);
-      this.rebuild();
-      this.behind.next(Infinity); // what was stored while the answer was on its way
-    }
-    this.reopened.next();
+      ? this.api.tellPlace(page.id, { tab: this.tab, at: at.slice(0, 10) }).pipe(catchError(() => EMPTY))
+      : EMPTY;
   }
 
-  /** A page that somebody else has deleted is said to be; whatever else keeps it from being read passes. */
-  private unreachable(error: unknown): undefined {
-    if (failureOf(error).code === 'not-found')
-      this.notices.next(
-        'This page has been deleted, or you no longer have access to its site. What you change here can’t be saved any more.',
-      );
+  /** Fetches what was stored since and has not been heard of yet. */
+  async catchUp(): Promise<void> {
+    const page = this.page();
+    if (!page) return;
+    await firstValueFrom(this.logSince(page.id), { defaultValue: [] }).then((log) => this.hear(log));
   }
 
   ngOnDestroy(): void {
@@ -170,60 +167,69 @@ export class PageSession implements OnDestroy {
   }
 
   /** Makes edits: shown at once, kept in the browser, sent. Edits with the same `merge`, each within so many ms of the last, are one step of undo. */
-  apply(edits: readonly Edit[], merge?: string, within = 1200): boolean {
-    const inverses = this.show(edits);
-    if (!inverses) return false;
-    const last = this.done().at(-1);
-    const joins = merge !== undefined && last?.merge === merge && Date.now() < this.mergeUntil;
-    const step: Step = joins
-      ? { edits: [...last.edits, ...edits], inverses: [...inverses, ...last.inverses], merge }
-      : { edits, inverses, merge };
-    this.mergeUntil = Date.now() + within;
-    this.done.update((steps) => [...(joins ? steps.slice(0, -1) : steps), step].slice(-500));
-    this.undone.set([]);
+  apply(edits: readonly AnyEdit[], merge?: string, within = 1200): boolean {
+    const shown = this.show(edits);
+    if (!shown) return false;
+    this.history.made({ ...shown, merge, knew: this.meeting.batches }, within);
     return true;
   }
 
+  /** What edits would make of the site and the page shown, and the primitives they come to. @throws Problem where they do not fit */
+  foreseen(wanted: readonly AnyEdit[]): (Documents & { readonly edits: readonly Primitive[] }) | undefined {
+    const before = this.stored;
+    if (!before) return undefined;
+    const { site, page, edits } = applyBatch(before, this.asStored(before, wanted).edits);
+    return { site, page: seenPage(site, page), edits };
+  }
+
   undo(): void {
-    const step = this.done().at(-1);
-    if (!step) return;
-    this.done.update((steps) => steps.slice(0, -1));
-    if (this.show(step.inverses)) this.undone.update((steps) => [...steps, step]);
+    const step = this.history.toUndo();
+    if (step) this.retrace(step, step.inverses, step.edits, this.history.undid);
   }
 
   redo(): void {
-    const step = this.undone().at(-1);
-    if (!step) return;
-    this.undone.update((steps) => steps.slice(0, -1));
-    if (this.show(step.edits)) this.done.update((steps) => [...steps, { ...step, merge: undefined }]);
+    const step = this.history.toRedo();
+    if (step) this.retrace(step, step.edits, step.inverses, this.history.redid);
   }
+
+  /** Takes a step back, or does it again. Where others changed the same meanwhile, this is said, and the way back leads to what they made. */
+  private retrace(step: Step, way: readonly AnyEdit[], done: readonly AnyEdit[], kept: (step: Step) => void): void {
+    const before = this.stored;
+    const isNew = before && step.knew !== this.meeting.batches;
+    const others = isNew ? overtakenBy(before, { edits: done, inverses: way }) : [];
+    const { fits, problem } = isNew ? whatFits(before, way) : { fits: way }; // others may have taken away what the rest of it speaks of
+    const isUndo = way === step.inverses;
+    if (problem !== undefined)
+      this.notices.next(
+        `${isUndo ? 'Not all of this could be undone' : 'Not all of this could be done again'}: ${problem}`,
+      );
+    const shown = this.show(fits);
+    if (!shown) return;
+    if (others.length === 0 && problem === undefined) return kept(step);
+    const wayBack = isUndo ? { edits: shown.inverses } : { inverses: shown.inverses };
+    kept({ ...step, ...wayBack, knew: this.meeting.batches });
+    if (others.length > 0) this.notices.next(saidOf(others, isUndo ? 'redo' : 'undo'));
+  }
+
+  /** The id under which the page shows a part that edits spoke of by the id they gave it. */
+  idOnPage = (id: string): string => this.put.get(id) ?? id;
 
   /** Waits until everything made so far is stored. */
   async settled(): Promise<void> {
-    if (this.waiting().length > 0)
-      await firstValueFrom(this.listWaiting.pipe(filter((list) => list.length === 0)), { defaultValue: [] });
+    if (this.waiting().length > 0) await firstValueFrom(this.nothingWaits, { defaultValue: [] });
   }
 
-  /** The sections the site keeps, as they are now. */
-  setSections(sections: readonly KeptSection[]): void {
-    this.site.update((site) => site && { ...site, sections: [...sections] });
-  }
-
-  addPicture(id: string, picture: Picture): void {
-    this.site.update((site) => site && { ...site, pictures: { ...site.pictures, [id]: picture } });
-  }
-
-  /** Applies edits to the page shown and puts them on their way; the inverses, or nothing when they do not fit. */
-  private show(edits: readonly Edit[]): Edit[] | undefined {
-    const site = this.site();
-    const before = this.page();
-    if (!site || !before || edits.length === 0) return undefined;
+  /** Applies edits to the documents shown and puts them on their way; the inverses, or nothing when they do not fit. */
+  private show(wanted: readonly AnyEdit[]): { edits: readonly AnyEdit[]; inverses: readonly AnyEdit[] } | undefined {
+    const before = this.stored;
+    if (!before || wanted.length === 0) return undefined;
     try {
-      const { page, inverses } = applyEdits(site, before, edits);
-      this.page.set(page);
-      this.shownChanges.next({ before, after: page, edits });
-      this.enqueue(page.id, edits);
-      return inverses;
+      const { edits, seen } = this.asStored(before, wanted);
+      const after = applyBatch(before, edits);
+      this.put = seen;
+      this.showAs(after, after.edits);
+      this.enqueue(after.page.id, edits);
+      return { edits, inverses: after.inverses };
     } catch (error) {
       if (!(error instanceof Problem)) throw error;
       this.notices.next(error.message);
@@ -231,8 +237,37 @@ export class PageSession implements OnDestroy {
     }
   }
 
+  /** Edits of what is shown, as edits of what is stored; and under which ids the page will show what they put into something shared. */
+  private asStored(
+    before: Documents,
+    wanted: readonly AnyEdit[],
+  ): { edits: AnyEdit[]; seen: ReadonlyMap<string, string> } {
+    const { edits, seen } = addressed(before, wanted);
+    return { edits: [...settlingBefore(before, edits), ...edits], seen };
+  }
+
+  /** Shows documents: what edits made of those shown before, or a wholly new state. */
+  private showAs({ site, page: after }: Documents, edits: readonly Primitive[] | 'all'): void {
+    const siteBefore = this.site() ?? site;
+    const storedBefore = this.stored?.page ?? after;
+    const stored = { site, page: after };
+    this.stored = stored;
+    const page = seenPage(site, after);
+    const before = this.page() ?? page;
+    this.site.set(stored.site);
+    this.page.set(page);
+    const onPage =
+      edits === 'all' || !isPatchable(siteBefore, site)
+        ? 'all'
+        : seenEdits({ before: storedBefore, after: stored, seen: page }, edits);
+    if (onPage === 'all') return this.shownChanges.next({ before, after: page, edits: 'all' });
+    const seen = isSeenAnew(siteBefore, stored.site);
+    if (seen || onPage.length > 0)
+      this.shownChanges.next({ before, after: page, edits: onPage, ...(seen && { siteBefore }) });
+  }
+
   /** Puts edits on their way, in as many batches as the server takes them. */
-  private enqueue(page: string, edits: readonly Edit[]): void {
+  private enqueue(page: string, edits: readonly AnyEdit[]): void {
     const fresh = batchesOf(edits).map((some): Waiting => ({ id: nanoid(), page, order: this.order++, edits: some }));
     this.waiting.update((list) => [...list, ...fresh]);
     void Promise.all(fresh.map((waiting) => this.outbox.keep(waiting))).finally(() => this.send());
@@ -244,23 +279,31 @@ export class PageSession implements OnDestroy {
     for (let next = this.waiting()[0]; next; next = this.waiting()[0]) {
       if (this.running.closed) break;
       await this.sendOne(next);
+      if (this.isStale) this.freshen();
     }
     this.sending = false;
+    this.meeting.said().forEach((sentence) => this.notices.next(sentence));
   }
 
   private async sendOne(next: Waiting): Promise<void> {
     try {
       const log = await firstValueFrom(
-        this.api.store(next.page, { id: next.id, base: this.revision, edits: next.edits }),
+        this.api.store(next.page, {
+          id: next.id,
+          base: this.revision,
+          siteBase: this.siteRevision,
+          edits: next.edits,
+        }),
       );
       this.reached.set(true);
       this.problem.set(undefined);
       await this.outbox.drop(next.id);
-      for (const stored of log) this.heard(stored);
-      this.waiting.update((list) => list.filter((one) => one.id !== next.id));
+      this.hear(log);
+      if (this.waiting().some((one) => one.id === next.id))
+        this.waiting.update((list) => list.filter((one) => one.id !== next.id));
     } catch (error) {
       const failure = failureOf(error);
-      if (willNeverFit.includes(failure.code)) return this.refused(next, failure.problem);
+      if (willNeverFit(failure)) return this.refused(next, failure.problem);
       this.reached.set(false);
       this.problem.set(
         failure.code === 'signed-out'
@@ -275,96 +318,106 @@ export class PageSession implements OnDestroy {
   private async refused(waiting: Waiting, problem: string): Promise<void> {
     await this.outbox.refuse(waiting, problem);
     this.waiting.update((list) => list.filter((one) => one.id !== waiting.id));
-    const page = this.page();
-    if (page)
-      await firstValueFrom(this.api.logSince(page.id, this.revision)).then(
-        (log) => log.forEach((stored) => this.heard(stored)),
-        () => undefined,
-      );
-    this.rebuild();
-    this.notices.next(`An edit could not be stored: ${problem} A copy of it is kept in this browser.`);
+    this.meeting.refused(problem);
+    await this.catchUp();
+    this.freshen();
   }
 
-  /** Takes in a stored batch, one's own or another's, when it is the next one. */
-  private heard(stored: Stored): void {
-    const site = this.site();
-    if (!site || !this.confirmed || stored.revision <= this.revision) return;
-    if (stored.revision !== this.revision + 1) return this.behind.next(stored.revision);
-    const own = this.waiting()[0]?.id === stored.id;
-    const alone = this.waiting().length === 0;
+  /** Takes in batches that were stored, one's own or others', as far as each is the next one of what it changed; shows them at once. */
+  private hear(log: readonly Stored[]): void {
     const before = this.confirmed;
-    this.confirmed = applyEdits(site, before, stored.edits).page;
-    this.revision = stored.revision;
-    if (own) this.waiting.update((list) => list.slice(1));
-    else if (alone) {
-      this.page.set(this.confirmed);
-      this.shownChanges.next({ before, after: this.confirmed, edits: stored.edits });
-    } else this.rebuild();
+    const alone = this.waiting().length === 0;
+    const theirs: Primitive[] = [];
+    for (const stored of log) {
+      if (!this.isNews(stored)) continue;
+      if (!this.isNext(stored)) {
+        this.behind.next(stored);
+        break;
+      }
+      theirs.push(...this.takeIn(stored));
+    }
+    if (theirs.length === 0 || !before || !this.confirmed) return;
+    this.meeting.heard(before, this.waiting(), theirs);
+    if (alone && !this.isStale) this.showAs(this.confirmed, theirs);
+    else this.freshen();
   }
 
-  /** The page shown, made anew from what is confirmed and what still waits. */
+  private isNext = ({ revision, siteRevision }: Stored): boolean =>
+    this.confirmed !== undefined &&
+    (revision === null || revision === this.revision + 1) &&
+    (siteRevision === null || siteRevision === this.siteRevision + 1);
+
+  /** Takes a batch into what is confirmed; its edits, where it was another's. */
+  private takeIn(stored: Stored): readonly Primitive[] {
+    const { site, page, edits } = applyBatch(this.confirmed!, stored.edits); // isNext has looked
+    this.confirmed = { site, page };
+    this.revision = stored.revision ?? this.revision;
+    this.siteRevision = stored.siteRevision ?? this.siteRevision;
+    if (this.waiting()[0]?.id !== stored.id) return edits;
+    this.waiting.update((list) => list.slice(1));
+    return [];
+  }
+
+  private isNews = ({ revision, siteRevision }: Pick<Stored, 'revision' | 'siteRevision'>): boolean =>
+    (revision ?? -1) > this.revision || (siteRevision ?? -1) > this.siteRevision;
+
+  /** Shows what is confirmed with what waits; while much waits, not for each batch that is heard. */
+  private freshen(): void {
+    this.isStale = this.waiting().length > 20 && Date.now() < this.rebuiltAt + 500;
+    if (!this.isStale) this.rebuild();
+  }
+
+  /** The documents shown, made anew from what is confirmed and what still waits. */
   private rebuild(): void {
-    const site = this.site();
-    const before = this.page();
-    if (!site || !before || !this.confirmed) return;
-    let after = this.confirmed;
-    for (const waiting of this.waiting()) {
-      try {
-        after = applyEdits(site, after, waiting.edits).page;
-      } catch (error) {
-        if (!(error instanceof Problem)) throw error; // the server will refuse it too, and then it is said
-      }
-    }
-    this.page.set(after);
-    this.shownChanges.next({ before, after, edits: 'all' });
+    if (!this.confirmed) return;
+    this.showAs(withWaiting(this.confirmed, this.waiting()), 'all');
+    this.rebuiltAt = Date.now();
   }
 
   /** Listens to what is stored on the page by anyone, as it happens; after a break, fetches everything missed. */
   private listen(id: string): Subscription {
-    return serverEvents(`/api/pages/${id}/feed`, pageEvents).subscribe((heard) => {
-      if (heard.name === 'message') this.heard(heard.data);
-      else if (heard.name === 'open') this.behind.next(Infinity);
-      else if (heard.name === 'site') this.reopenings.next();
-      else if (heard.name === 'site-is') this.compareSite(heard.data);
-      else this.sectionsChanged.next();
+    return serverEvents(`/api/pages/${id}/feed?tab=${this.tab}`, pageEvents).subscribe((heard) => {
+      if (heard.name === 'message') this.hear([heard.data]);
+      else if (heard.name === 'people') this.people.set(heard.data.people);
+      else if (heard.name === 'gone') this.gone.next();
+      else {
+        this.behind.next(all);
+        this.listening.next();
+      }
     });
   }
 
-  /** After a break the server says by a hash what the site is now: when that is something else, it is fetched. */
-  private compareSite(hash: string): void {
-    const changed = this.siteHash !== undefined && this.siteHash !== hash;
-    this.siteHash = hash;
-    if (changed) this.siteChanged.next();
+  /** What was stored since; nothing where it cannot be had just now. Where the log no longer goes back so far, the documents are fetched whole. */
+  private logSince(page: string): Observable<readonly Stored[]> {
+    return this.api.logSince(page, this.revision, this.siteRevision).pipe(
+      catchError((error: unknown) => (failureOf(error).code === 'log-gone' ? this.fetchWhole(page) : EMPTY)),
+      catchError(() => EMPTY),
+    );
+  }
+
+  private fetchWhole(page: string): Observable<never> {
+    return this.api.page(page).pipe(
+      mergeMap((facts) => {
+        if (!this.isNews(facts)) return EMPTY;
+        this.confirmed = { site: facts.site, page: facts.page };
+        this.revision = facts.revision;
+        this.siteRevision = facts.siteRevision;
+        this.rebuild();
+        return EMPTY;
+      }),
+    );
   }
 
   /** Fetches what was missed. Of two questions of one kind only the later answer counts: the earlier one may be older. */
   private fetchWhatChanged(): void {
     const missed = this.behind.pipe(
       // One after the other: entries that keep coming would else call off each fetch before it is answered.
-      concatMap((revision) => {
+      concatMap((upTo) => {
         const page = this.page();
-        const isNeeded = page && revision > this.revision;
-        return isNeeded ? this.api.logSince(page.id, this.revision).pipe(catchError(() => EMPTY)) : EMPTY;
+        return page && this.isNews(upTo) ? this.logSince(page.id) : EMPTY;
       }),
     );
-    const facts = this.siteChanged.pipe(switchMap(() => this.fetchFacts()));
-    const sections = this.sectionsChanged.pipe(
-      switchMap(() => {
-        const site = this.site();
-        return site ? this.api.sections(site.id).pipe(catchError(() => EMPTY)) : EMPTY;
-      }),
-    );
-    this.running.add(missed.subscribe((log) => log.forEach((stored) => this.heard(stored))));
-    this.running.add(sections.subscribe((list) => this.setSections(list)));
-    this.running.add(
-      facts.subscribe((found) => {
-        const same = JSON.stringify(found?.site.breakpoints) === JSON.stringify(this.site()?.breakpoints);
-        if (found && same) this.site.set(found.site);
-        else if (found) this.reopenings.next();
-      }),
-    );
-    this.running.add(
-      this.reopenings.pipe(switchMap(() => this.fetchFacts())).subscribe((found) => this.takeInFacts(found)),
-    );
+    this.running.add(missed.subscribe((log) => this.hear(log)));
+    this.running.add(this.gone.pipe(switchMap(() => this.lookForPage())).subscribe());
   }
 }

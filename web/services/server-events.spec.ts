@@ -68,12 +68,13 @@ describe('Events of the server', () => {
   });
 
   it('stop when the browser puts the page away for a way back, and begin when it is there again', () => {
-    const stop = serverEvents('/feed', {}).subscribe();
-    expect(ToldSource.opened.length).toBe(1);
+    const stop = serverEvents('/feed/here', {}).subscribe();
+    const opened = (): ToldSource[] => ToldSource.opened.filter((one) => one.url === '/feed/here');
+    expect(opened().length).toBe(1);
     window.dispatchEvent(new Event('pagehide'));
-    expect(ToldSource.opened[0]!.closed).toBeTrue();
+    expect(opened()[0]!.closed).toBeTrue();
     window.dispatchEvent(new Event('pageshow'));
-    expect(ToldSource.opened.length).toBe(2);
+    expect(opened().length).toBe(2);
     stop.unsubscribe();
   });
 });

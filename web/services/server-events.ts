@@ -1,4 +1,4 @@
-import { distinctUntilChanged, EMPTY, fromEvent, map, merge, Observable, startWith, switchMap } from 'rxjs';
+import { distinctUntilChanged, EMPTY, fromEvent, map, merge, Observable, repeat, startWith, switchMap } from 'rxjs';
 import type * as z from 'zod';
 
 /** What a stream may say: a schema for the data of each event, by its name. */
@@ -20,6 +20,9 @@ const inSight: Observable<boolean> = merge(
   distinctUntilChanged(),
 );
 
+/** A stream that was refused is asked for again after so long, in ms. */
+const pause = 10_000;
+
 /** The data of an event as its schema has it; nothing where it cannot be read. */
 function readAs<T>(schema: z.ZodType<T>, text: string): T | undefined {
   try {
@@ -38,6 +41,11 @@ export function serverEvents<Of extends Events>(address: string, events: Of, see
   const stream = new Observable<Heard<Of>>((heard) => {
     const source = new EventSource(address);
     source.onopen = () => heard.next({ name: 'open' });
+    source.onerror = () => {
+      if (source.readyState !== EventSource.CLOSED) return; // it tries again by itself
+      heard.next({ name: 'open' }); // whoever asks for what was missed hears why
+      heard.complete();
+    };
     for (const name of Object.keys(events) as (keyof Of & string)[])
       source.addEventListener(name, (event: MessageEvent<string>) => {
         const data = readAs(events[name]!, event.data) as z.infer<Of[typeof name]> | undefined; // what its schema read
@@ -45,5 +53,6 @@ export function serverEvents<Of extends Events>(address: string, events: Of, see
       });
     return () => source.close();
   });
-  return seen.pipe(switchMap((visible) => (visible ? stream : EMPTY)));
+  const lasting = stream.pipe(repeat({ delay: pause }));
+  return seen.pipe(switchMap((visible) => (visible ? lasting : EMPTY)));
 }

@@ -79,6 +79,7 @@ export const foldPreset = definePreset(
   {
     components: {
       button: { colorScheme: { light: { text: { secondary: { color: '{surface.600}' } } } } }, // readable on every sheet
+      togglebutton: { colorScheme: { light: { root: { color: '{surface.600}' } } } }, // the same
       datatable: { headerCell: { background: 'transparent' }, row: { background: 'transparent' } },
       // Tabs stand on the fold line, in its own colour.
       tabs: {

@@ -19,11 +19,8 @@ import { failureOf } from '../services/api';
 import { PageSession } from '../services/page-session';
 import { FoldLine } from './bar/fold-line';
 import { TopBar } from './bar/top-bar';
-import { Clipboard } from './commands/clipboard';
-import { Commands } from './commands/commands';
 import { Keys } from './commands/keys';
 import { PartMenu } from './commands/part-menu';
-import { WrapCommands } from './commands/wrap-commands';
 import { Dragging } from './drag/part-drag';
 import { PinDrag } from './drag/pin-drag';
 import { Ledger } from './ledger/ledger';
@@ -32,18 +29,14 @@ import { PartActions } from './outline/part-actions';
 import { PartsDrawer } from './outline/parts-drawer';
 import { Findings } from './review/findings';
 import { Sweeper } from './review/sweeper';
+import { workbenchServices } from './services';
 import { Spread } from './spread/spread';
-import { Canvases } from './state/canvases';
-import { Dialogs } from './state/dialogs';
 import { DragState } from './state/drag-state';
 import { EditorOnly } from './state/editor-only';
-import { Leaves } from './state/leaves';
 import { LedgerState } from './state/ledger-state';
-import { PaintedPage } from './state/painted-page';
 import { Progress } from './state/progress';
 import { Requests } from './state/requests';
 import { Selection } from './state/selection';
-import { SpreadState } from './state/spread-state';
 
 /** Where a page is composed: leaves above, their values below, the fold line between. */
 @Component({
@@ -51,12 +44,7 @@ import { SpreadState } from './state/spread-state';
   imports: [RouterLink, FoldLine, Ledger, Outline, PartActions, PartMenu, PartsDrawer, Spread, TopBar],
   templateUrl: './workbench.html',
   styleUrl: './workbench.css',
-  providers: [
-    PageSession,
-    ...[PaintedPage, Selection, SpreadState, DragState, EditorOnly, LedgerState, Requests, Progress, Leaves],
-    ...[Canvases, Dialogs, Commands, WrapCommands, Clipboard, Keys],
-    ...[Dragging, PinDrag, Sweeper, Findings],
-  ],
+  providers: [PageSession, ...workbenchServices, ...[Sweeper, Findings]],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Workbench implements OnInit, OnDestroy {

@@ -4,6 +4,8 @@ import type { Page } from '../page';
 import type { Site } from '../site';
 import { isWithin, partOf, placeOf, subtree } from '../tree';
 import { canPlace, place, type Target } from './place';
+import { sharedAt } from '../seen/seen-page';
+import { insertShared } from './shared';
 import { copyOf } from './thing';
 
 /** Selected parts without those that lie inside others of them, in document order. */
@@ -25,8 +27,10 @@ export const removeParts = (page: Page, ids: readonly string[]): Edit[] =>
 
 /** A copy of a part right behind it, with the copy's id. */
 export function duplicate(page: Page, id: string): { edits: Edit[]; made: string } {
-  const copy = copyOf(page, id);
   const { parent, index } = placeOf(page, id);
+  const section = sharedAt(page, id);
+  if (section !== undefined) return insertShared(page, { id: section }, index + 1);
+  const copy = copyOf(page, id);
   return { edits: [{ do: 'insert', parent, index: index + 1, ...copy }], made: copy.root };
 }
 

@@ -1,7 +1,10 @@
 import fc from 'fast-check';
 import { applyEdits } from '../edits/apply';
+import { applyBatch, applyToSiteAll } from '../edits/batch';
 import { readPage, readSite } from '../edits/check-page';
 import type { Page } from '../page';
+import { settled } from '../seen/settled';
+import { settlingEdits } from '../edits/settling';
 import { RandomPages } from '../testing/random-page';
 import { randomly } from '../testing/randomly';
 import type { Site } from '../site';
@@ -9,18 +12,11 @@ import { subtree } from '../tree';
 import { standardBreakpoints, type Breakpoint } from '../breakpoint';
 import { resolve } from '../../style/cascade';
 import { properties } from '../../style/properties';
-import {
-  caughtUp,
-  heirOf,
-  leavingEdits,
-  leavingOnPage,
-  leavingOnSite,
-  siteWith,
-  type BreakpointChange,
-} from './breakpoints';
+import { breakpointEdits, heirOf, leavingOnPage, leavingOnSite, type BreakpointChange } from './breakpoints';
 import { ownCount } from './style';
 
-const huge: Breakpoint = { id: 'huge', name: 'Huge', reach: 'up', limit: 1600, preview: { width: 1920, height: 1080 } };
+const siteWith = (site: Site, change: BreakpointChange): Site => applyToSiteAll(site, breakpointEdits(site, change));
+const huge: Breakpoint = { id: 'huge', name: 'Huge', side: 'up', limit: 1600, preview: { width: 1920, height: 1080 } };
 const without = (id: string): Breakpoint[] => standardBreakpoints.filter((one) => one.id !== id);
 const left = (id: string, heir?: string): BreakpointChange => ({
   breakpoints: without(id),
@@ -41,7 +37,7 @@ describe('A site’s own breakpoints', () => {
         const page = random.page(site, 12);
         for (const change of [left('tablet', 'phone'), left('tablet'), left('phone', 'tablet'), left('phone')]) {
           const after = siteWith(site, change);
-          const changed = applyEdits(site, page, leavingEdits(site, page, change)).page;
+          const changed = settled(after, page);
           readSite(structuredClone(after));
           readPage(after, structuredClone(changed));
           const [gone] = site.breakpoints.filter((one) => !change.breakpoints.includes(one));
@@ -83,7 +79,7 @@ describe('A site’s own breakpoints', () => {
     const small: Breakpoint = {
       id: 'small',
       name: 'Small',
-      reach: 'down',
+      side: 'down',
       limit: 380,
       preview: { width: 360, height: 640 },
     };
@@ -92,11 +88,11 @@ describe('A site’s own breakpoints', () => {
       (site) => away(site, 'tablet', 'phone'),
       (site) => away(site, 'phone', 'small'),
       (site) => ({
-        breakpoints: [...site.breakpoints, standardBreakpoints.find((one) => one.id === 'tablet')!],
+        breakpoints: [...site.breakpoints, { ...standardBreakpoints.find((one) => one.id === 'tablet')!, id: 'tall' }],
         heirs: {},
       }),
-      (site) => away(site, 'small', 'tablet'),
-      (site) => away(site, 'tablet'),
+      (site) => away(site, 'small', 'tall'),
+      (site) => away(site, 'tall'),
     ];
     fc.assert(
       fc.property(randomly(), (random) => {
@@ -105,15 +101,53 @@ describe('A site’s own breakpoints', () => {
         let [site, stepped] = [first, page];
         for (const step of steps) {
           const change = step(site);
-          stepped = applyEdits(site, stepped, leavingEdits(site, stepped, change)).page;
           site = siteWith(site, change);
+          stepped = applyEdits(site, stepped, settlingEdits(site, stepped, Object.keys(stepped.parts))).page;
           readSite(structuredClone(site));
-          expect(caughtUp(first, site, page)).toEqual(stepped);
-          expect(caughtUp(site, site, stepped)).toBe(stepped);
+          readPage(site, structuredClone(page));
+          expect(settled(site, page)).toEqual(stepped);
+          expect(settled(site, stepped)).toBe(stepped);
         }
       }),
       { numRuns: 12 },
     );
+  });
+
+  it('come back with all that was set at them, on pages and site, when the change is undone', () => {
+    fc.assert(
+      fc.property(randomly(), (random) => {
+        const made = random.site();
+        const styled = Object.entries(made.elements).filter(([, style]) => Object.keys(style).length > 0); // as edits leave them
+        const site = { ...made, elements: Object.fromEntries(styled) };
+        const page = random.page(site, 12);
+        for (const change of [
+          left('tablet', 'phone'),
+          left('phone'),
+          { breakpoints: [...standardBreakpoints, huge], heirs: {} },
+        ]) {
+          const after = applyBatch({ site, page }, breakpointEdits(site, change));
+          expect(after.site.breakpoints).toEqual(change.breakpoints);
+          expect(after.page).toBe(page);
+          const { retired, ...back } = applyToSiteAll(after.site, after.inverses);
+          expect(Object.values(retired ?? {}).some((one) => one.heir !== undefined)).toBeFalse();
+          expect(settled({ ...back, ...(retired && { retired }) }, page)).toBe(page);
+          expect(back).toEqual(site);
+        }
+      }),
+      { numRuns: 12 },
+    );
+  });
+
+  it('take any other set in one batch, in whatever order', () => {
+    const site = new RandomPages(3).site();
+    const mixed: Breakpoint[] = [
+      { ...huge, limit: 1700, preview: { width: 1800, height: 900 } },
+      { ...standardBreakpoints[2]!, name: 'Small', limit: 1024, preview: { width: 820, height: 900 } },
+      standardBreakpoints[0]!,
+      { id: 'tiny', name: 'Tiny', side: 'down', limit: 600, preview: { width: 360, height: 700 } },
+    ];
+    expect(siteWith(site, { breakpoints: mixed, heirs: { tablet: 'phone' } }).breakpoints).toEqual(mixed);
+    expect(breakpointEdits(site, { breakpoints: [...site.breakpoints], heirs: {} })).toEqual([]);
   });
 
   it('say of classes and elements too what goes with one and what moves', () => {
@@ -122,6 +156,7 @@ describe('A site’s own breakpoints', () => {
       elements: {},
       classes: [
         {
+          id: 'card',
           name: 'card',
           style: {
             tablet: { normal: { 'row-gap': '8px' }, hover: { color: 'red' } },

@@ -1,17 +1,16 @@
 import * as z from 'zod';
 import { below, baseOf, Breakpoints, chain, type Breakpoint } from '../breakpoint';
 import { Identifier } from '../identifier';
-import { pageOfSection, type KeptSection } from '../kept-section';
-import { kindOf, nameOf } from '../kinds/registry';
-import { applyEdits } from '../edits/apply';
-import type { Edit } from '../edits/edit';
+import { nameOf } from '../kinds/registry';
+import { leaves } from '../leaves';
+import { applyToSite } from '../edits/apply-site';
+import { SiteField, type SiteEdit } from '../edits/site-edit';
 import type { Page } from '../page';
 import { Problem } from '../problem';
+import { restyled } from '../seen/settled';
 import type { Site } from '../site';
 import { states, type StyleMap } from '../style-map';
 import { subtree } from '../tree';
-import { ownValues } from './overrides';
-import { styleEdit } from './style';
 
 /** A site's new set of breakpoints, and for those that go, which one takes over what was set at them; without an heir it is lost. */
 export const BreakpointChange = z.strictObject({ breakpoints: Breakpoints, heirs: z.record(Identifier, Identifier) });
@@ -21,7 +20,7 @@ export type BreakpointChange = z.infer<typeof BreakpointChange>;
 export function heirOf(list: readonly Breakpoint[], id: string): Breakpoint | undefined {
   const under = below(list, id)[0];
   const above = list.find((one) => one.id === chain(list, id)[1]);
-  return under ?? (above?.reach === 'base' ? undefined : above);
+  return under ?? (above?.side === 'base' ? undefined : above);
 }
 
 /** The breakpoints a change takes away. @throws Problem when it takes the base, or gives what it takes to one that is not there */
@@ -36,7 +35,7 @@ export function removedBy(site: Site, change: BreakpointChange): Breakpoint[] {
     const heir = change.heirs[id];
     if (
       heir !== undefined &&
-      !(kept.has(heir) && site.breakpoints.some((one) => one.id === heir && one.reach !== 'base'))
+      !(kept.has(heir) && site.breakpoints.some((one) => one.id === heir && one.side !== 'base'))
     )
       throw new Problem(`What is set at ${name} can only move to a breakpoint that stays.`, { breakpoint: heir });
   }
@@ -106,89 +105,50 @@ export function leavingOnSite(site: Site, change: BreakpointChange): Leaving[] {
   return styled.flatMap(([name, style]) => leavingStyle(name, style, { site, removed, heirs: change.heirs }));
 }
 
-function restyled(style: StyleMap, removed: readonly Breakpoint[], heirs: BreakpointChange['heirs']): StyleMap {
-  const out: StyleMap = Object.fromEntries(
-    Object.entries(style).filter(([id]) => !removed.some((one) => one.id === id)),
+const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
+
+/** The edits of a site that move what is set at a breakpoint on its classes and elements to the heir. */
+function restyling(site: Site, gone: string, heir: string | undefined): SiteEdit[] {
+  const styled: readonly (readonly [readonly string[], StyleMap])[] = [
+    ...site.classes.map(({ id, style }) => [['classes', id, 'style'], style] as const),
+    ...Object.entries(site.elements).map(([tag, style]) => [['elements', tag], style] as const),
+  ];
+  return styled.flatMap(([path, style]) =>
+    leaves(style, restyled(style, gone, heir)).map(({ path: below, is }): SiteEdit => ({
+      do: 'set',
+      on: 'site',
+      field: SiteField.parse([...path, ...below]),
+      ...(typeof is === 'string' && { value: is }),
+    })),
   );
-  for (const { id } of removed) {
-    const heir = heirs[id];
-    const own = style[id];
-    if (heir === undefined || !own) continue;
-    const at = out[heir] ?? {};
-    out[heir] = Object.fromEntries(
-      states.flatMap((state) => (own[state] || at[state] ? [[state, { ...own[state], ...at[state] }]] : [])),
-    );
-  }
-  return out;
 }
 
-/** The site with its new breakpoints; element styles and classes keep what heirs take over. @throws Problem */
-export function siteWith(site: Site, change: BreakpointChange): Site {
-  const removed = removedBy(site, change);
-  const former =
-    removed.length === 0
-      ? []
-      : [{ breakpoints: site.breakpoints, removed: removed.map((one) => one.id), heirs: change.heirs }];
-  return {
-    ...site,
-    breakpoints: change.breakpoints,
-    ...((site.formerBreakpoints || former.length > 0) && {
-      formerBreakpoints: [...(site.formerBreakpoints ?? []), ...former],
-    }),
-    elements: Object.fromEntries(
-      Object.entries(site.elements).map(([tag, style]) => [tag, restyled(style, removed, change.heirs)]),
-    ),
-    classes: site.classes.map((one) => ({ ...one, style: restyled(one.style, removed, change.heirs) })),
-    ...(site.sections && { sections: site.sections.map((one) => resectioned(site, one, change)) }),
+/**
+ * The edits that give a site another set of breakpoints. Classes and elements keep what heirs take over; pages are left as they are,
+ * since {@link settled} reads them so that heirs have it: undone, everything is where it was.
+ * @throws Problem
+ */
+export function breakpointEdits(site: Site, change: BreakpointChange): SiteEdit[] {
+  const edits: SiteEdit[] = [];
+  let now = site;
+  const add = (...more: readonly SiteEdit[]): void => {
+    edits.push(...more);
+    now = more.reduce((at, edit) => applyToSite(at, edit).site, now);
   };
-}
-
-function resectioned(site: Site, section: KeptSection, change: BreakpointChange): KeptSection {
-  const page = pageOfSection(section);
-  const { [page.root]: _page, ...parts } = applyEdits(site, page, leavingEdits(site, page, change)).page.parts;
-  return { ...section, parts };
-}
-
-/** The edits, to be applied under the site as it was, after which nothing on a page speaks of a breakpoint that goes. An heir's own values stay. */
-export function leavingEdits(site: Site, page: Page, change: BreakpointChange): Edit[] {
-  const removed = removedBy(site, change);
-  const edits: Edit[] = [];
-  for (const id of subtree(page, page.root)) {
-    const part = page.parts[id]!;
-    for (const { id: gone } of removed) {
-      const heir = change.heirs[gone];
-      for (const { state, property, value } of ownValues(page, id, gone)) {
-        if (heir !== undefined && part.style[heir]?.[state]?.[property] === undefined)
-          edits.push(styleEdit(id, heir, state, property, value));
-        edits.push(styleEdit(id, gone, state, property));
-      }
-      for (const [key, value] of Object.entries(part.content[gone] ?? {})) {
-        if (heir !== undefined && part.content[heir]?.[key] === undefined)
-          edits.push({ do: 'set', part: id, field: ['content', heir, key], value: z.json().parse(value) });
-        edits.push({ do: 'set', part: id, field: ['content', gone, key] });
-      }
+  for (const { id } of removedBy(site, change)) {
+    const heir = change.heirs[id];
+    add(...restyling(now, id, heir));
+    add({ do: 'remove', on: 'site', from: 'breakpoints', id, ...(heir !== undefined && { heir }) });
+  }
+  for (const [index, item] of change.breakpoints.entries()) {
+    const at = now.breakpoints.findIndex((one) => one.id === item.id);
+    if (at === -1) add({ do: 'insert', on: 'site', into: 'breakpoints', index, item });
+    else if (at !== index) add({ do: 'move', on: 'site', within: 'breakpoints', id: item.id, index });
+    for (const key of ['name', 'side', 'limit', 'preview'] as const) {
+      const value = item[key];
+      if (!same(now.breakpoints[index]?.[key], value))
+        add({ do: 'set', on: 'site', field: ['breakpoints', item.id, key], ...(value !== undefined && { value }) });
     }
-    for (const [key, value] of Object.entries(
-      kindOf(part.kind).leaving?.(
-        part.content.base,
-        removed.map((one) => ({ id: one.id, heir: change.heirs[one.id] })),
-      ) ?? {},
-    ))
-      edits.push({ do: 'set', part: id, field: ['content', 'base', key], value: z.json().parse(value) });
   }
   return edits;
-}
-
-/** A page as it was under an earlier version of the site, with all that went with breakpoints since moved to their heirs. */
-export function caughtUp(then: Site, now: Site, page: Page): Page {
-  return (now.formerBreakpoints ?? [])
-    .slice(then.formerBreakpoints?.length ?? 0)
-    .reduce((at, { breakpoints, removed, heirs }) => {
-      const site = { ...then, breakpoints };
-      return applyEdits(
-        site,
-        at,
-        leavingEdits(site, at, { breakpoints: breakpoints.filter((one) => !removed.includes(one.id)), heirs }),
-      ).page;
-    }, page);
 }

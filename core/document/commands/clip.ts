@@ -1,10 +1,10 @@
 import * as z from 'zod';
 import { Identifier, newIdentifier } from '../identifier';
-import { kindOf, mayHold, statesOf } from '../kinds/registry';
+import { kindOf, mayHold, statesOf, tagged } from '../kinds/registry';
 import { states, StyleMap, type Declarations } from '../style-map';
 import { Part, type Page, type Parts } from '../page';
 import { Problem } from '../problem';
-import { ClassName, type Site } from '../site';
+import { SiteClass, type Site } from '../site';
 import { partOf, subtree } from '../tree';
 import { checkValue } from '../../style/value';
 import { checkPart } from '../edits/check-part';
@@ -23,7 +23,7 @@ export const Clip = z.strictObject({
   site: Identifier,
   roots: z.array(Identifier).min(1).max(20_000),
   parts: z.record(Identifier, Part),
-  classes: z.array(z.strictObject({ name: ClassName, style: StyleMap })),
+  classes: z.array(SiteClass),
   tokens: z.record(z.string().max(40), z.string().max(300)),
 });
 export type Clip = z.infer<typeof Clip>;
@@ -34,7 +34,7 @@ export function clipOf(site: Site, page: Page, ids: readonly string[]): Clip {
   if (chosen.length === 0) throw new Problem('Select a part to copy; the page itself cannot be copied here.');
   const parts = Object.fromEntries(chosen.flatMap((id) => subtree(page, id)).map((id) => [id, partOf(page, id)]));
   const used = new Set(Object.values(parts).flatMap((part) => part.classes));
-  const classes = site.classes.filter((one) => used.has(one.name));
+  const classes = site.classes.filter((one) => used.has(one.id));
   const text = JSON.stringify([parts, classes]);
   const tokens = Object.fromEntries(Object.entries(site.tokens).filter(([name]) => text.includes(`var(--${name})`)));
   return { format: 'fold-line/clip', version: 1, site: site.id, roots: chosen, parts, classes, tokens };
@@ -107,7 +107,7 @@ function contentFor(site: Site, said: Part['content']): Part['content'] {
   });
   const { base, ...others } = said;
   const kept = Object.entries(others).flatMap(([breakpoint, own]) => {
-    const fits = site.breakpoints.some((one) => one.id === breakpoint && one.reach !== 'base') ? fields(own) : {};
+    const fits = site.breakpoints.some((one) => one.id === breakpoint && one.side !== 'base') ? fields(own) : {};
     return Object.keys(fits).length > 0 ? [[breakpoint, fits] as const] : [];
   });
   return { ...Object.fromEntries(kept), base: fields(base) };
@@ -115,15 +115,20 @@ function contentFor(site: Site, said: Part['content']): Part['content'] {
 
 /** A part as another site can hold it: classes it lacks become the part's own style. */
 function partFor(site: Site, clip: Clip, part: Part): Part {
-  const known = part.classes.filter((name) => site.classes.some((one) => one.name === name));
-  const lost = clip.classes.filter((one) => part.classes.includes(one.name) && !known.includes(one.name));
+  const here = (id: string): string[] => {
+    const from = clip.classes.find((one) => one.id === id);
+    const same = site.classes.find((one) => (clip.site === site.id ? one.id === id : one.name === (from?.name ?? id)));
+    return same ? [same.id] : [];
+  };
+  const known = part.classes.flatMap(here);
+  const lost = clip.classes.filter((one) => part.classes.includes(one.id) && here(one.id).length === 0);
   const style = [...lost.map((one) => one.style), part.style].reduce((weak, strong) => under(weak, strong), {});
-  return {
+  return tagged({
     ...part,
     classes: known,
     style: styleFor(site, clip, style, part.kind),
     content: contentFor(site, part.content),
-  };
+  });
 }
 
 /** Refuses a clip whose parts hold each other in a circle, stand in two places or are missing. */

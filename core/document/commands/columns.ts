@@ -82,9 +82,9 @@ export function addColumn(
   const twin = what === 'copy' ? copy.parts : { [copy.root]: { ...copy.parts[copy.root]!, children: [] } };
   const count = partOf(page, parent).children.length;
   const edits: Edit[] = [{ do: 'insert', parent, index: index + 1, root: copy.root, parts: twin }];
-  for (const { id, reach } of outwards(site.breakpoints)) {
+  for (const { id, side } of outwards(site.breakpoints)) {
     const own = partOf(page, parent).style[id]?.normal?.['grid-template-columns'] !== undefined;
-    const shares = own || reach === 'base' ? columnShares(site, page, parent, id) : undefined;
+    const shares = own || side === 'base' ? columnShares(site, page, parent, id) : undefined;
     if (shares?.length !== count || count === 1) continue;
     const wider = shares.toSpliced(index + 1, 0, 100 / count).map((share) => (share * count) / (count + 1));
     edits.push(styleEdit(parent, id, 'normal', 'grid-template-columns', tracksOf(wider)));

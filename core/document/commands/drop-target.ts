@@ -55,19 +55,64 @@ function edgeMark(box: Box, side: Side): Box {
   };
 }
 
-/** The index among a box's children where a point falls, with the line that marks it. */
-function slot(parent: Laid, children: readonly Laid[], point: Point): { index: number; mark: Box } {
-  if (children.length === 0) return { index: 0, mark: parent.box };
+/** A box's extent along an axis and across it, along it in the direction its contents run. */
+function span(
+  parent: Laid,
+  { left, top, width, height }: Box,
+): { start: number; end: number; from: number; to: number } {
   const row = parent.axis === 'row';
-  const middle = (box: Box): number => (row ? box.left + box.width / 2 : box.top + box.height / 2);
-  const at = row ? point.x : point.y;
-  const found = children.findIndex((child) => at < middle(child.box));
-  const index = found === -1 ? children.length : found;
-  const neighbour = children[index] ?? children[index - 1]!;
-  return {
-    index,
-    mark: edgeMark(neighbour.box, index < children.length ? (row ? 'left' : 'top') : row ? 'right' : 'bottom'),
-  };
+  const [start, end] = row ? [left, left + width] : [top, top + height];
+  const [from, to] = row ? [top, top + height] : [left, left + width];
+  return parent.reversed ? { start: -end, end: -start, from, to } : { start, end, from, to };
+}
+
+/** The lines a box's children stand in: one follows on its line what it stands abreast of or, but in a grid, behind. */
+function linesOf(parent: Laid, children: readonly Laid[]): Laid[][] {
+  const lines: Laid[][] = [];
+  const slack = 1;
+  for (const child of children) {
+    const line = lines.at(-1);
+    const own = span(parent, child.box);
+    const others = (line ?? []).map((one) => span(parent, one.box));
+    const abreast = others.some(({ from, to }) => own.from < to - slack && from < own.to - slack);
+    const behind = !parent.grid && others.length > 0 && own.start >= others.at(-1)!.end - slack;
+    if (line && (abreast || behind)) line.push(child);
+    else lines.push([child]);
+  }
+  return lines;
+}
+
+/** How far a point lies beside a line, across the axis. */
+function awayFrom(parent: Laid, line: readonly Laid[], across: number): number {
+  const spans = line.map((one) => span(parent, one.box));
+  const from = Math.min(...spans.map((one) => one.from));
+  const to = Math.max(...spans.map((one) => one.to));
+  return Math.max(from - across, across - to, 0);
+}
+
+const sides = { row: ['left', 'right'], column: ['top', 'bottom'] } as const;
+
+/** The sides of a box's contents where one begins and where it ends, in the direction they run. */
+function endsOf({ axis, reversed }: Laid): readonly [Side, Side] {
+  const [first, last] = sides[axis];
+  return reversed ? [last, first] : [first, last];
+}
+
+/** The index among a box's children where a point falls, on the line of them that is nearest, with the mark for it. */
+function slot(parent: Laid, children: readonly Laid[], point: Point): { index: number; mark: Box } {
+  const at = span(parent, { left: point.x, top: point.y, width: 0, height: 0 });
+  const away = linesOf(parent, children).map((line) => ({ line, px: awayFrom(parent, line, at.from) }));
+  const nearest = away.reduce<(typeof away)[number] | undefined>((a, b) => (a && a.px <= b.px ? a : b), undefined);
+  if (!nearest) return { index: 0, mark: parent.box };
+  const { line } = nearest;
+  const next = line.find((child) => {
+    const { start, end } = span(parent, child.box);
+    return at.start < (start + end) / 2;
+  });
+  const [begin, end] = endsOf(parent);
+  if (next) return { index: children.indexOf(next), mark: edgeMark(next.box, begin) };
+  const last = line.at(-1)!;
+  return { index: children.indexOf(last) + 1, mark: edgeMark(last.box, end) };
 }
 
 /**
@@ -101,7 +146,8 @@ export function dropTarget(
     }
     const children = part.children
       .filter((id) => !('part' in thing && id === thing.part))
-      .flatMap((id) => boxes.get(id) ?? []);
+      .flatMap((id) => boxes.get(id) ?? [])
+      .filter((one) => !one.outOfFlow);
     const cell =
       breakpoint === '' || kindOf(part.kind).kind === 'columns'
         ? undefined
@@ -152,13 +198,14 @@ function besideOrBetween(
   thing: Thing,
 ): Drop | undefined {
   const own = boxes.get(id);
-  if (!own || id === page.root) return undefined;
+  if (!own || own.outOfFlow || id === page.root) return undefined;
   const { parent, index } = placeOf(page, id);
   const side = nearestSide(own.box, point);
-  const along = boxes.get(parent)?.axis === 'row' ? ['left', 'right'] : ['top', 'bottom'];
+  const around = boxes.get(parent);
+  const [begin, end] = around ? endsOf(around) : sides.column;
   const mark = edgeMark(own.box, side);
-  const between: Target = { where: 'inside', parent, index: side === 'left' || side === 'top' ? index : index + 1 };
-  const target: Target = along.includes(side) ? between : { where: 'beside', part: id, side };
+  const between: Target = { where: 'inside', parent, index: side === begin ? index : index + 1 };
+  const target: Target = side === begin || side === end ? between : { where: 'beside', part: id, side };
   if (canPlace(page, thing, target)) return { target, mark, into: parent };
   return undefined;
 }

@@ -25,6 +25,14 @@ export function ownValues(page: Page, part: string, breakpoint: string, among?: 
   );
 }
 
+/** The same values as the page has them now; those that were taken back meanwhile are left out. */
+export const asTheyAre = (page: Page, values: readonly OwnValue[]): OwnValue[] =>
+  values.flatMap((one) => {
+    const part = Object.hasOwn(page.parts, one.part) ? page.parts[one.part] : undefined;
+    const value = part?.style[one.breakpoint]?.[one.state]?.[one.property];
+    return value === undefined ? [] : [{ ...one, value }];
+  });
+
 /** Takes values back, so that what lies above them shows again. */
 export const takeBack = (values: readonly OwnValue[]): Edit[] =>
   values.map(({ part, breakpoint, state, property }) => styleEdit(part, breakpoint, state, property));

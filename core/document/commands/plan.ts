@@ -78,7 +78,7 @@ function planned(site: Site, section: PlannedSection): { root: string; parts: Ma
   const parts: Made = {};
   const inside = Math.max(section.height - 128, 80);
   const narrowest = outwards(site.breakpoints)
-    .filter((one) => one.reach === 'down')
+    .filter((one) => one.side === 'down')
     .at(-1);
   let held: string[];
   if (shares.length === 1) held = fill(site, parts, fillingAt(section.filling, 0), inside);

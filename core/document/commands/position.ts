@@ -33,7 +33,7 @@ export function setPosition(
   if (!part || part.style.display === 'none')
     throw new Problem('The part is off the page here.', { part: id, breakpoint });
   const valueOf = (property: string): string => resolve(site, document, id, breakpoint, 'normal', property).value;
-  const free: Values = { left: 'auto', top: 'auto', right: 'auto', bottom: 'auto' };
+  const noInsets: Values = { left: 'auto', top: 'auto', right: 'auto', bottom: 'auto' };
   let values: Values;
   if (position === 'absolute' || position === 'fixed')
     values = takeOut(part, position, containingBlock(page, id, position), {
@@ -43,12 +43,12 @@ export function setPosition(
   else if (position === 'relative') values = bringBack(part, natural);
   else if (position === 'sticky')
     values = {
-      ...free,
+      ...noInsets,
       position,
       top: `${keepingOffset(page, id, natural)}px`,
       ...(stretches(part.style['align-self'], page, part.parent) && { 'align-self': 'start' }),
     };
-  else values = { position, ...free };
+  else values = { position, ...noInsets };
   return Object.entries(values)
     .filter(([property, value]) => valueOf(property) !== value)
     .map(([property, value]) => styleEdit(id, breakpoint, 'normal', property, value));

@@ -1,129 +1,230 @@
 import fc from 'fast-check';
+import { compile } from '../../compile/compile';
+import { addressed } from '../edits/addressed';
 import { applyEdits } from '../edits/apply';
+import { applyBatch, type Documents } from '../edits/batch';
+import { readPage, readSite } from '../edits/check-page';
 import type { Edit } from '../edits/edit';
-import { blankPage, type Page } from '../page';
+import { AnyEdits, isOnPage, isOnSite, type AnyEdit } from '../edits/site-edit';
+import type { Page } from '../page';
 import { Problem } from '../problem';
+import { idWithin, seenPage, sharedAt } from '../seen/seen-page';
 import { RandomPages } from '../testing/random-page';
 import { randomly } from '../testing/randomly';
-import type { Site } from '../site';
-import { subtree } from '../tree';
-import { duplicate, removeParts } from './arrange';
-import { place } from './place';
-import { insertShared, keptFrom, mirrored, sharedAround, unshare, withSharedOf } from './shared';
-import { newThing } from './thing';
-import { waysToWrap } from './wrap';
+import { sharing, someCommand } from '../testing/sharing';
+import { partsBelow, subtree } from '../tree';
+import { duplicate } from './arrange';
+import { copyOfPage, insertShared, keepSection, referring, sharedAround, sharedRoots } from './shared';
 
-/** A site with two shared sections, a page that has them among others, and one that has them alone. */
-function sharing(random: RandomPages): { site: Site; page: Page; other: Page } | undefined {
-  const site = random.site();
-  const page = random.page(site, 24);
-  const roots = page.parts[page.root]!.children.slice(0, 2);
-  if (roots.length < 2) return undefined;
-  const sections = roots.map((part) => keptFrom(page, part, { id: part, name: part, purpose: 'cards', shared: true }));
-  const shared: Site = { ...site, sections };
-  const blank = blankPage('other', 'Other', '/other');
-  const other = sections.reduce(
-    (at, one) => applyEdits(shared, at, insertShared(at, one, at.parts[at.root]!.children.length)).page,
-    blank,
-  );
-  return { site: shared, page, other };
+const published = ({ site, page }: Documents): string => {
+  const { html, css } = compile(site, page);
+  return html.replace(/menu-[\w-]+/g, 'menu') + css; // a menu's links are called by its id
+};
+const seenOf = ({ site, page }: Documents): Page => seenPage(site, page);
+/** What fits, or nothing. */
+function trying<T>(work: () => T): T | undefined {
+  try {
+    return work();
+  } catch (error) {
+    if (!(error instanceof Problem)) throw error;
+    return undefined;
+  }
 }
-
-function someEdits(random: RandomPages, site: Site, page: Page): Edit[] {
-  const id = random.pick(subtree(page, page.root));
-  const makers: readonly (() => Edit[])[] = [
-    () => [{ do: 'set', part: id, field: ['style', 'phone', 'normal', 'color'], value: 'red' }],
-    () =>
-      place(site, page, newThing(site, random.pick(['columns', 'text', 'section', 'image'])), {
-        where: 'inside',
-        parent: id,
-        index: 0,
-      }),
-    () => place(site, page, { part: id }, { where: 'inside', parent: random.pick(subtree(page, page.root)), index: 0 }),
-    () => place(site, page, { part: id }, { where: 'inside', parent: random.pick(subtree(page, page.root)), index: 0 }),
-    () => [...waysToWrap(site, page, [id]).ways[0]!.edits],
-    () => duplicate(page, id).edits,
-    () => removeParts(page, [id]),
-  ];
-  return random.pick(makers)();
+/** The edits that share a section of a page, made before anybody else's are known. */
+const sharingOf = ({ site, page }: Documents, part: string): AnyEdit[] =>
+  keepSection(page, part, { name: 'A', purpose: 'cards', shared: true }, site);
+/** Documents whose page has a shared section, and a second one of the same. */
+function twice(): { documents: Documents; first: string; second: string } {
+  const start = sharing(new RandomPages(11), 1)!;
+  const page = seenOf(start);
+  const first = page.parts[page.root]!.children[0]!;
+  const { edits, made } = duplicate(page, first);
+  return { documents: applyBatch(start, edits), first, second: made };
 }
-
-const whole = (page: Page, root: string): string =>
-  Object.hasOwn(page.parts, root) ? JSON.stringify(subtree(page, root).map((id) => [id, page.parts[id]])) : 'gone';
 
 describe('A shared section', () => {
-  it('is the same on every page after any edits on one of them, and after they are undone', () => {
-    let mirroredOnce = 0;
+  it('is worked on as if it were the page’s own: the page looks as it would, what is stored can be read, and all can be undone', () => {
+    let across = 0;
+    let within = 0;
     fc.assert(
       fc.property(randomly(), (random) => {
         const start = sharing(random);
         if (!start) return;
-        const { site } = start;
-        let { page, other } = start;
-        const undo: Edit[][] = [];
-        const follow = (edits: readonly Edit[]): void => {
-          const over = mirrored(site, page, edits)
-            .filter(({ root }) => Object.hasOwn(other.parts, root))
-            .map(({ edit }) => edit);
-          const done = applyEdits(site, page, edits);
-          if (over.length > 0) mirroredOnce++;
-          other = applyEdits(site, other, over).page;
-          page = done.page;
-          undo.unshift(done.inverses);
-        };
-        const same = (): void => {
-          for (const { root } of site.sections ?? [])
-            if (Object.hasOwn(page.parts, root))
-              expect(whole(other, root)).withContext(`seed ${random.seed}, ${root}`).toBe(whole(page, root));
-        };
-        for (let count = 0; count < 14; count++) {
-          try {
-            follow(someEdits(random, site, page));
-          } catch (error) {
-            if (!(error instanceof Problem)) throw error; // not every random edit fits
-          }
-          same();
+        let now = start;
+        const back: (readonly AnyEdit[])[] = [];
+        for (let left = 6; left > 0; left--) {
+          const before = seenOf(now);
+          const edits = trying(() => someCommand(random, now.site, before));
+          const plainly = edits && trying(() => applyEdits(now.site, before, edits).page);
+          if (!edits || !plainly) continue;
+          const stored = addressed(now, edits);
+          const after = trying(() => applyBatch(now, stored.edits));
+          if (!after) continue; // what only a page may hold was moved into a section
+          across += stored.edits.filter((edit) => !isOnPage(edit) && !isOnSite(edit)).length;
+          within += stored.edits.filter(isOnSite).length;
+          expect(published(after)).toBe(published({ site: after.site, page: plainly }));
+          for (const [id, seen] of stored.seen)
+            if (Object.hasOwn(plainly.parts, id)) expect(Object.keys(seenOf(after).parts)).toContain(seen);
+          back.unshift(after.inverses);
+          now = after;
         }
-        for (const inverses of [...undo]) follow(inverses);
-        same();
+        readSite(now.site);
+        readPage(now.site, now.page);
+        const restored = back.reduce<Documents>((at, edits) => applyBatch(at, edits), now);
+        expect(restored.page).toEqual(start.page);
+        expect(restored.site).toEqual(start.site);
       }),
       { numRuns: 150 },
     );
-    expect(mirroredOnce).toBeGreaterThan(100);
+    expect(across).toBeGreaterThan(10);
+    expect(within).toBeGreaterThan(100);
   });
 
-  it('leaves to each page whether it has it, and where', () => {
-    const start = sharing(new RandomPages(5))!;
-    const root = start.site.sections![0]!.root;
-    expect(mirrored(start.site, start.page, [{ do: 'remove', part: root }])).toEqual([]);
-    expect(mirrored(start.site, start.page, [{ do: 'move', part: root, parent: start.page.root, index: 1 }])).toEqual(
-      [],
+  it('looks the same before it is shared, while it is, and when it is the page’s own again', () => {
+    fc.assert(
+      fc.property(randomly(), (random) => {
+        const site = random.site();
+        const page = random.page(site, 16);
+        const part = page.parts[page.root]!.children[0];
+        if (part === undefined) return;
+        const shared = applyBatch({ site, page }, sharingOf({ site, page }, part));
+        expect(published(shared)).toBe(published({ site, page }));
+        expect(Object.keys(shared.page.parts).length).toBe(
+          Object.keys(page.parts).length - subtree(page, part).length + 1,
+        );
+        const own = applyBatch(shared, [{ do: 'own', on: 'both', part }]);
+        expect(published(own)).toBe(published({ site, page }));
+        expect(own.page).toEqual(page);
+        expect(applyBatch(own, own.inverses).page).toEqual(shared.page);
+        expect(applyBatch(shared, shared.inverses)).toEqual(jasmine.objectContaining({ site, page }));
+      }),
+      { numRuns: 60 },
     );
-    expect(() => insertShared(start.other, start.site.sections![0]!, 0)).toThrowError(/stands on this page already/);
   });
 
-  it('can be made a page’s own again: the same parts under new ids', () => {
-    const { site, page } = sharing(new RandomPages(5))!;
-    const root = site.sections![0]!.root;
-    const { edits, made } = unshare(page, root);
-    const after = applyEdits(site, page, edits).page;
-    const shape = (at: Page, id: string): unknown[] =>
-      subtree(at, id).map((one) => ({ ...at.parts[one], children: at.parts[one]!.children.length }));
-    expect(shape(after, made)).toEqual(shape(page, root));
-    expect(after.parts[after.root]!.children.indexOf(made)).toBe(page.parts[page.root]!.children.indexOf(root));
-    expect(sharedAround(site, after, made)).toBeUndefined();
-    expect(sharedAround(site, page, subtree(page, root).at(-1)!)?.root).toBe(root);
+  it('takes along what somebody else changed in it before it was shared, and keeps it when it is the page’s own', () => {
+    const random = new RandomPages(5);
+    const site = random.site();
+    const page = random.page(site, 16);
+    const part = page.parts[page.root]!.children[0]!;
+    const inner = subtree(page, part).at(-1)!;
+    const share = sharingOf({ site, page }, part); // made before the other's edit is known
+    const other = applyEdits(site, page, [{ do: 'set', part: inner, field: ['name'], value: 'Theirs' }]).page;
+    const shared = applyBatch({ site, page: other }, share);
+    expect(shared.site.sections![0]!.parts[inner]!.name).toBe('Theirs');
+    const logged = AnyEdits.parse(JSON.parse(JSON.stringify(shared.edits)));
+    expect(logged.every((edit) => isOnPage(edit) || isOnSite(edit))).toBeTrue(); // a log says primitives alone
+    expect(applyBatch({ site, page: other }, logged)).toEqual(
+      jasmine.objectContaining({ site: shared.site, page: shared.page }),
+    );
+    const named = addressed(shared, [
+      { do: 'set', part: idWithin(part, inner), field: ['name'], value: 'Again' },
+    ]).edits;
+    const undone = applyBatch(applyBatch(shared, named), shared.inverses);
+    expect(undone.page.parts[inner]!.name).toBe('Again');
+    expect(undone.site.sections).toBeUndefined();
   });
 
-  it('goes live on every live page as it is on the one that is published', () => {
-    const { site, page, other } = sharing(new RandomPages(5))!;
-    const root = site.sections![0]!.root;
-    const newer = applyEdits(site, page, [
-      { do: 'set', part: root, field: ['style', 'wide', 'normal', 'color'], value: 'red' },
-    ]).page;
-    const live = withSharedOf(site, other, newer);
-    expect(whole(live, root)).toBe(whole(newer, root));
-    expect(live.parts[live.root]).toEqual(other.parts[other.root]!);
-    expect(withSharedOf({ ...site, sections: [] }, other, newer)).toBe(other);
+  it('loses nothing somebody does to it while another shares it, or makes it the page’s own', () => {
+    fc.assert(
+      fc.property(randomly(), (random) => {
+        const site = random.site();
+        const page = random.page(site, 12);
+        const part = page.parts[page.root]!.children[0];
+        const edits = trying(() => someCommand(random, site, page));
+        const plainly = edits && trying(() => applyBatch({ site, page }, edits));
+        if (part === undefined || !edits || !plainly || !Object.hasOwn(plainly.page.parts, part)) return;
+        const isSection = plainly.page.parts[plainly.page.root]!.children.includes(part);
+        if (!isSection || edits.some((edit) => edit.do === 'set' && edit.field[0] === 'off')) return; // whether it is off is the page's
+        const share = sharingOf({ site, page }, part);
+        const late = trying(() => applyBatch(applyBatch({ site, page }, share), edits)); // by somebody who has not heard of it
+        if (!late) return; // it would hold now what a section may not
+        expect(published(late)).toBe(published(plainly));
+        const stored = applyBatch({ site, page }, share);
+        const known = addressed(stored, edits).edits;
+        const own = applyBatch(stored, [{ do: 'own', on: 'both', part, ends: true }]);
+        const after = trying(() => applyBatch(own, known));
+        if (after) expect(published(after)).toBe(published(plainly));
+        const inner = subtree(page, part).at(-1)!;
+        const written: Edit = {
+          do: 'set',
+          part: inner === part ? part : idWithin(part, inner),
+          field: ['name'],
+          value: 'Late',
+        }; // by its place in what was shared
+        expect(applyBatch(own, addressed(own, [written]).edits).page.parts[inner]!.name).toBe('Late');
+      }),
+      { numRuns: 150 },
+    );
+  });
+
+  it('stands on a page twice: an edit of one is seen on both, each goes by itself', () => {
+    const { documents, first, second } = twice();
+    const before = seenOf(documents);
+    const inner = subtree(before, first).at(-1)!;
+    const edits = addressed(documents, [{ do: 'set', part: inner, field: ['name'], value: 'Both' }]).edits;
+    const after = applyBatch(documents, edits);
+    const seen = seenOf(after);
+    expect(subtree(seen, first).filter((id) => seen.parts[id]!.name === 'Both').length).toBe(1);
+    expect(subtree(seen, second).filter((id) => seen.parts[id]!.name === 'Both').length).toBe(1);
+    expect([...sharedRoots(seen)]).toEqual([first, second]);
+    const off = applyBatch(after, addressed(after, [{ do: 'set', part: second, field: ['off'], value: true }]).edits);
+    expect(seenOf(off).parts[second]!.off).toBeTrue();
+    expect(seenOf(off).parts[first]!.off).toBeUndefined();
+    const gone = applyBatch(off, addressed(off, [{ do: 'remove', part: first }]).edits);
+    expect(gone.site.sections!.length).toBe(1);
+    expect(sharedAround(gone.site, seenOf(gone), second)?.section.id).toBe('shared-0');
+    const kept = keepSection(seenOf(gone), second, { name: 'Copy', purpose: 'cards', shared: false }, gone.site);
+    expect(applyBatch(gone, kept).site.sections!.map((one) => one.shared)).toEqual([true, false]);
+    expect(() =>
+      keepSection(seenOf(gone), second, { name: 'Again', purpose: 'cards', shared: true }, gone.site),
+    ).toThrowError(/shared already/);
+  });
+
+  it('stays while a page shows it; a page that refers to one that has gone shows nothing in its place', () => {
+    const { documents, first } = twice();
+    expect(() => applyBatch(documents, [{ do: 'remove', on: 'site', from: 'sections', id: 'shared-0' }])).toThrowError(
+      /still has this shared section/,
+    );
+    const { sections: _gone, ...without } = documents.site;
+    const page = seenPage(without, documents.page);
+    expect(page.parts[first]!.off).toBeTrue();
+    expect(sharedAt(page, first)).toBeUndefined();
+    expect(() => compile(without, documents.page)).not.toThrow();
+    const { edits } = insertShared(documents.page, { id: 'elsewhere' }, 0);
+    expect(() => applyBatch(documents, edits)).toThrowError(/no longer has this shared section/);
+    const inside = { ...edits[0]!, do: 'insert' as const, on: 'site' as const, section: 'shared-0', parent: first };
+    expect(() => applyBatch(documents, [inside as AnyEdit])).toThrowError(Problem); // a section holds no section
+  });
+
+  it('is the same on a copy of a page, where everything else gets new ids', () => {
+    const { documents } = twice();
+    const copy = copyOfPage(documents.page, { id: 'copy', title: 'Copy', path: '/copy' });
+    const own = Object.keys(copy.parts).filter((id) => id !== copy.root);
+    expect(own.some((id) => Object.hasOwn(documents.page.parts, id))).toBeFalse();
+    const named = { ...documents.page, id: 'copy', path: '/copy' };
+    expect(published({ site: documents.site, page: copy }).replace('<title>Copy<', '')).toBe(
+      published({ site: documents.site, page: named }).replace('<title>A random page<', ''),
+    );
+  });
+
+  it('of which earlier pages had copies is referred to since: they are published as before', () => {
+    fc.assert(
+      fc.property(randomly(), (random) => {
+        const now = sharing(random);
+        if (!now) return;
+        const copied = now.site.sections!.reduce<Page>(
+          (page, { parts }) => ({ ...page, parts: { ...page.parts, ...parts } }),
+          now.page,
+        );
+        const { page, edits } = referring(now.site, copied);
+        expect(page).toEqual(now.page);
+        expect(applyEdits(now.site, copied, edits).page).toEqual(now.page);
+        expect(compile(now.site, copied)).toEqual(compile(now.site, now.page)); // to the same bytes
+        expect(referring(now.site, page).edits).toEqual([]);
+        expect(Object.keys(partsBelow(copied, copied.root)).length).toBe(Object.keys(copied.parts).length);
+      }),
+      { numRuns: 40 },
+    );
   });
 });

@@ -1,116 +1,71 @@
-import { applyTo } from '../edits/apply';
-import { draftOf } from '../edits/draft';
+import { reference } from '../edits/across';
 import type { Edit } from '../edits/edit';
+import type { AnyEdit } from '../edits/site-edit';
+import { newIdentifier } from '../identifier';
 import type { KeptSection } from '../kept-section';
 import type { Page, Parts } from '../page';
 import { Problem } from '../problem';
+import { sectionOf, sharedAt } from '../seen/seen-page';
 import type { Site } from '../site';
-import { partOf, partsBelow, pathTo, subtree } from '../tree';
+import { partOf, pathTo, subtree } from '../tree';
 import { copyOf } from './thing';
 
-/** The roots of a site's shared sections. */
-export const sharedRoots = (site: Site): ReadonlySet<string> =>
-  new Set((site.sections ?? []).filter((one) => one.shared).map((one) => one.root));
+/** The parts of a page as it is seen that stand for shared sections. */
+export const sharedRoots = (page: Page): ReadonlySet<string> =>
+  new Set(partOf(page, page.root).children.filter((id) => sharedAt(page, id) !== undefined));
 
-/** The shared section a part stands in, or is; undefined where it stands in none. */
-export const sharedAround = (site: Site, page: Page, id: string): KeptSection | undefined => {
-  const sections = (site.sections ?? []).filter((one) => one.shared && Object.hasOwn(page.parts, one.root));
-  if (sections.length === 0 || !Object.hasOwn(page.parts, id)) return undefined;
-  const path = pathTo(page, id);
-  return sections.find((one) => path.includes(one.root));
-};
-
-/** An edit as another page that has the shared section takes it. */
-export interface Mirrored {
-  readonly root: string;
-  readonly edit: Edit;
-}
-
-/** What one edit means for pages that have its shared section; `around` says in which one a part stands. */
-function mirroredEdit(
+/** The shared section a part of a page as it is seen stands in, or is, and the part that stands for it; undefined where it stands in none. */
+export function sharedAround(
+  site: Site,
   page: Page,
-  edit: Edit,
-  roots: ReadonlySet<string>,
-  around: (id: string) => string | undefined,
-): Mirrored[] {
-  const within = (root: string | undefined, same: Edit): Mirrored[] =>
-    root === undefined ? [] : [{ root, edit: same }];
-  if (edit.do === 'set') return within(around(edit.part), edit);
-  if (edit.do === 'insert') return within(around(edit.parent), edit);
-  if (roots.has(edit.part)) return []; // where a section itself stands is its page's affair
-  if (edit.do === 'remove') return within(around(edit.part), edit);
-  const [from, to] = [around(edit.part), around(edit.parent)];
-  if (from === to) return within(from, edit);
-  const { part, parent, index } = edit;
-  return [
-    ...within(from, { do: 'remove', part }),
-    ...within(to, { do: 'insert', parent, index, root: part, parts: partsBelow(page, part) }),
-  ];
+  id: string,
+): { readonly section: KeptSection; readonly reference: string } | undefined {
+  if (!Object.hasOwn(page.parts, id)) return undefined;
+  for (const at of pathTo(page, id)) {
+    const section = site.sections?.find((one) => one.id === sharedAt(page, at));
+    if (section) return { section, reference: at };
+  }
+  return undefined;
 }
 
-/**
- * What edits on one page mean for the others that have its shared sections: the same edit where it stays within one, an insert where a part comes in from elsewhere,
- * a removal where one goes out. Where a section itself stands on its page, or that it goes, is its page's affair.
- */
-export function mirrored(site: Site, page: Page, edits: readonly Edit[]): Mirrored[] {
-  const roots = sharedRoots(site);
-  if (roots.size === 0) return [];
-  const draft = draftOf(page);
-  const around = (id: string): string | undefined => {
-    let root: string | undefined;
-    for (let at: string | undefined = id; at !== undefined; at = draft.parents.get(at)) if (roots.has(at)) root = at;
-    return root;
-  };
-  return edits.flatMap((edit) => {
-    const found = mirroredEdit(draft.page, edit, roots, around);
-    applyTo(site, draft, edit);
-    return found;
-  });
-}
-
-/** The edits that put a shared section on a page. @throws Problem when it stands there already */
-export function insertShared(page: Page, section: KeptSection, index: number): Edit[] {
-  if (Object.hasOwn(page.parts, section.root))
-    throw new Problem(`${section.name} stands on this page already.`, { part: section.root });
-  return [{ do: 'insert', parent: page.root, index, root: section.root, parts: section.parts }];
-}
-
-/** The edits that make this page's copy of a shared section its own: the same parts in its place, under new ids. */
-export function unshare(page: Page, root: string): { edits: Edit[]; made: string } {
-  const index = partOf(page, page.root).children.indexOf(root);
-  const copy = copyOf(page, root, 'kept');
+/** The edit that puts a shared section on a page, and the part that will stand for it. */
+export function insertShared(
+  page: Page,
+  section: Pick<KeptSection, 'id'>,
+  index: number,
+): { edits: Edit[]; made: string } {
+  const made = newIdentifier();
   return {
-    edits: [
-      { do: 'remove', part: root },
-      { do: 'insert', parent: page.root, index, ...copy },
-    ],
-    made: copy.root,
+    edits: [{ do: 'insert', parent: page.root, index, root: made, parts: { [made]: reference(section.id) } }],
+    made,
   };
 }
 
-/** A section of a page as a site keeps it: under its own ids when shared, else as a copy. @throws Problem when the part is no section of the page */
-export function keptFrom(
+/** The edits that keep a section of a page for its site: shared, it goes into the site and the page refers to it; else a copy of it does. @throws Problem when the part is no section of the page */
+export function keepSection(
   page: Page,
   part: string,
-  facts: Pick<KeptSection, 'id' | 'name' | 'purpose' | 'shared'>,
-): KeptSection {
+  facts: Pick<KeptSection, 'name' | 'purpose' | 'shared'>,
+  site: Pick<Site, 'sections'>,
+): AnyEdit[] {
+  const { name, purpose, shared } = facts;
+  const id = newIdentifier();
   if (!partOf(page, page.root).children.includes(part))
     throw new Problem('Only a section of the page can be kept.', { part });
-  if (!facts.shared) return { ...facts, ...copyOf(page, part) };
-  return { ...facts, id: part, root: part, parts: partsBelow(page, part) };
+  if (shared && sharedAt(page, part) !== undefined) throw new Problem('This section is shared already.', { part });
+  if (shared) return [{ do: 'share', on: 'both', part, section: { id, name, purpose } }];
+  const index = site.sections?.length ?? 0;
+  const item: KeptSection = { id, name, purpose, shared, ...copyOf(page, part) };
+  return [{ do: 'insert', on: 'site', into: 'sections', index, item }];
 }
 
-/** A page of the same site with the same in it, under facts and ids of its own, so that no part of it is taken for another page's; shared sections stay themselves. */
+/** A page of the same site with the same in it, under facts and ids of its own, so that no part of it is taken for another page's; what it shares with others it goes on sharing. */
 export function copyOfPage(
-  site: Site,
   page: Page,
   { id, title, path }: { readonly id: string; readonly title: string; readonly path: string },
 ): Page {
-  const shared = sharedRoots(site);
   const root = partOf(page, page.root);
-  const sections = root.children.map((section) =>
-    shared.has(section) ? { root: section, parts: partsBelow(page, section) } : copyOf(page, section, 'kept'),
-  );
+  const sections = root.children.map((section) => copyOf(page, section, 'kept'));
   const own = {
     ...root,
     children: sections.map((one) => one.root),
@@ -124,17 +79,27 @@ export function copyOfPage(
   }; // records of parts, merged
 }
 
-/** A page in which its shared sections are as another page has them. */
-export function withSharedOf(site: Site, page: Page, newer: Page): Page {
-  let parts: Record<string, Page['parts'][string]> = page.parts;
-  for (const root of sharedRoots(site)) {
-    if (!Object.hasOwn(parts, root) || !Object.hasOwn(newer.parts, root)) continue;
-    const kept = { ...parts };
-    for (const id of subtree({ ...page, parts }, root)) delete kept[id];
-    const fresh = subtree(newer, root);
-    if (fresh.some((id) => Object.hasOwn(kept, id))) continue; // a part of the page's own goes by an id of the section's: left as it is
-    for (const id of fresh) kept[id] = newer.parts[id]!;
-    parts = kept;
+/**
+ * A page of before shared sections stood in the site, with the edits that make it as pages are now: it held a copy of each under the section's own ids;
+ * now it refers to it.
+ */
+export function referring(site: Pick<Site, 'sections'>, page: Page): { page: Page; edits: Edit[] } {
+  const edits = (site.sections ?? []).flatMap((section): Edit[] => {
+    const index = section.shared ? partOf(page, page.root).children.indexOf(section.root) : -1;
+    if (index === -1 || sectionOf(page.parts[section.root]) !== undefined) return [];
+    const { root } = section;
+    const off = page.parts[root]!.off;
+    const stands = { ...reference(section.id), ...(off && { off }) };
+    return [
+      { do: 'remove', part: root },
+      { do: 'insert', parent: page.root, index, root, parts: { [root]: stands } },
+    ];
+  });
+  let parts: Parts = page.parts;
+  for (const edit of edits) {
+    const gone = edit.do === 'remove' ? new Set(subtree({ ...page, parts }, edit.part)) : undefined;
+    if (gone) parts = Object.fromEntries(Object.entries(parts).filter(([id]) => !gone.has(id)));
+    if (edit.do === 'insert') parts = { ...parts, ...edit.parts };
   }
-  return parts === page.parts ? page : { ...page, parts };
+  return { page: edits.length > 0 ? { ...page, parts } : page, edits };
 }

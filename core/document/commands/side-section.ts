@@ -26,7 +26,7 @@ const beside: Readonly<Record<string, string>> = {
   'overflow-y': 'auto',
   'z-index': '10',
 };
-const free: Readonly<Record<string, string>> = {
+const plain: Readonly<Record<string, string>> = {
   position: 'static',
   top: 'auto',
   bottom: 'auto',
@@ -66,7 +66,7 @@ export function standSection(
     room(standing, width);
   } else {
     set(id, {
-      ...free,
+      ...plain,
       'overflow-y': 'visible',
       ...(standing === 'top' && {
         position: 'sticky',

@@ -282,7 +282,9 @@ describe('The clipboard', () => {
       ...site,
       id: 'from',
       tokens: { ink: '#223344' },
-      classes: [{ name: 'loud', style: { wide: { normal: { color: 'var(--ink)', 'font-size': '40px' } } } }],
+      classes: [
+        { id: 'loud', name: 'loud', style: { wide: { normal: { color: 'var(--ink)', 'font-size': '40px' } } } },
+      ],
     };
     const image = newThing(from, 'image');
     const text = newThing(from, 'text');

@@ -4,13 +4,14 @@ import { baseOf, outwards } from '../breakpoint';
 import { applyEdits } from '../edits/apply';
 import type { Edit } from '../edits/edit';
 import { newIdentifier } from '../identifier';
-import { kindOf, mayHold } from '../kinds/registry';
+import { kindOf } from '../kinds/registry';
 import type { Page } from '../page';
 import { Problem } from '../problem';
 import type { Site } from '../site';
 import type { StyleMap } from '../style-map';
 import { parentOf, partOf, placeOf } from '../tree';
 import { outermost } from './arrange';
+import { canUnwrap, canWrap, liftable } from './can-wrap';
 import { styleEdit } from './style';
 import { freshPart } from './thing';
 
@@ -53,29 +54,15 @@ const layout = [
   'grid-auto-flow',
 ];
 
-/** Whether the selection can be put into a container: parts that stand side by side under one parent. */
-export function canWrap(page: Page, ids: readonly string[]): boolean {
-  const chosen = outermost(page, ids);
-  const parents = new Set(chosen.map((id) => parentOf(page, id)));
-  const [parent] = parents;
-  return (
-    chosen.length > 0 &&
-    parents.size === 1 &&
-    parent !== undefined &&
-    mayHold(partOf(page, parent).kind, 'container') &&
-    chosen.every((id) => mayHold('container', partOf(page, id).kind))
-  );
-}
-
 /** Resolved values of a part as a style, base first and below it only what differs. */
 function stylesOf(site: Site, page: Page, id: string, names: readonly string[]): StyleMap {
   const style: StyleMap = {};
   const before = new Map<string, string>();
-  for (const { id: breakpoint, reach } of outwards(site.breakpoints)) {
+  for (const { id: breakpoint, side } of outwards(site.breakpoints)) {
     for (const name of names) {
       const { value } = resolve(site, page, id, breakpoint, 'normal', name);
       const known =
-        reach === 'up' ? resolve(site, page, id, baseOf(site.breakpoints).id, 'normal', name).value : before.get(name);
+        side === 'up' ? resolve(site, page, id, baseOf(site.breakpoints).id, 'normal', name).value : before.get(name);
       if (known === value) continue;
       before.set(name, value);
       style[breakpoint] = { normal: { ...style[breakpoint]?.normal, [name]: value } };
@@ -169,20 +156,6 @@ const inheritedNames = new Set(properties.filter((one) => one.inherited).map((on
 const initials = new Map(properties.map((one) => [one.name, one.initial]));
 const changed = (values: Readonly<Record<string, string>>): Record<string, string> =>
   Object.fromEntries(Object.entries(values).filter(([name, value]) => initials.get(name) !== value));
-
-/** Whether a box can be taken away while what it holds stays. */
-export function canUnwrap(page: Page, id: string): boolean {
-  const part = partOf(page, id);
-  const parent = parentOf(page, id);
-  if (parent === undefined || part.children.length === 0) return false;
-  return liftable(page, id).every((child) => mayHold(partOf(page, parent).kind, partOf(page, child).kind));
-}
-
-/** What would move up when a box goes; columns give up their columns too. */
-function liftable(page: Page, id: string): string[] {
-  const part = partOf(page, id);
-  return part.kind === 'columns' ? part.children.flatMap((column) => partOf(page, column).children) : part.children;
-}
 
 /**
  * Values that keep what the lifted parts inherit: where taking the box away would change an inherited value at a breakpoint, the part gets it as its own.

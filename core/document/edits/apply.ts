@@ -1,10 +1,11 @@
 import { checkValue } from '../../style/value';
-import { kindOf, mayHold, statesOf } from '../kinds/registry';
-import { Attributes, Part, type Content, type Page } from '../page';
+import { kindOf, mayHold, statesOf, tagged } from '../kinds/registry';
+import { Attributes, PagePath, Part, type Content, type Page } from '../page';
 import { Problem } from '../problem';
 import { ClassName, type Site } from '../site';
 import { partOf, subtree } from '../tree';
-import { checkContents, checkPart, checkState } from './check-part';
+import { isBlockEdit, ofWholeText } from './block-edit';
+import { checkContents, checkPart, checkState, isKnown } from './check-part';
 import {
   checkDepth,
   draftOf,
@@ -18,7 +19,8 @@ import {
   unhang,
   type Draft,
 } from './draft';
-import type { Edit, Insert, Move, SetField } from './edit';
+import { asValue, type Edit, type Insert, type Move, type SetField } from './edit';
+import { leafAt, withLeaf, type Tree } from './tree-leaf';
 
 /** A page after an edit, and the edit that leads back. */
 export interface Applied {
@@ -43,8 +45,16 @@ export function applyEdits(site: Site, page: Page, edits: readonly Edit[]): { pa
   return { page: finished(draft), inverses };
 }
 
-/** Applies an edit to a draft and returns its inverse. Where it throws, the draft is worth nothing any more. @throws Problem */
-export function applyTo(site: Site, draft: Draft, edit: Edit): Edit {
+/** The page after edits that a log says were stored on it: whether values fit their site was asked when they were. @throws Problem where it is no page of that log */
+export function replayed(page: Page, edits: readonly Edit[]): Page {
+  if (edits.length === 0) return page;
+  const draft = draftOf(page);
+  for (const edit of edits) applyTo(undefined, draft, edit);
+  return finished(draft);
+}
+
+/** Applies an edit to a draft and returns its inverse; without a site, whether its values fit is not asked. Where it throws, the draft is worth nothing any more. @throws Problem */
+export function applyTo(site: Site | undefined, draft: Draft, edit: Edit): Edit {
   switch (edit.do) {
     case 'insert':
       return insert(site, draft, edit);
@@ -57,27 +67,26 @@ export function applyTo(site: Site, draft: Draft, edit: Edit): Edit {
   }
 }
 
-function checkFits(page: Page, parent: string, index: number, kind: string, id: string): void {
+function checkFits(page: Page, parent: string, kind: string, id: string): void {
   const holder = partOf(page, parent);
   if (!mayHold(holder.kind, kind))
     throw new Problem(`A ${kindOf(holder.kind).word.toLowerCase()} cannot hold a ${kindOf(kind).word.toLowerCase()}.`, {
       part: id,
     });
-  if (index > holder.children.length) throw new Problem('There is no such place in this part.', { part: parent });
 }
 
-function insert(site: Site, draft: Draft, edit: Insert): Edit {
+function insert(site: Site | undefined, draft: Draft, edit: Insert): Edit {
   const { page } = draft;
   const root = Object.hasOwn(edit.parts, edit.root) ? edit.parts[edit.root] : undefined;
   if (!root) throw new Problem('What is inserted lacks its own root.', { part: edit.root });
-  checkFits(page, edit.parent, edit.index, root.kind, edit.root);
+  checkFits(page, edit.parent, root.kind, edit.root);
   const ids = subtreeOf({ ...page, root: edit.root, parts: edit.parts });
   if (ids.length !== Object.keys(edit.parts).length)
     throw new Problem('What is inserted holds parts that hang nowhere.', { part: edit.root });
   for (const id of ids) {
     if (Object.hasOwn(page.parts, id)) throw new Problem('A part with this id is on the page already.', { part: id });
     const part = edit.parts[id]!;
-    checkPart(site, part, id);
+    if (site) checkPart(site, part, id);
     for (const child of part.children)
       if (!mayHold(part.kind, edit.parts[child]!.kind))
         throw new Problem('What is inserted holds a part where it cannot stand.', { part: child });
@@ -115,44 +124,24 @@ function move(draft: Draft, edit: Move): Edit {
   if (standsIn(draft, edit.parent, edit.part))
     throw new Problem('A part cannot be moved into itself.', { part: edit.part });
   unhang(draft, edit.part);
-  checkFits(draft.page, edit.parent, edit.index, part.kind, edit.part);
+  checkFits(draft.page, edit.parent, part.kind, edit.part);
   checkDepth(draft, edit.part, edit.parent);
   hang(draft, edit.part, edit.parent, edit.index);
   return { do: 'move', part: edit.part, ...from };
 }
 
-type Tree = Readonly<Record<string, unknown>>;
-
-/** A copy of nested records in which one leaf is set, or unset and its empty branches with it. */
-function withLeaf(tree: Tree, path: readonly string[], value: unknown): Tree {
-  const [key, ...rest] = path;
-  if (key === undefined) return tree;
-  const copy: Record<string, unknown> = { ...tree };
-  const below = (Object.hasOwn(tree, key) ? tree[key] : {}) as Tree; // a branch on every path but the last key's
-  const next = rest.length === 0 ? value : withLeaf(below, rest, value);
-  const empty = next === undefined || (rest.length > 0 && Object.keys(next as Tree).length === 0); // a branch when rest is left
-  if (empty) delete copy[key];
-  else copy[key] = next;
-  return copy;
-}
-
-function leaf(tree: Tree, path: readonly string[]): unknown {
-  let at: unknown = tree;
-  for (const key of path)
-    at = typeof at === 'object' && at !== null && Object.hasOwn(at, key) ? (at as Tree)[key] : undefined; // checked on the left
-  return at;
-}
-
-function set(site: Site, draft: Draft, edit: SetField): Edit {
+function set(site: Site | undefined, draft: Draft, edit: SetField): Edit {
   const part = partOf(draft.page, edit.part);
   const field: readonly string[] = edit.field;
-  checkSet(site, part, edit);
-  const before = leaf(part, field);
+  if (field[0] === 'path') return setPath(draft, edit);
+  if (isBlockEdit(edit)) return setBlock(site, draft, edit);
+  if (site) checkSet(site, part, edit);
+  const before = leafAt(part, field);
   const kept = field[0] === 'content' || field[0] === 'style' || field[0] === 'attributes';
   const next = kept
     ? { ...part, [field[0]!]: setBelow(part[field[0] as 'style'], field.slice(1), edit.value) } // one of the three branches
     : withLeaf(part, field, edit.value);
-  replacePart(draft, edit.part, next as Part); // checkSet has held the value against the schema
+  replacePart(draft, edit.part, field[0] === 'content' ? tagged(next as Part) : (next as Part)); // checkSet has held the value against the schema
   if (field[0] === 'off') draft.offKept = false;
   return {
     do: 'set',
@@ -160,6 +149,24 @@ function set(site: Site, draft: Draft, edit: SetField): Edit {
     field: edit.field,
     ...(before !== undefined && { value: before as SetField['value'] }),
   }; // read from the document
+}
+
+/** Sets one block of a text. */
+function setBlock(site: Site | undefined, draft: Draft, edit: SetField): Edit {
+  const { whole, before } = ofWholeText(partOf(draft.page, edit.part), edit);
+  set(site, draft, whole);
+  return { do: 'set', part: edit.part, field: edit.field, ...(before && { value: asValue(before) }) };
+}
+
+/** Gives the page another path. */
+function setPath(draft: Draft, edit: SetField): Edit {
+  const place = { part: edit.part, field: 'path' };
+  if (edit.part !== draft.page.root) throw new Problem('Only a page has a path.', place);
+  const path = PagePath.safeParse(edit.value);
+  if (!path.success) throw new Problem(path.error.issues[0]?.message ?? 'This is no path.', place);
+  const before = draft.page.path;
+  draft.page.path = path.data;
+  return { ...edit, value: before };
 }
 
 /** Content keeps its `base` even when nothing is left in it. */
@@ -172,8 +179,13 @@ function checkSet(site: Site, part: Part, edit: SetField): void {
   const [what, first, second, property] = edit.field;
   const place = { part: edit.part };
   const unset = edit.value === undefined;
+  if (kindOf(part.kind).refers && what !== 'off')
+    throw new Problem('What is shared is changed where it stands, in the site.', {
+      ...place,
+      field: edit.field.join('.'),
+    });
   if (what === 'style') {
-    if (!site.breakpoints.some((one) => one.id === first))
+    if (!isKnown(site, String(first)))
       throw new Problem('The site has no such breakpoint.', { ...place, breakpoint: String(first) });
     checkState(String(second), statesOf(part.kind), { ...place, breakpoint: String(first) });
     if (unset) return;
@@ -204,6 +216,7 @@ const unsetProblem = (what: string): string | undefined =>
 
 function fieldProblem(part: Part, what: string, key: string, value: unknown): string | undefined {
   const kind = kindOf(part.kind);
+  if (what === 'tag' && kind.tagFor) return value === part.tag ? undefined : 'What it says decides on its element.';
   if (what === 'tag')
     return typeof value === 'string' && kind.tags.includes(value)
       ? undefined

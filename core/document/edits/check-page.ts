@@ -4,6 +4,7 @@ import { pageOfSection, type KeptSection } from '../kept-section';
 import { Page } from '../page';
 import { Problem } from '../problem';
 import { Site } from '../site';
+import { upgradedSite } from '../upgrade';
 import { checkPart, checkStyle } from './check-part';
 import { deepest } from './draft';
 
@@ -16,7 +17,7 @@ function shape(error: { issues: readonly { path: readonly PropertyKey[]; message
 
 /** A site from unknown data. @throws Problem with the place of the first fault. */
 export function readSite(data: unknown): Site {
-  const parsed = Site.safeParse(data);
+  const parsed = Site.safeParse(upgradedSite(data));
   if (!parsed.success) throw shape(parsed.error);
   const site = parsed.data;
   for (const [tag, style] of Object.entries(site.elements)) checkStyle(site, style, tag);
@@ -29,8 +30,8 @@ export function readSite(data: unknown): Site {
   return site;
 }
 
-/** A kept section is a whole tree below a section, and everything in it is what its kind allows. */
-function checkSection(site: Site, section: KeptSection): void {
+/** A kept section is a whole tree below a section, and everything in it is what its kind allows. @throws Problem */
+export function checkSection(site: Site, section: KeptSection): void {
   if (section.parts[section.root]?.kind !== 'section')
     throw new Problem('What a site keeps is a section.', { field: `sections.${section.id}` });
   readPage(site, pageOfSection(section));

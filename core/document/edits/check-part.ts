@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { checkValue } from '../../style/value';
 import { kindOf, statesOf } from '../kinds/registry';
+import { baseOf } from '../breakpoint';
 import { contentAt } from '../content';
 import type { Content, Part } from '../page';
 import { Problem, type Place } from '../problem';
@@ -15,15 +16,19 @@ export function checkState(state: string, allowed: readonly State[], place: Plac
     throw new Problem(`It is never in the state “${state}”.`, { ...place, state });
 }
 
+/** A breakpoint of the site, or one that went: pages keep what is set at those, also by who had not heard of it yet. */
+export const isKnown = (site: Site, breakpoint: string): boolean =>
+  site.breakpoints.some((one) => one.id === breakpoint) || Object.hasOwn(site.retired ?? {}, breakpoint);
+
 /** Refuses a style whose breakpoint, property or value the site cannot mean. @throws Problem with the place. */
 export function checkStyle(site: Site, style: StyleMap, id: string, allowed: readonly State[] = states): void {
   for (const [breakpoint, byState] of Object.entries(style)) {
-    if (!site.breakpoints.some((one) => one.id === breakpoint))
+    if (!isKnown(site, breakpoint))
       throw new Problem(`The site has no breakpoint "${breakpoint}".`, { part: id, breakpoint });
     for (const [state, declarations] of Object.entries(byState)) {
       checkState(state, allowed, { part: id, breakpoint });
       for (const [property, value] of Object.entries(declarations ?? {})) {
-        const checked = checkValue(site, property, value);
+        const checked = checkValue(site, property, value, 'any');
         if (!checked.ok) throw new Problem(checked.problem, { part: id, breakpoint, state, property });
       }
     }
@@ -44,8 +49,7 @@ export function checkContents(site: Site, kind: string, content: Content, id: st
   checkContent(kind, content.base, id);
   for (const [breakpoint, own] of Object.entries(content)) {
     if (breakpoint === 'base') continue;
-    const at = site.breakpoints.find((one) => one.id === breakpoint);
-    if (!at || at.reach === 'base')
+    if (!isKnown(site, breakpoint) || breakpoint === baseOf(site.breakpoints).id)
       throw new Problem(`The site has no breakpoint "${breakpoint}" beside its base.`, { part: id, breakpoint });
     for (const key of Object.keys(own))
       if (!kindOf(kind).fields.some((field) => field.key === key && field.varies))
@@ -54,7 +58,8 @@ export function checkContents(site: Site, kind: string, content: Content, id: st
           breakpoint,
           field: key,
         });
-    checkContent(kind, contentAt(site, { content }, breakpoint), id);
+    const holds = site.breakpoints.some((one) => one.id === breakpoint);
+    checkContent(kind, holds ? contentAt(site, { content }, breakpoint) : { ...content.base, ...own }, id);
   }
 }
 
@@ -67,5 +72,8 @@ export function checkPart(site: Site, part: Part, id: string): void {
       field: 'tag',
     });
   checkContents(site, part.kind, part.content, id);
+  const tag = kind.tagFor?.(Object.values(part.content)) ?? part.tag;
+  if (tag !== part.tag)
+    throw new Problem(`What it says makes it a ${tag}, not a ${part.tag}.`, { part: id, field: 'tag' });
   checkStyle(site, part.style, id, statesOf(part.kind));
 }

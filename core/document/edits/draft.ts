@@ -1,7 +1,8 @@
+import { copiedParts, keepIds } from '../copied-parts';
 import type { Page, Part } from '../page';
 import { Problem } from '../problem';
 import { keepParents, parents, partOf } from '../tree';
-import { keepOff } from '../switched-off';
+import { keepOff } from '../seen/switched-off';
 
 /** How deep parts may stand in one another; no page that people build comes near it. */
 export const deepest = 64;
@@ -13,7 +14,7 @@ export const deepest = 64;
 export interface Draft {
   readonly before: Page;
   /** The page as far as it is changed; its parts are the draft's own. */
-  readonly page: Page & { readonly parts: Record<string, Part> };
+  readonly page: Omit<Page, 'path'> & { path: string; readonly parts: Record<string, Part> };
   parents: ReadonlyMap<string, string>;
   /** Levels from a part down to the deepest one in it, itself counted; forgotten where something moves. */
   readonly heights: Map<string, number>;
@@ -23,13 +24,19 @@ export interface Draft {
 }
 
 export function draftOf(page: Page): Draft {
-  const parts: Record<string, Part> = { ...page.parts };
-  return { before: page, page: { ...page, parts }, parents: parents(page), heights: new Map(), offKept: true };
+  return {
+    before: page,
+    page: { ...page, parts: copiedParts(page.parts) },
+    parents: parents(page),
+    heights: new Map(),
+    offKept: true,
+  };
 }
 
 /** The draft as a page that changes no more. */
 export function finished(draft: Draft): Page {
   keepParents(draft.page.parts, draft.parents);
+  if (!draft.own) keepIds(draft.before.parts, draft.page.parts);
   if (draft.offKept) keepOff(draft.before.parts, draft.page.parts);
   return draft.page;
 }

@@ -2,12 +2,13 @@ import * as z from 'zod';
 import { Identifier } from '../identifier';
 import { Part, type Parts } from '../page';
 import { states } from '../style-map';
+import type { PlacedBlock, RunningText, Words } from '../text/running-text';
 
 const AttributeName = z
   .string()
   .max(60)
   .regex(/^[a-z][a-z0-9-]*$/, 'An attribute’s name is lower-case letters, digits and hyphens.');
-const PropertyName = z
+export const PropertyName = z
   .string()
   .max(60)
   .regex(/^-{0,2}[a-z][a-z0-9-]*$/, 'A property’s name is lower-case letters, digits and hyphens.');
@@ -17,11 +18,14 @@ const FieldName = z
   .regex(/^[a-z][A-Za-z0-9-]*$/, 'A field’s name is letters, digits and hyphens.')
   .refine((name) => !['constructor', 'prototype'].includes(name), 'This word is reserved.');
 
-/** The field a `set` addresses, as a path into the part. */
+/** The field a `set` addresses, as a path into the part; `path` is the page's, addressed by its root. */
 export const Field = z.union([
   z.tuple([z.enum(['name', 'tag', 'classes', 'off'])]),
+  z.tuple([z.literal('path')]),
   z.tuple([z.literal('style'), Identifier, z.enum(states), PropertyName]),
   z.tuple([z.literal('content'), Identifier, FieldName]),
+  /** One block of a running text. */
+  z.tuple([z.literal('content'), Identifier, FieldName, Identifier]),
   z.tuple([z.literal('attributes'), AttributeName]),
 ]);
 export type Field = z.infer<typeof Field>;
@@ -53,6 +57,9 @@ export type Insert = Omit<z.infer<typeof Insert>, 'parts'> & { readonly parts: P
 export type Remove = z.infer<typeof Remove>;
 export type Move = z.infer<typeof Move>;
 export type SetField = z.infer<typeof SetField>;
+/** Text of a document as the value of a `set`: plain data, which its schema has read. */
+export const asValue = (text: Words | RunningText | PlacedBlock): SetField['value'] =>
+  text as unknown as SetField['value'];
 export type Edit = Insert | Remove | Move | SetField;
 
 export const Edits = z.array(Edit).min(1).max(2000);

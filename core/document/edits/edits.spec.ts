@@ -12,6 +12,7 @@ import type { Site } from '../site';
 import { subtree } from '../tree';
 import { properties } from '../../style/properties';
 import { applyEdit, applyEdits } from './apply';
+import { applyToSite } from './apply-site';
 import { readPage, readSite } from './check-page';
 import { Edit } from './edit';
 
@@ -90,6 +91,25 @@ describe('Edits', () => {
     expect(page).toEqual(before);
   });
 
+  it('take a place past the end for the end: who put something last while others took away what stood before loses nothing', () => {
+    const random = new RandomPages(8);
+    const site = random.site();
+    const page = random.page(site, 10);
+    const { root, parts } = newThing(site, 'section');
+    const last = (at: Page): string | undefined => at.parts[at.root]!.children.at(-1);
+    const put = applyEdit(site, page, { do: 'insert', parent: page.root, index: 99, root, parts });
+    expect(last(put.page)).toBe(root);
+    expect(applyEdit(site, put.page, put.inverse).page).toEqual(page);
+    const first = page.parts[page.root]!.children[0]!;
+    const moved = applyEdit(site, put.page, { do: 'move', part: first, parent: page.root, index: 99 });
+    expect(last(moved.page)).toBe(first);
+    expect(applyEdit(site, moved.page, moved.inverse).page).toEqual(put.page);
+    const item = { id: 'late', name: 'late', style: {} };
+    const late = applyToSite(site, { do: 'insert', on: 'site', into: 'classes', index: 99, item });
+    expect(late.site.classes.at(-1)).toEqual(item);
+    expect(applyToSite(late.site, late.inverse).site).toEqual(site);
+  });
+
   it('are refused with the place that is wrong', () => {
     const random = new RandomPages(8);
     const site = random.site();
@@ -112,9 +132,6 @@ describe('Edits', () => {
     expect(() => applyEdit(site, page, { do: 'remove', part: 'root' })).toThrowError(Problem);
     expect(() => applyEdit(site, page, { do: 'remove', part: 'gone' })).toThrowError(Problem);
     expect(() => applyEdit(site, page, { do: 'move', part: 'p1', parent: 'p1', index: 0 })).toThrowError(Problem);
-    expect(() =>
-      applyEdit(site, page, { do: 'insert', parent: 'root', index: 99, ...newThing(site, 'section') }),
-    ).toThrowError(Problem);
     expect(() =>
       applyEdit(site, page, { do: 'insert', parent: 'root', index: 0, ...newThing(site, 'text') }),
     ).toThrowError(Problem);
@@ -173,5 +190,26 @@ describe('A document from outside', () => {
     expect(() => readPage(site, 'no page')).toThrowError(Problem);
     expect(() => readSite({ ...site, tokens: { ink: 'red}body{' } })).toThrowError(Problem);
     expect(() => readSite({ ...site, breakpoints: [] })).toThrowError(Problem);
+  });
+
+  it('give a page another path, by its root alone, and lead back', () => {
+    const random = new RandomPages(7);
+    const site = random.site();
+    const before = random.page(site, 12);
+    const set = (part: string, value: unknown): Edit => ({ do: 'set', part, field: ['path'], value: value as string });
+    const { page: after, inverses } = applyEdits(site, before, [set(before.root, '/fares/winter')]);
+    expect(after.path).toBe('/fares/winter');
+    expect(applyEdits(site, after, inverses).page).toEqual(before);
+    const other = before.parts[before.root]!.children[0]!;
+    for (const [part, value] of [
+      [other, '/x'],
+      [before.root, undefined],
+      [before.root, '/../etc'],
+      [before.root, '/files/a'],
+      [before.root, 7],
+    ] as const)
+      expect(() => applyEdits(site, before, [set(part, value)])).toThrowMatching(
+        (error) => error instanceof Problem && error.place.part === part && error.place.field === 'path',
+      );
   });
 });

@@ -13,6 +13,7 @@ import { menuKind } from './menu-kind';
 import { pageKind } from './page-kind';
 import { rowsKind } from './rows-kind';
 import { sectionKind } from './section-kind';
+import { sharedKind } from './shared-kind';
 import { textKind } from './text-kind';
 import { videoKind } from './video-kind';
 
@@ -30,6 +31,7 @@ export const allKinds: readonly Kind[] = [
   pageKind,
   rowsKind,
   sectionKind,
+  sharedKind,
   textKind,
   videoKind,
 ];

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { escapeHtml } from './escape';
 import type { Kind } from './kind';
-import { Link } from './link';
+import { linkAttributes, linkFields } from './link';
 import { noMargins } from './no-margins';
 
 export const buttonKind: Kind = {
@@ -18,10 +18,12 @@ export const buttonKind: Kind = {
   tags: ['a'],
   group: 'widget',
   holds: [],
-  content: z.strictObject({ text: z.string().max(200), link: Link }),
+  content: z.strictObject({ text: z.string().max(200), ...linkFields }),
   fields: [
     { key: 'text', label: 'label', editor: 'line', onPage: true, varies: true },
     { key: 'link', label: 'link', editor: 'link' },
+    { key: 'newTab', label: 'opens a new tab', editor: 'switch' },
+    { key: 'linkLabel', label: 'words for screen readers', editor: 'line' },
   ],
   defaults: () => ({
     ...noMargins,
@@ -40,8 +42,8 @@ export const buttonKind: Kind = {
     'border-bottom-right-radius': '6px',
     'border-bottom-left-radius': '6px',
   }),
-  markup: (content) => ({
-    attributes: content['link'] ? { href: String(content['link']) } : { role: 'link', 'aria-disabled': 'true' },
+  markup: (content, context) => ({
+    attributes: linkAttributes(content, (link) => context.addressOf(link)),
     inner: escapeHtml(String(content['text'] ?? '')),
   }),
   fresh: () => ({ tag: 'a', content: { base: { text: 'Read more', link: '' } }, style: {} }),

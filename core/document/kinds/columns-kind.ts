@@ -20,7 +20,7 @@ export const columnsKind: Kind = {
   markup: () => ({}),
   fresh: (site) => {
     const narrowest = outwards(site.breakpoints)
-      .filter((one) => one.reach === 'down')
+      .filter((one) => one.side === 'down')
       .at(-1);
     return {
       tag: 'div',

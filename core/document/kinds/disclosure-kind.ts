@@ -16,6 +16,7 @@ export const disclosureKind: Kind = {
   purpose: 'A title that opens what it holds; several of them make an accordion.',
   glyph: 'M1.5 2.5h11v3h-11z M1.5 7.5h11 M1.5 10h11 M1.5 12.5h7 M9.5 3.5l1 1 1-1',
   order: 7,
+  interactive: true,
   examples: [{ text: 'One' }, { text: 'Two words', open: true }],
   tags: ['details'],
   group: 'box',

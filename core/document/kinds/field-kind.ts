@@ -17,6 +17,7 @@ export const fieldKind: Kind = {
   purpose: 'A label and a line to type in.',
   glyph: 'M1.5 6h11v5h-11z M1.5 3h5 M3.5 7.5v2',
   order: 14,
+  interactive: true,
   examples: [{ label: 'Two words', placeholder: 'Less < more & "quoted"', name: 'name', type: 'text' }],
   tags: ['div'],
   group: 'widget',

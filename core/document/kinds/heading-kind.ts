@@ -1,16 +1,10 @@
 import * as z from 'zod';
-import { linesToHtml } from './escape';
+import { inkRules } from '../text/ink';
+import { wordsHtml } from '../text/line-html';
+import { wordsOfAtMost, type Words } from '../text/running-text';
+import { insideText } from '../text/words';
+import { headingDefaults } from './heading-sizes';
 import type { Kind } from './kind';
-import { noMargins } from './no-margins';
-
-const sizes: Readonly<Record<string, string>> = {
-  h1: '2.5rem',
-  h2: '2rem',
-  h3: '1.5rem',
-  h4: '1.25rem',
-  h5: '1rem',
-  h6: '0.875rem',
-};
 
 export const headingKind: Kind = {
   kind: 'heading',
@@ -19,18 +13,22 @@ export const headingKind: Kind = {
   glyph: 'M3 2v10 M11 2v10 M3 7h8',
   order: 9,
   text: 'title',
-  examples: ['One', 'Two words', 'Less < more & "quoted"', 'A line\nand another'].map((text) => ({ text })),
+  examples: [
+    ...['One', 'Two words', 'Less < more & "quoted"', 'A line\nand another'].map((text) => ({ text })),
+    { text: ['Two ', { text: 'words', as: ['em'] }] },
+  ],
   tags: ['h1', 'h2', 'h3', 'h4', 'h5', 'h6'],
   group: 'widget',
   holds: [],
-  content: z.strictObject({ text: z.string().max(2000) }),
-  fields: [{ key: 'text', label: 'text', editor: 'lines', onPage: true, varies: true }],
-  defaults: (tag) => ({
-    ...noMargins,
-    'font-size': sizes[tag] ?? '1rem',
-    'font-weight': '700',
-    'line-height': '1.2',
-  }),
-  markup: (content) => ({ inner: linesToHtml(String(content['text'] ?? '')) }),
+  content: z.strictObject({ text: wordsOfAtMost(2000) }),
+  fields: [{ key: 'text', label: 'text', editor: 'words', onPage: true, varies: true }],
+  defaults: headingDefaults,
+  uses: (content) => insideText(content['text']),
+  rulesFor: (site, contents) =>
+    inkRules(
+      site,
+      contents.map((one) => one['text']),
+    ),
+  markup: (content, context) => ({ inner: wordsHtml((content['text'] ?? '') as Words, context) }), // its schema has read it
   fresh: () => ({ tag: 'h2', content: { base: { text: 'A new heading' } }, style: {} }),
 };

@@ -2,14 +2,21 @@ import type * as z from 'zod';
 import type { Declarations, State } from '../style-map';
 import type { Part } from '../page';
 import type { Picture, Site } from '../site';
+import type { Inside } from '../text/words';
 
 /** What a kind's markup may look up while it is written. */
 export interface MarkupContext {
   readonly site: Site;
   picture(id: string): Picture | undefined;
   pictureUrl(file: string): string;
+  /** What an element made for a part is called on the page, from the part's id. */
+  nameInPage(id: string): string;
   /** Whether this part's picture is the one seen first, which is loaded at once. */
   isFirstPicture(id: string | undefined): boolean;
+  /** The address a link leads to; undefined where there is nothing at its end. */
+  addressOf(link: string): string | undefined;
+  /** The name of a class of the site, by its id. */
+  className(id: string): string | undefined;
 }
 
 /** Attributes and inner HTML of a part; `children` stands for what the part holds. */
@@ -26,7 +33,8 @@ export interface Markup {
   readonly sources?: string;
 }
 
-export type FieldEditor = 'line' | 'lines' | 'link' | 'picture' | 'switch' | 'code' | 'choice' | 'breakpoint';
+export type FieldEditor =
+  'line' | 'lines' | 'words' | 'blocks' | 'link' | 'picture' | 'switch' | 'code' | 'choice' | 'breakpoint';
 
 /** One field of a kind's content, as the ledger offers it. */
 export interface ContentField {
@@ -39,6 +47,8 @@ export interface ContentField {
   readonly choices?: readonly string[];
   /** A breakpoint may say something else here. */
   readonly varies?: boolean;
+  /** It is offered where the part has this tag alone. */
+  readonly onlyFor?: string;
 }
 
 /** One of the things a part says, with the `media` condition under which it is not shown. */
@@ -73,6 +83,8 @@ export interface Kind {
   readonly purpose: string;
   /** Its sign: an SVG path drawn in lines on 14 by 14. */
   readonly glyph: string;
+  /** Visitors press, type or open something in it: it cannot stand in a link. */
+  readonly interactive?: true;
   /** Its place in the parts drawer. */
   readonly order: number;
   /** What its text is read as: a title, running text, or the label of what is pressed. */
@@ -85,16 +97,24 @@ export interface Kind {
   /** The groups of kinds it may hold; empty for widgets. */
   readonly holds: readonly KindGroup[];
   readonly group: KindGroup;
+  /** It stands for something the site shares, and is put on a page by choosing that. */
+  readonly refers?: true;
   readonly content: z.ZodType<Record<string, unknown>>;
   readonly fields: readonly ContentField[];
   /** A class that carries the kind's defaults where its tag alone does not tell it from others. */
   readonly mark?: string;
+  /** The tags the mark is for; all of them where this is left out. */
+  readonly markedTags?: readonly string[];
   /** Rules for the elements inside its markup, which are no parts; in the layer of the kinds. */
   readonly inside?: string;
   /** Rules a page needs for what its parts of this kind say, at some breakpoints alone; in the layer of the kinds. */
   rulesFor?(site: Site, contents: readonly Record<string, unknown>[]): string;
   /** States of its own, beside those every part has. */
   readonly states?: readonly State[];
+  /** The tag of a part that says this, base and breakpoints, where what it says decides; whoever changes the one changes the other. */
+  tagFor?(contents: readonly Record<string, unknown>[]): string;
+  /** What stands inside its element and is no part, from one of the things it says. */
+  uses?(content: Record<string, unknown>): Inside;
   /** Style the kind has by nature, the weakest origin of the cascade. */
   defaults(tag: string): Declarations;
   /** Style lent to what a part of this kind holds, by breakpoint; weaker than element styles, classes and own values. */
@@ -104,11 +124,11 @@ export interface Kind {
     content: Record<string, unknown>,
     gone: readonly { readonly id: string; readonly heir: string | undefined }[],
   ): Record<string, unknown>;
-  markup(content: Record<string, unknown>, context: MarkupContext, id?: string): Markup;
+  markup(content: Record<string, unknown>, context: MarkupContext, id?: string, tag?: string): Markup;
   /** What it says varies by `source` elements, so that nothing of it has to be hidden. */
   readonly variesBySource?: true;
   /** The markup of a part that says different things at different breakpoints; without it, each stands in a span of its own. The base's comes first. */
-  varied?(variants: readonly ShownVariant[], context: MarkupContext, id?: string): Markup;
+  varied?(variants: readonly ShownVariant[], context: MarkupContext, id?: string, tag?: string): Markup;
   /** What it loads from elsewhere, or runs; nothing where it is left out. */
   loads?(content: Record<string, unknown>): Loads;
   /** Content and style a newly added part begins with. */

@@ -1,6 +1,6 @@
 import { compile } from '../../compile/compile';
 import { applyEdits } from '../edits/apply';
-import { leavingEdits } from '../commands/breakpoints';
+import { settledPart } from '../seen/settled';
 import { pageOfSection } from '../kept-section';
 import { freshPart, newThing } from '../commands/thing';
 import { blankSite } from '../site';
@@ -56,15 +56,9 @@ describe('A menu that folds', () => {
     expect(css).not.toContain('_folds');
   });
   it('folds from the heir of a breakpoint that goes, or never', () => {
-    const change = (heirs: Record<string, string>): string =>
-      JSON.stringify(
-        leavingEdits(site, page, { breakpoints: site.breakpoints.filter((one) => one.id !== 'phone'), heirs }),
-      );
-    expect(change({ phone: 'tablet' })).toBe(
-      JSON.stringify([{ do: 'set', part: menu.root, field: ['content', 'base', 'folds'], value: 'tablet' }]),
-    );
-    expect(change({})).toBe(
-      JSON.stringify([{ do: 'set', part: menu.root, field: ['content', 'base', 'folds'], value: '' }]),
-    );
+    const folds = (heir?: string): unknown =>
+      settledPart({ phone: heir === undefined ? {} : { heir } }, page.parts[menu.root]!).content.base['folds'];
+    expect(folds('tablet')).toBe('tablet');
+    expect(folds()).toBe('');
   });
 });

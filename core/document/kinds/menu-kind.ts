@@ -25,6 +25,7 @@ export const menuKind: Kind = {
   purpose: 'Links in a row, that fold behind a button on small screens.',
   glyph: 'M1 4.5h12v5h-12z M3 7h1.5 M6.2 7h1.5 M9.4 7h1.5',
   order: 8,
+  interactive: true,
   examples: ['', 'tablet', 'phone'].map((folds) => ({ label: 'Menu', folds })),
   tags: ['nav'],
   group: 'box',
@@ -55,13 +56,13 @@ export const menuKind: Kind = {
     const left = gone.find((one) => one.id === foldsOf(content));
     return left ? { folds: left.heir ?? '' } : {};
   },
-  markup: (content, _context, id = '') =>
+  markup: (content, context, id = '') =>
     foldsOf(content) === ''
       ? {}
       : {
           className: `_folds-${foldsOf(content)}`,
-          before: `<button type="button" popovertarget="menu-${id}">${escapeHtml(String(content['label'] ?? ''))}</button>`,
-          holder: { popover: '', id: `menu-${id}` },
+          before: `<button type="button" popovertarget="menu-${context.nameInPage(id)}">${escapeHtml(String(content['label'] ?? ''))}</button>`,
+          holder: { popover: '', id: `menu-${context.nameInPage(id)}` },
         },
   fresh: (site) => ({
     tag: 'nav',
@@ -70,7 +71,7 @@ export const menuKind: Kind = {
         label: 'Menu',
         folds:
           outwards(site.breakpoints)
-            .filter((one) => one.reach === 'down')
+            .filter((one) => one.side === 'down')
             .at(-1)?.id ?? '',
       },
     },

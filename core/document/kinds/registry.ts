@@ -1,6 +1,8 @@
 import { Problem } from '../problem';
 import { commonStates, type State } from '../style-map';
 import { allKinds } from './all';
+import type { Part } from '../page';
+import { nothingInside, type Inside } from '../text/words';
 import type { Kind } from './kind';
 
 /** Every kind of part, in the order the parts drawer shows them. */
@@ -34,6 +36,30 @@ export const whatFits = (kind: string): string =>
   kindOf(kind)
     .holds.map((group) => groupWords[group])
     .join(' and ');
+
+/** What stands inside a part's element and is no part, at whichever breakpoint. */
+export function insideOf({ kind, content }: Pick<Part, 'kind' | 'content'>): Inside {
+  const { uses } = kindOf(kind);
+  if (!uses) return nothingInside;
+  const all = Object.values(content).map((said) => uses(said));
+  if (all.length === 1) return all[0]!;
+  return {
+    tags: [...new Set(all.flatMap(({ tags }) => tags))],
+    classes: [...new Set(all.flatMap(({ classes }) => classes))],
+  };
+}
+
+/** A part with the tag that what it says asks for; itself where it has that. */
+export function tagged(part: Part): Part {
+  const tag = kindOf(part.kind).tagFor?.(Object.values(part.content));
+  return tag === undefined || tag === part.tag ? part : { ...part, tag };
+}
+
+/** Whether a kind's parts of a tag carry its mark. */
+export const isMarked = ({ markedTags }: Kind, tag: string): boolean => markedTags?.includes(tag) ?? true;
+
+/** The class that carries a kind's defaults on parts of a tag; undefined where the tag alone tells it from others. */
+export const markOf = (kind: Kind, tag: string): string | undefined => (isMarked(kind, tag) ? kind.mark : undefined);
 
 /** What a part is called: its own name, or its kind's word. */
 export const nameOf = (part: { readonly kind: string; readonly name?: string | undefined }): string =>

@@ -50,7 +50,7 @@ export const rowsKind: Kind = {
   markup: () => ({}),
   fresh: (site) => {
     const narrowest = outwards(site.breakpoints)
-      .filter((one) => one.reach === 'down')
+      .filter((one) => one.side === 'down')
       .at(-1);
     const base = baseOf(site.breakpoints).id;
     return {

@@ -72,6 +72,7 @@ export const videoKind: Kind = {
   purpose: 'A film, from a file or a video host; nothing of it loads before it is played.',
   glyph: 'M1.5 2.5h11v9h-11z M5.8 5v4l3.4-2z',
   order: 13,
+  interactive: true,
   shows: 'film',
   examples: ['', '/a-film.mp4', 'https://films.example/watch?v=1'].map((address) => ({ address, title: 'Two words' })),
   tags: ['div'],

@@ -1,10 +1,10 @@
-import { kindOf, kinds as allKinds, mayHold, statesOf } from '../kinds/registry';
+import { kindOf, kinds as allKinds, mayHold, statesOf, tagged } from '../kinds/registry';
 import { blankPage, type Page, type Part } from '../page';
 import { blankSite, type Site } from '../site';
 import { commonStates, type Declarations, type State, type StyleMap } from '../style-map';
 import { properties } from '../../style/properties';
 
-const kindNames = allKinds.map((one) => one.kind);
+const kindNames = allKinds.filter((one) => !one.refers).map((one) => one.kind);
 
 /** Random sites, pages and styles for tests: the same for the same seed, or for the same numbers drawn. */
 export class RandomPages {
@@ -103,7 +103,7 @@ export class RandomPages {
     return {
       ...blank,
       elements: Object.fromEntries(tags.filter(() => this.chance(0.6)).map((tag) => [tag, this.style(blank, 3)])),
-      classes: ['card', 'measure', 'loud'].map((name) => ({ name, style: this.style(blank, 3) })),
+      classes: ['card', 'measure', 'loud'].map((id) => ({ id, name: `${id}-x`, style: this.style(blank, 3) })),
     };
   }
 
@@ -127,22 +127,32 @@ export class RandomPages {
 
   part(site: Site, kind: string): Part {
     const entry = kindOf(kind);
-    return {
+    const base = this.content(kind);
+    return tagged({
       kind,
       children: [],
-      tag: this.pick(kind === 'menu' ? entry.tags : entry.tags.filter((tag) => tag !== 'nav')),
+      tag: this.pick(
+        kind === 'menu'
+          ? entry.tags
+          : entry.tags.filter((tag) => tag !== 'nav' && (tag !== 'a' || entry.tags.length === 1)),
+      ),
       classes: ['card', 'measure', 'loud'].filter(() => this.chance(0.2)),
       style: this.style(site, 5, statesOf(kind)),
-      content: { base: this.content(kind), ...this.says(kind) },
+      content: { base, ...this.says(kind, base) },
       attributes: this.chance(0.1) ? { title: 'A “title” & <more>' } : {},
-    };
+    });
   }
 
-  /** Now and then another wording at a breakpoint. */
-  private says(kind: string): Record<string, Record<string, unknown>> {
+  /** Now and then another wording at a breakpoint, of the same element. */
+  private says(kind: string, base: Record<string, unknown>): Record<string, Record<string, unknown>> {
     if (kindOf(kind).fields.every((field) => field.key !== 'text' || field.varies !== true) || this.chance(0.8))
       return {};
-    return { [this.pick(['tablet', 'phone'])]: { text: this.pick(['Shorter', 'Less <said>', '']) } };
+    const at = this.pick(['tablet', 'phone']);
+    if ((kindOf(kind).tagFor?.([base]) ?? 'p') !== 'p') {
+      const more = { at: 'a9', block: { tag: 'p', says: this.pick(['More', 'Less <said>']) } };
+      return { [at]: { text: { ...(base['text'] as object), more } } }; // what is no paragraph is a record of blocks
+    }
+    return { [at]: { text: this.pick(['Shorter', 'Less <said>', '']) } };
   }
 
   private content(kind: string): Record<string, unknown> {

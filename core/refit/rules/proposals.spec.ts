@@ -114,6 +114,7 @@ describe('Rules of refit', () => {
       ...site,
       classes: [
         {
+          id: 'three',
           name: 'three',
           style: { wide: { normal: { 'grid-template-columns': '1fr 1fr 1fr' } }, phone: { normal: own } },
         },

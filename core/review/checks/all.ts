@@ -7,6 +7,7 @@ import { headingOrder } from './heading-order';
 import { idleValues } from './idle-values';
 import { inNoMenu } from './in-no-menu';
 import { lineBreak } from './line-break';
+import { linkInLink } from './link-in-link';
 import { missingAlt } from './missing-alt';
 import { withoutEffect } from './no-effect';
 import { outOfReach } from './out-of-reach';
@@ -26,6 +27,7 @@ export const allChecks: readonly Check[] = [
   idleValues,
   inNoMenu,
   lineBreak,
+  linkInLink,
   missingAlt,
   withoutEffect,
   outOfReach,

@@ -1,39 +1,38 @@
+import { pageOfLink } from '../../document/kinds/link';
+import { linksOfPart } from '../../document/links';
 import { pathOfLink } from '../../document/menus';
-import type { Page, Part } from '../../document/page';
+import type { Page } from '../../document/page';
 import type { Check, SitePage } from '../check';
 import type { Finding } from '../finding';
 
 type Found = Omit<Finding, 'check' | 'part'>;
 
-/** The breakpoints, or `base`, at which a part has a link of its own, with the link. */
-const linksOf = (part: Part): [at: string, link: string][] =>
-  Object.entries(part.content).flatMap(([at, said]) => (typeof said['link'] === 'string' ? [[at, said['link']]] : []));
+/** Makes the cure that leads a link to a page, under what it is called. */
+type Put = (page: SitePage, rest: string) => Finding['cure'];
 
-/** A link to a page that was renamed, or is not what visitors find there; undefined where it leads to a living page. */
-function ofPage(
-  link: string,
-  pages: readonly SitePage[],
-  own: string,
-  put: (link: string) => Finding['cure'],
-): Found | undefined {
+/** A link to a page that is not what visitors find; undefined where they find it. */
+function ofFound(there: SitePage, path: string, own: string): Found | undefined {
+  if (there.live === path || there.id === own) return undefined;
+  const why =
+    there.live === null
+      ? 'which isn’t published: visitors find nothing there'
+      : `which is live at ${there.live} until it is published again: visitors find nothing there`;
+  return {
+    severity: 'warning',
+    reason: `It leads to ${path} (${there.title}), ${why}.`,
+    elsewhere: { says: `Open ${there.title} to publish it`, page: there.id },
+  };
+}
+
+/** A link by path to a page that was renamed, or is not what visitors find there; undefined where it leads to a living page. */
+function ofPath(link: string, pages: readonly SitePage[], own: string, put: Put): Found | undefined {
   const path = pathOfLink(link) ?? link;
   const there = pages.find((one) => one.path === path);
-  if (there && (there.live === path || there.id === own)) return undefined;
-  if (there) {
-    const why =
-      there.live === null
-        ? 'which isn’t published: visitors find nothing there'
-        : `which is live at ${there.live} until it is published again: visitors find nothing there`;
-    return {
-      severity: 'warning',
-      reason: `It leads to ${path} (${there.title}), ${why}.`,
-      elsewhere: { says: `Open ${there.title} to publish it`, page: there.id },
-    };
-  }
+  if (there) return ofFound(there, path, own);
   const renamed = pages.filter((one) => one.former.includes(path));
   const [only] = renamed;
   if (only && renamed.length === 1) {
-    const cure = put(only.path + link.slice(link.search(/[?#]|$/)));
+    const cure = put(only, link.slice(link.search(/[?#]|$/)));
     return {
       severity: 'error',
       reason: `It leads to ${path}, which ${only.title} was called before; now it is at ${only.path}.`,
@@ -43,19 +42,32 @@ function ofPage(
   return { severity: 'error', reason: `It leads to ${path}, where this site has no page.` };
 }
 
+/** A link to a page by its id: that one may have gone, or not be live. Where it is live at another path, publishing this page leads there. */
+function ofId(id: string, pages: readonly SitePage[], own: string): Found | undefined {
+  const there = pages.find((one) => one.id === id);
+  if (!there) return { severity: 'error', reason: 'It leads to a page that has been deleted.' };
+  return there.live === null ? ofFound(there, there.path, own) : undefined;
+}
+
+const ofPlace = (places: ReadonlySet<string>, place: string): Found | undefined =>
+  places.has(place)
+    ? undefined
+    : { severity: 'error', reason: `It leads to #${place}, but no part of this page has that id.` };
+
 function ofLink(
   page: Page,
   places: ReadonlySet<string>,
   link: string,
   pages: readonly SitePage[] | undefined,
-  put: (link: string) => Finding['cure'],
+  put: Put,
 ): Found | undefined {
   if (link === '') return { severity: 'warning', reason: 'It leads nowhere yet.' };
-  if (link.startsWith('#'))
-    return places.has(link.slice(1))
-      ? undefined
-      : { severity: 'error', reason: `It leads to ${link}, but no part of this page has that id.` };
-  return link.startsWith('/') && pages !== undefined ? ofPage(link, pages, page.id, put) : undefined;
+  if (link.startsWith('#')) return ofPlace(places, link.slice(1));
+  const named = pageOfLink(link);
+  if (named?.page === page.id) return named.place === undefined ? undefined : ofPlace(places, named.place);
+  if (pages === undefined) return undefined;
+  if (named) return ofId(named.page, pages, page.id);
+  return link.startsWith('/') ? ofPath(link, pages, page.id, put) : undefined;
 }
 
 export const deadLinks: Check = {
@@ -66,15 +78,17 @@ export const deadLinks: Check = {
   find: ({ page, pages }) => {
     const places = new Set(Object.values(page.parts).flatMap((part) => part.attributes['id'] ?? []));
     return Object.entries(page.parts).flatMap(([id, part]) =>
-      linksOf(part).flatMap(([at, link]): Finding[] => {
-        const put = (value: string): Finding['cure'] => ({
-          says: `Link to ${value}`,
-          edits: [{ do: 'set', part: id, field: ['content', at, 'link'], value }],
-          before: link,
-          after: value,
+      linksOfPart(part).flatMap((one): Finding[] => {
+        const put: Put = (to, rest) => ({
+          says: `Link to ${to.title}`,
+          edits: [one.put(id, rest.startsWith('?') ? to.path + rest : `page:${to.id}${rest}`)],
+          before: one.to,
+          after: to.path + rest,
         });
-        const found = ofLink(page, places, link, pages, put);
-        return found ? [{ check: 'dead links', part: id, ...(at !== 'base' && { breakpoints: [at] }), ...found }] : [];
+        const found = ofLink(page, places, one.to, pages, put);
+        return found
+          ? [{ check: 'dead links', part: id, ...(one.at !== 'base' && { breakpoints: [one.at] }), ...found }]
+          : [];
       }),
     );
   },

@@ -1,7 +1,7 @@
 import { rangeOf } from '../../document/breakpoint';
 import { styleEdit } from '../../document/commands/style';
 import { resolve } from '../../style/cascade';
-import { sweptFrom } from '../sweep/sweep';
+import { sweptFrom } from '../sweep/fault-kinds';
 import type { Check } from '../check';
 
 /** The narrowest screen a breakpoint decides on that a page should fit (WCAG 2.2, 1.4.10: 320 px). */

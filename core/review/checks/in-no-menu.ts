@@ -1,3 +1,4 @@
+import { isInMenus } from '../../document/menus';
 import type { Check } from '../check';
 
 export const inNoMenu: Check = {
@@ -6,7 +7,7 @@ export const inNoMenu: Check = {
   source: 'common practice',
   looks: 'page',
   find: ({ page, menus }) =>
-    menus === undefined || page.path === '/' || menus.includes(page.path)
+    menus === undefined || page.path === '/' || isInMenus(menus, page)
       ? []
       : [
           {

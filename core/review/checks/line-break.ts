@@ -3,6 +3,17 @@ import type { Check } from '../check';
 import { baseOf } from '../../document/breakpoint';
 import { styleEdit } from '../../document/commands/style';
 import { resolve } from '../../style/cascade';
+import { asValue } from '../../document/edits/edit';
+import type { Words } from '../../document/text/running-text';
+import { inPlain } from '../../document/text/words';
+
+/** A line whose breaks are spaces, phrase by phrase. */
+const withoutBreaks = (words: Words): Words =>
+  typeof words === 'string'
+    ? words.trim().replace(/\s*\n\s*/g, ' ')
+    : words.map((one) =>
+        typeof one === 'string' ? one.replace(/\s*\n\s*/g, ' ') : { ...one, text: one.text.replace(/\s*\n\s*/g, ' ') },
+      );
 
 export const lineBreak: Check = {
   name: 'line break in a heading',
@@ -13,9 +24,9 @@ export const lineBreak: Check = {
     const part = page.parts[id]!;
     if (kindOf(part.kind).text !== 'title') return [];
     return Object.entries(part.content).flatMap(([at, own]) => {
-      const text = own['text'];
-      if (typeof text !== 'string' || !text.trim().includes('\n')) return [];
-      const joined = text.trim().replace(/\s*\n\s*/g, ' ');
+      const text = inPlain(own['text']).trim();
+      if (!text.includes('\n')) return [];
+      const joined = text.replace(/\s*\n\s*/g, ' ');
       const base = baseOf(site.breakpoints).id;
       const balanced = resolve(site, page, id, base, 'normal', 'text-wrap-style').value === 'balance';
       return [
@@ -32,11 +43,11 @@ export const lineBreak: Check = {
                 do: 'set' as const,
                 part: id,
                 field: ['content', at, 'text'] as ['content', string, string],
-                value: joined,
+                value: asValue(withoutBreaks(own['text'] as Words)), // the schema of titles has read it
               },
               ...(balanced ? [] : [styleEdit(id, base, 'normal', 'text-wrap-style', 'balance')]),
             ],
-            before: text.trim().replace(/\s*\n\s*/g, ' ⏎ '),
+            before: text.replace(/\s*\n\s*/g, ' ⏎ '),
             after: joined,
           },
         },

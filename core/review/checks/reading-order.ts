@@ -29,7 +29,7 @@ export const readingOrder: Check = {
       const sorted = [...orders].sort((a, b) => a - b);
       const shuffled = orders.some((order, index) => order !== sorted[index]);
       if (!reversed && !shuffled) return [];
-      const base = site.breakpoints.find((one) => one.reach === 'base')?.id;
+      const base = site.breakpoints.find((one) => one.side === 'base')?.id;
       const saidHere =
         at === base ||
         own['flex-direction'] !== undefined ||

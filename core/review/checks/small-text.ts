@@ -2,6 +2,7 @@ import { kindOf } from '../../document/kinds/registry';
 import { baseOf, outwards } from '../../document/breakpoint';
 import { styleEdit } from '../../document/commands/style';
 import type { Check } from '../check';
+import { inPlain } from '../../document/text/words';
 
 const readingLength = 60;
 
@@ -14,7 +15,7 @@ export const smallText: Check = {
     const part = page.parts[id]!;
     const phone =
       outwards(site.breakpoints)
-        .filter((one) => one.reach === 'down')
+        .filter((one) => one.side === 'down')
         .at(-1) ?? baseOf(site.breakpoints);
     const measured = leaves?.get(phone.id)?.measured.parts.get(id);
     const size = Number.parseFloat(measured?.style['font-size'] ?? '');
@@ -23,7 +24,7 @@ export const smallText: Check = {
       !measured ||
       measured.lines.length === 0 ||
       !(size < 15.95) ||
-      String(part.content.base['text'] ?? '').length < readingLength
+      inPlain(part.content.base['text']).length < readingLength
     )
       return [];
     const shown = `${Math.round(size * 10) / 10}px`;

@@ -1,6 +1,6 @@
 import { breakpointAt } from '../../document/breakpoint';
 import { faultSentence } from '../sweep/sentences';
-import type { FaultKind } from '../sweep/faults';
+import type { FaultKind } from '../sweep/fault-kinds';
 import type { Severity } from '../finding';
 import type { Check } from '../check';
 

@@ -1,10 +1,7 @@
 import { kindOf } from '../../document/kinds/registry';
 import type { Box } from '../../geometry/box';
+import type { FaultKind } from './fault-kinds';
 import { bottomOf, holdersOf, isInside, rightOf, type Slice, type SweptPart } from './slice';
-
-/** What can be wrong at a width. */
-export const faultKinds = ['too wide', 'texts overlap', 'text cut', 'long lines', 'short lines', 'collapsed'] as const;
-export type FaultKind = (typeof faultKinds)[number];
 
 /** One thing that is wrong at one width; `by` is how much, in px or characters. */
 export interface Fault {

@@ -1,18 +1,16 @@
 import { kindOf } from '../../document/kinds/registry';
-import type { Reach } from '../../document/breakpoint';
-import type { Fault, FaultKind } from './faults';
+import type { Widths } from '../../document/breakpoint';
+import { sweptFrom, sweptTo, type FaultKind } from './fault-kinds';
+import type { Fault } from './faults';
 import { faultsAt } from './faults';
 import type { Slice } from './slice';
-
-export const sweptFrom = 320;
-export const sweptTo = 1920;
 
 /** Something wrong over stretches of widths. */
 export interface SweptFault {
   readonly kind: FaultKind;
   readonly part: string;
   readonly other?: string;
-  readonly widths: readonly Reach[];
+  readonly widths: readonly Widths[];
   /** The worst of it, and the width where it is worst. */
   readonly worst: number;
   readonly worstAt: number;

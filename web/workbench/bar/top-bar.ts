@@ -1,13 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { firstValueFrom } from 'rxjs';
 import { MessageService, type MenuItem } from 'primeng/api';
 import { Button } from 'primeng/button';
-import { Menu } from 'primeng/menu';
 import { titleOf } from '@core/document/page';
 import { Api, failureOf } from '../../services/api';
+import { resultOf } from '../../services/work-steps';
 import { PageSession } from '../../services/page-session';
 import { Hint } from '../../theme/hint';
+import { LateMenu } from '../../theme/late-menu';
+import { Company } from '../state/company';
 import { Dialogs } from '../state/dialogs';
 import { PaintedPage } from '../state/painted-page';
 
@@ -20,7 +21,7 @@ const stateIcons = {
 /** Where one is, whether all is saved, and what can be done with the whole page. */
 @Component({
   selector: 'fold-top-bar',
-  imports: [RouterLink, Button, Hint, Menu],
+  imports: [RouterLink, Button, Hint, LateMenu],
   host: { role: 'banner' },
   templateUrl: './top-bar.html',
   styleUrl: './top-bar.css',
@@ -30,6 +31,16 @@ export class TopBar {
   protected readonly session = inject(PageSession);
   protected readonly dialogs = inject(Dialogs);
   protected readonly painted = inject(PaintedPage);
+  protected readonly company = inject(Company);
+  /** So many people are shown by their initials. */
+  protected readonly mostShown = 4;
+  protected readonly namesBeyond = computed(() =>
+    this.company
+      .people()
+      .slice(this.mostShown)
+      .map((one) => one.name)
+      .join(', '),
+  );
   private readonly api = inject(Api);
   private readonly messages = inject(MessageService);
 
@@ -47,7 +58,7 @@ export class TopBar {
       : `${count} ${count === 1 ? 'edit waits' : 'edits wait'} here · ${this.session.problem() ?? ''}`;
   });
   protected readonly unpublished = computed(() => {
-    const count = this.painted.changes().length;
+    const count = this.painted.changes().length + this.painted.changesOfSite().length;
     const release = this.session.release();
     if (!release?.page) return 'not published yet';
     if (count === 0) return `release ${release.number} is live`;
@@ -83,7 +94,7 @@ export class TopBar {
     const tab = window.open('', '_blank');
     try {
       await this.session.settled();
-      const { address } = await firstValueFrom(this.api.preview(page.id));
+      const { address } = await resultOf(this.api.preview(page.id));
       if (tab) tab.location.href = address;
     } catch (error) {
       tab?.close();

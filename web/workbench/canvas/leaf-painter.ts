@@ -50,6 +50,7 @@ export class LeafPainter {
   }
 
   apply(patch: Patch): void {
+    for (const [piece, css] of patch.shared) this.setPiece(piece, css);
     for (const [id, text] of patch.elements) this.setElement(id, text);
     const kept = this.gather(patch);
     for (const [parent, runs] of patch.arranged) this.arrange(kept.get(parent) ?? this.element(parent), runs, kept);
@@ -73,7 +74,7 @@ export class LeafPainter {
       laid.push({
         id,
         depth,
-        axis: this.axisOf(view, element),
+        ...this.flowOf(view, element),
         box: { left, top, width, height },
         ...(grid && { grid }),
       });
@@ -83,12 +84,27 @@ export class LeafPainter {
     return laid.filter((one) => one.box.width > 0 || one.box.height > 0);
   }
 
-  private axisOf(view: Window, element: HTMLElement): 'row' | 'column' {
+  private flowOf(view: Window, element: HTMLElement): Pick<Laid, 'axis' | 'reversed' | 'outOfFlow'> {
     const style = view.getComputedStyle(element);
-    if (style.display.endsWith('flex')) return style.flexDirection.startsWith('row') ? 'row' : 'column';
-    if (style.display.endsWith('grid'))
-      return style.gridTemplateColumns.trim().split(/\s+/).length > 1 ? 'row' : 'column';
-    return 'column';
+    const flex = style.display.endsWith('flex');
+    const row = flex
+      ? style.flexDirection.startsWith('row')
+      : style.display.endsWith('grid') && style.gridTemplateColumns.trim().split(/\s+/).length > 1;
+    const turned = flex && style.flexDirection.endsWith('reverse');
+    const reversed = turned !== (row && style.direction === 'rtl');
+    const outOfFlow = style.position === 'absolute' || style.position === 'fixed';
+    return { axis: row ? 'row' : 'column', ...(reversed && { reversed }), ...(outOfFlow && { outOfFlow }) };
+  }
+
+  /** Writes one piece of what the page takes from its site; a new one goes to the end of them. */
+  private setPiece(piece: string, css: string | undefined): void {
+    const found = this.document.querySelector<HTMLStyleElement>(`style[data-piece="${CSS.escape(piece)}"]`);
+    if (css === undefined) return found?.remove();
+    if (found) return void (found.textContent = css);
+    const style = this.document.createElement('style');
+    style.dataset['piece'] = piece;
+    style.textContent = css;
+    this.document.getElementById('fold-lent')?.before(style);
   }
 
   private setRule(id: string, rule: string | undefined): void {
@@ -127,7 +143,7 @@ export class LeafPainter {
   private setElement(id: string, text: ElementText): void {
     let element = this.element(id);
     if (!element) return;
-    if (element.localName !== text.tag) element = this.retag(element, text.tag);
+    if (element.localName !== text.tag && id !== this.writing) element = this.retag(element, text.tag);
     for (const name of element.getAttributeNames())
       if (
         !(name in text.attributes) &&
@@ -189,7 +205,7 @@ export class LeafPainter {
     const kept = new Map<string, HTMLElement>();
     for (const runs of arranged.values())
       for (const id of runs.flatMap((run) => run.ids)) {
-        const element = this.element(id) ?? this.made(subtrees.get(id));
+        const element = this.made(subtrees.get(id)) ?? this.element(id); // one put in may take the place of one of its name
         if (element) kept.set(id, outermostOf(element));
       }
     return kept;

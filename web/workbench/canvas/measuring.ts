@@ -1,4 +1,4 @@
-import type { Box } from '@core/geometry/box';
+import { holds, type Box, type Point } from '@core/geometry/box';
 import { measuredProperties, type Measured, type MeasuredPage, type Sides } from '@core/geometry/measured';
 import { isElement } from '../../theme/from-event';
 
@@ -49,8 +49,8 @@ export function measureElement(view: Window, element: HTMLElement, id: string, p
   };
 }
 
-/** Measures the parts of a document: all of them, or only those asked for; each has its id in `data-part`. */
-export function measurePage(document: Document, only?: (id: string) => boolean): MeasuredPage {
+/** Measures the parts of a document, part by part, for whoever rests between. Each has its id in `data-part`. */
+export function* measuring(document: Document, only?: (id: string) => boolean): Generator<undefined, MeasuredPage> {
   const view = document.defaultView;
   const parts = new Map<string, Measured>();
   if (view)
@@ -60,19 +60,49 @@ export function measurePage(document: Document, only?: (id: string) => boolean):
       if (element.parentElement?.closest('details:not([open])')) continue; // nothing of what is closed is laid out to be seen
       const parent = element.parentElement?.closest<HTMLElement>('[data-part]')?.dataset['part'];
       parts.set(id, measureElement(view, element, id, parent));
+      yield;
     }
   const { clientWidth: width, clientHeight: height } = document.documentElement;
   return { parts, viewport: { width, height, scrollX: view?.scrollX ?? 0, scrollY: view?.scrollY ?? 0 } };
 }
 
+/** Measures the parts of a document at once: all of them, or only those asked for. */
+export function measurePage(document: Document, only?: (id: string) => boolean): MeasuredPage {
+  const steps = measuring(document, only);
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return step.value;
+  }
+}
+
+/** The parts whose boxes lie at a point, in px of the viewport, with all that hold them: enough to say what lies over what there. */
+export function partsAt(document: Document, point: Point): ReadonlySet<string> {
+  const found = new Set<string>();
+  for (const element of document.querySelectorAll<HTMLElement>('[data-part]'))
+    if (holds(boxOf(element.getBoundingClientRect()), point))
+      for (
+        let at: HTMLElement | null | undefined = element;
+        at;
+        at = at.parentElement?.closest<HTMLElement>('[data-part]')
+      )
+        found.add(at.dataset['part']!);
+  return found;
+}
+
 /** The box a part would have in the flow, without its insets: where a sticky part stands before it sticks, and an offset one before it is offset. */
-export function naturalBox(element: HTMLElement): Box {
-  const { style } = element;
-  const kept = element.getAttribute('style');
-  style.setProperty('position', 'relative', 'important');
-  for (const side of ['top', 'right', 'bottom', 'left']) style.setProperty(side, 'auto', 'important');
-  const box = boxOf(element.getBoundingClientRect());
-  if (kept === null) element.removeAttribute('style');
-  else element.setAttribute('style', kept);
-  return box;
+export const naturalBox = (element: HTMLElement): Box => naturalBoxes([element])[0]!;
+
+/** The same of many, laid out once for all. */
+export function naturalBoxes(elements: readonly HTMLElement[]): Box[] {
+  const kept = elements.map((element) => element.getAttribute('style'));
+  for (const { style } of elements) {
+    style.setProperty('position', 'relative', 'important');
+    for (const side of ['top', 'right', 'bottom', 'left']) style.setProperty(side, 'auto', 'important');
+  }
+  const boxes = elements.map((element) => boxOf(element.getBoundingClientRect()));
+  elements.forEach((element, at) => {
+    if (kept[at] === null) element.removeAttribute('style');
+    else element.setAttribute('style', kept[at]!);
+  });
+  return boxes;
 }

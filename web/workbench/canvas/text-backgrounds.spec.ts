@@ -4,14 +4,14 @@ import { hardest } from '@core/review/text-background';
 import { frameWith, type TestFrame } from '../../testing/frame';
 import { textBackgroundsOf } from './text-backgrounds';
 import { measurePage } from './measuring';
+import { Rests } from './rests';
 
-const calm = (): Promise<void> => Promise.resolve();
 const backgroundIn = async (frame: TestFrame, part = 'text') => {
   const textBackgrounds = await textBackgroundsOf(
     frame.document,
     measurePage(frame.document),
     (id) => frame.document.querySelector<HTMLElement>(`[data-part="${id}"]`),
-    calm,
+    new Rests(new AbortController().signal),
   );
   return textBackgrounds.find((one) => one.part === part)!;
 };
@@ -34,7 +34,7 @@ describe('What lies behind a text', () => {
         document,
         measurePage(document),
         (id) => host.querySelector<HTMLElement>(`[data-part="${id}"]`),
-        calm,
+        new Rests(new AbortController().signal),
       );
       const ours = contrastRatio(ground!.colour, hardest(ground!)!) >= neededRatio(ground!.fontSize, ground!.bold);
       const judged = await axe.run(host, { runOnly: ['color-contrast'] });
@@ -66,7 +66,7 @@ describe('What lies behind a text', () => {
       frame.document,
       measurePage(frame.document),
       (id) => frame.document.querySelector<HTMLElement>(`[data-part="${id}"]`),
-      () => Promise.resolve(),
+      new Rests(new AbortController().signal),
     );
     const { r } = textBackgrounds.find((one) => one.part === 'text')!.samples[0]!;
     frame.remove();

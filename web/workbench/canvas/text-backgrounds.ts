@@ -3,6 +3,7 @@ import type { Measured, MeasuredPage } from '@core/geometry/measured';
 import { paintOrder, pileAt } from '@core/geometry/paint-order';
 import { over, type Colour } from '@core/review/contrast';
 import type { TextBackground } from '@core/review/text-background';
+import type { Rests } from './rests';
 
 const white: Colour = { r: 255, g: 255, b: 255, a: 1 };
 
@@ -209,14 +210,14 @@ export async function textBackgroundsOf(
   inside: Document,
   page: MeasuredPage,
   elementOf: (id: string) => HTMLElement | null,
-  calm: () => Promise<void>,
+  rests: Rests,
 ): Promise<TextBackground[]> {
   if (!inside.defaultView) return [];
   const ground = new Ground(inside.defaultView, page, elementOf);
   const textBackgrounds: TextBackground[] = [];
   for (const part of page.parts.values()) {
     if (part.lines.length === 0 || part.style.visibility !== 'visible') continue;
-    await calm();
+    await rests.taken();
     const found = await ground.of(part);
     if (found) textBackgrounds.push(found);
   }

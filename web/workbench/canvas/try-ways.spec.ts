@@ -1,5 +1,6 @@
 import { applyEdits } from '@core/document/edits/apply';
-import { canUnwrap, canWrap, waysToUnwrap, waysToWrap, type Way } from '@core/document/commands/wrap';
+import { canUnwrap, canWrap } from '@core/document/commands/can-wrap';
+import { waysToUnwrap, waysToWrap, type Way } from '@core/document/commands/wrap';
 import { compile } from '@core/compile/compile';
 import { outwards } from '@core/document/breakpoint';
 import { parentOf, partOf, subtree } from '@core/document/tree';

@@ -1,12 +1,13 @@
 import { computed, inject, Injectable } from '@angular/core';
 import { duplicate, removeParts, step, type Step } from '@core/document/commands/arrange';
 import { landingBy, place, type Target } from '@core/document/commands/place';
-import { unshare } from '@core/document/commands/shared';
+import { holderEdit } from '@core/document/commands/held';
 import { styleEdit, toggleShown } from '@core/document/commands/style';
 import { idOfThing, newThing, type Thing } from '@core/document/commands/thing';
-import { canUnwrap, canWrap } from '@core/document/commands/wrap';
+import { canUnwrap, canWrap } from '@core/document/commands/can-wrap';
 import { applyEdits } from '@core/document/edits/apply';
 import type { Edit } from '@core/document/edits/edit';
+import type { AnyEdit } from '@core/document/edits/site-edit';
 import { kindOf } from '@core/document/kinds/registry';
 import type { Page } from '@core/document/page';
 import { Problem } from '@core/document/problem';
@@ -14,6 +15,7 @@ import type { Site } from '@core/document/site';
 import { parentOf, placeOf } from '@core/document/tree';
 import { PageSession } from '../../services/page-session';
 import { Requests } from '../state/requests';
+import { Holding } from '../state/holding';
 import { Selection } from '../state/selection';
 
 /** What can be done to the page: each command is a list of edits made by core, applied as one step. */
@@ -21,6 +23,7 @@ import { Selection } from '../state/selection';
 export class Commands {
   private readonly session = inject(PageSession);
   private readonly selection = inject(Selection);
+  private readonly holding = inject(Holding);
   private readonly requests = inject(Requests);
 
   /** The site and page while both are there, for a command. */
@@ -31,7 +34,7 @@ export class Commands {
   }
 
   /** Runs a command that may say why it cannot be done. */
-  attempt(command: (site: Site, page: Page) => readonly Edit[], merge?: string): boolean {
+  attempt(command: (site: Site, page: Page) => readonly AnyEdit[], merge?: string): boolean {
     const open = this.open();
     if (!open) return false;
     try {
@@ -121,19 +124,11 @@ export class Commands {
     if (id !== undefined) this.requests.writings.next({ part: id, breakpoint: this.selection.active() });
   }
 
-  /** Makes this page's copy of the shared section its own. */
+  /** Makes the shared section this page's own, as it is now. */
   unshare(): void {
-    const section = this.selection.sharedSection();
-    let made: string | undefined;
-    if (
-      section &&
-      this.attempt((_site, page) => {
-        const result = unshare(page, section.root);
-        made = result.made;
-        return result.edits;
-      })
-    )
-      this.selection.select(made);
+    const shared = this.selection.sharedSection();
+    if (shared && this.attempt(() => [{ do: 'own', on: 'both', part: shared.reference }]))
+      this.selection.select(shared.reference);
   }
 
   /** Switches the selection off everywhere, and keeps it; or on again. */
@@ -160,6 +155,18 @@ export class Commands {
           Object.entries(values).map(([property, value]) => styleEdit(id, breakpoint, state, property, value)),
         ),
       `${ids.join()} ${breakpoint} ${state} ${Object.keys(values).join()}`,
+    );
+  }
+
+  /** Sets values of whoever's are shown in the ledger: of everything selected, or of a class or element of the site. */
+  setHeld(breakpoint: string, values: Readonly<Record<string, string | undefined>>): boolean {
+    const holder = this.holding.ofSite();
+    if (!holder) return this.setStyles(breakpoint, values);
+    const state = this.selection.state();
+    return this.attempt(
+      () =>
+        Object.entries(values).map(([property, value]) => holderEdit(holder, { breakpoint, state, property, value })),
+      `${JSON.stringify(holder)} ${breakpoint} ${state} ${Object.keys(values).join()}`,
     );
   }
 

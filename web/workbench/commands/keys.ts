@@ -1,4 +1,4 @@
-import { inject, Injectable } from '@angular/core';
+import { inject, Injectable, Injector, runInInjectionContext } from '@angular/core';
 import { parentOf } from '@core/document/tree';
 import { pileAt } from '@core/geometry/paint-order';
 import { PageSession } from '../../services/page-session';
@@ -56,6 +56,7 @@ export class Keys {
   private readonly dialogs = inject(Dialogs);
   private readonly commands = inject(Commands);
   private readonly wrapping = inject(WrapCommands);
+  private readonly injector = inject(Injector);
   private readonly clipboard = inject(Clipboard);
   private readonly leaves = inject(Leaves);
 
@@ -114,6 +115,12 @@ export class Keys {
       says: 'The table of all values set on this page’s parts',
       run: () => this.dialogs.open('values'),
     },
+    {
+      keys: 'Alt+Shift+C',
+      says: 'The classes of this site, and those of the selection',
+      run: () => this.dialogs.open('classes'),
+    },
+    { keys: 'Alt+Shift+J', says: 'Where the selection leads: a link', run: () => void this.link() },
     { keys: 'Alt+Shift+G', says: 'The breakpoints of this site', run: () => this.dialogs.open('breakpoints') },
     { keys: 'Alt+Shift+M', says: 'The menu of the selection, and what lies there', run: () => this.menu() },
     {
@@ -174,18 +181,25 @@ export class Keys {
   }
 
   /** Opens the menu at the middle of the selection, with what lies there. */
+  /** Asks where the selection is to lead; what asks is loaded with the first. */
+  private async link(): Promise<void> {
+    const loaded = await import('./link-commands').catch(() => undefined);
+    if (loaded) return runInInjectionContext(this.injector, () => new loaded.LinkCommands()).open();
+    this.session.notices.next('This dialog could not be loaded. Check the connection, or reload the page.');
+  }
+
   private menu(): void {
     const id = this.selection.selected()?.id;
     const view = this.leaves.view(this.selection.active());
     const box = id === undefined ? undefined : view?.element(id)?.getBoundingClientRect();
     const rect = view?.document?.defaultView?.frameElement?.getBoundingClientRect();
-    const page = this.leaves.whole(this.selection.active());
-    if (!box || !rect || !view || !page) return;
+    if (!box || !rect || !view) return;
     const at = { x: box.left + box.width / 2, y: box.top + box.height / 2 };
+    const page = this.leaves.at(this.selection.active(), at);
     this.requests.menus.next({
       x: rect.left + at.x * view.scale(),
       y: rect.top + at.y * view.scale(),
-      pile: pileAt(page, at),
+      pile: page ? pileAt(page, at) : [],
     });
   }
 

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, ElementRef, inject, signal, viewChild } from '@angular/core';
 import { CdkMenu, CdkMenuItem } from '@angular/cdk/menu';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { become, canBecome } from '@core/document/commands/become';
 import { addColumn } from '@core/document/commands/columns';
 import { nameOf } from '@core/document/kinds/registry';
 import { pileWithReasons } from '@core/geometry/paint-order';
@@ -10,6 +11,7 @@ import { EditorOnly } from '../state/editor-only';
 import { Requests } from '../state/requests';
 import { Dialogs } from '../state/dialogs';
 import { Commands } from './commands';
+import { LinkCommands } from './link-commands';
 import { WrapCommands } from './wrap-commands';
 import { type MenuPoint } from '../state/requests';
 import { Clipboard } from './clipboard';
@@ -25,6 +27,7 @@ interface Item {
 /** The menu of the selection, and what lies at the point it was opened on, from the top down, with the reason for each. */
 @Component({
   selector: 'fold-part-menu',
+  providers: [LinkCommands],
   imports: [CdkMenu, CdkMenuItem],
   host: { '(keydown)': 'keyed($event)' },
   templateUrl: './part-menu.html',
@@ -39,6 +42,7 @@ export class PartMenu {
   private readonly dialogs = inject(Dialogs);
   private readonly commands = inject(Commands);
   private readonly wrapping = inject(WrapCommands);
+  private readonly linking = inject(LinkCommands);
   private readonly clipboard = inject(Clipboard);
   private readonly leaves = inject(Leaves);
   private readonly panel = viewChild<ElementRef<HTMLElement>>('panel');
@@ -72,11 +76,12 @@ export class PartMenu {
 
   private reasons(ids: readonly string[]) {
     const page = this.session.page();
-    const measured = this.leaves.whole(this.selection.active());
+    const point = this.pointIn();
+    const measured = this.leaves.at(this.selection.active(), point);
     if (!page || !measured || ids.length === 0) return [];
     const known = new Map([...measured.parts.keys()].map((id) => [id, page.parts[id] ? nameOf(page.parts[id]) : id]));
     const first = measured.parts.get(ids[0]!);
-    const all = first ? pileWithReasons(measured, { x: this.pointIn().x, y: this.pointIn().y }) : [];
+    const all = first ? pileWithReasons(measured, point) : [];
     return all.map((one) => {
       const context = one.context === undefined ? '' : ` · in ${known.get(one.context) ?? ''}’s stacking context`;
       return {
@@ -104,6 +109,7 @@ export class PartMenu {
       ...this.clipboardItems(),
       ...this.columnItems(),
       ...this.boxItems(),
+      ...this.kindItems(),
       ...this.visibilityItems(),
       ...this.sectionItems(),
       { label: 'Delete', keys: 'Delete', off: !remove, run: () => this.commands.remove() },
@@ -125,6 +131,7 @@ export class PartMenu {
         off: !this.commands.can().duplicate,
         run: () => this.commands.duplicate(),
       },
+      { label: 'Classes …', keys: 'Alt+Shift+C', run: () => this.dialogs.open('classes') },
     ];
   }
 
@@ -152,6 +159,17 @@ export class PartMenu {
       { label: 'Wrap in a container', keys: 'Alt+Shift+W', off: !wrap, run: () => this.wrapping.wrap() },
       { label: 'Unwrap', keys: 'Alt+Shift+U', off: !unwrap, run: () => this.wrapping.unwrap() },
     ];
+  }
+
+  /** What a text can become, and where a part leads. */
+  private kindItems(): Item[] {
+    const chosen = this.selection.selected();
+    const can = chosen ? canBecome(chosen.page, chosen.id) : [];
+    const items = can.map((what): Item => ({
+      label: `Make it a ${what}`,
+      run: () => this.commands.attempt((_site, page) => become(page, chosen!.id, what)), // only a chosen part can become something
+    }));
+    return [...items, { label: 'Link …', keys: 'Alt+Shift+J', off: this.none(), run: () => this.linking.open() }];
   }
 
   private visibilityItems(): Item[] {

@@ -8,6 +8,7 @@ import { Problem } from '@core/document/problem';
 import { blankSite } from '@core/document/site';
 import { PageSession } from '../../services/page-session';
 import { Dialogs, type MovingCommand } from '../state/dialogs';
+import { Holding } from '../state/holding';
 import { Progress } from '../state/progress';
 import { Requests } from '../state/requests';
 import { Selection } from '../state/selection';
@@ -44,6 +45,8 @@ class Pages {
     this.page.set(applyEdits(site, this.page(), edits).page);
     return true;
   }
+
+  idOnPage = (id: string): string => id;
 }
 
 describe('Wrapping and unwrapping', () => {
@@ -58,7 +61,7 @@ describe('Wrapping and unwrapping', () => {
     TestBed.configureTestingModule({
       providers: [
         provideZonelessChangeDetection(),
-        ...[Selection, Commands, Requests, Progress, WrapCommands],
+        ...[Selection, Holding, Commands, Requests, Progress, WrapCommands],
         { provide: PageSession, useValue: pages },
         {
           provide: Dialogs,

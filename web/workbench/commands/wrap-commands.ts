@@ -1,10 +1,11 @@
 import { inject, Injectable } from '@angular/core';
-import { canUnwrap, canWrap, waysToUnwrap, waysToWrap, type Way } from '@core/document/commands/wrap';
+import { canUnwrap, canWrap } from '@core/document/commands/can-wrap';
+import type { Way } from '@core/document/commands/wrap';
 import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
 import { canvasAddresses } from '../../services/addresses';
 import { PageSession } from '../../services/page-session';
-import { tryWays, type Tried } from '../canvas/try-ways';
+import type { Tried } from '../canvas/try-ways';
 import { Dialogs } from '../state/dialogs';
 import { Progress } from '../state/progress';
 import { Selection } from '../state/selection';
@@ -39,6 +40,7 @@ export class WrapCommands {
 
   /** Puts the selection into a container: in the way that moves nothing at any breakpoint, and if there is none, only after asking. */
   async wrap(): Promise<void> {
+    const { waysToWrap } = await import('@core/document/commands/wrap');
     const ids = this.selection.all();
     await this.choose('Wrapping', new Set(), (site, page) => {
       if (!canWrap(page, ids)) return undefined;
@@ -49,6 +51,7 @@ export class WrapCommands {
 
   /** Takes a box away and keeps what it holds, in the way that moves nothing at any breakpoint; if there is none, only after asking. */
   async unwrap(): Promise<void> {
+    const { waysToUnwrap } = await import('@core/document/commands/wrap');
     const id = this.selection.selected()?.id;
     if (id === undefined) return;
     await this.choose('Unwrapping', new Set([id]), (site, page) => {
@@ -88,6 +91,7 @@ export class WrapCommands {
     this.session.page() === page && this.session.site() === site;
 
   private async measured(except: ReadonlySet<string>, waysOn: WaysOn): Promise<Measured | undefined> {
+    const { tryWays } = await import('../canvas/try-ways');
     for (let tries = 0; tries < 5; tries++) {
       const [site, page] = [this.session.site(), this.session.page()];
       const choice = site && page && waysOn(site, page);

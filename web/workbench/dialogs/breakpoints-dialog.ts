@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { catchError, EMPTY, firstValueFrom, Subject, switchMap } from 'rxjs';
+import { catchError, EMPTY, Subject, switchMap } from 'rxjs';
 import { FormsModule } from '@angular/forms';
 import { Button } from 'primeng/button';
 import { InputNumber } from 'primeng/inputnumber';
@@ -11,8 +11,9 @@ import { Hint } from '../../theme/hint';
 import { DynamicDialogRef } from 'primeng/dynamicdialog';
 import { DialogFocus } from '../../theme/dialog-focus';
 import { Breakpoints, outwards, rangeOf, type Breakpoint } from '@core/document/breakpoint';
-import { heirOf, type BreakpointChange } from '@core/document/commands/breakpoints';
+import { breakpointEdits, heirOf, type BreakpointChange } from '@core/document/commands/breakpoints';
 import type { LeavingPlace } from '@core/api/sites';
+import { Problem } from '@core/document/problem';
 import { Api, failureOf } from '../../services/api';
 import { PageSession } from '../../services/page-session';
 import { Selection } from '../state/selection';
@@ -39,7 +40,7 @@ export class BreakpointsDialog {
   private readonly leaving = toSignal<readonly LeavingPlace[], readonly LeavingPlace[]>(
     this.changes.pipe(
       switchMap(({ site, change }) =>
-        this.api.tryBreakpoints(site, change).pipe(
+        this.api.leavingBy(site, change).pipe(
           catchError((error: unknown) => {
             this.refused.set(failureOf(error).problem);
             return EMPTY;
@@ -58,7 +59,6 @@ export class BreakpointsDialog {
     })),
   );
   protected readonly refused = signal<string | undefined>(undefined);
-  protected readonly busy = signal(false);
   protected readonly sides = ['width', 'height'] as const;
   /** A number counts once its field is left: half a number would move the row away from under the hand. */
   protected readonly whenLeft = { updateOn: 'blur' } as const;
@@ -87,7 +87,7 @@ export class BreakpointsDialog {
         heir: this.heirs()[one.id] ?? '',
         choices: [
           ...outwards(left.length > 0 ? left : all)
-            .filter((other) => other.reach !== 'base' && all.some((known) => known.id === other.id))
+            .filter((other) => other.side !== 'base' && all.some((known) => known.id === other.id))
             .map(({ id, name }) => ({ id, word: `move to ${name}, unless it has its own` })),
           { id: '', word: 'are deleted too' },
         ],
@@ -114,15 +114,17 @@ export class BreakpointsDialog {
   /** Adds one between the narrowest and nothing, or beyond the widest. */
   protected add(way: 'down' | 'up'): void {
     const draft = this.draft();
-    const limits = draft.filter((one) => one.reach === way).map((one) => one.limit ?? 0);
-    const base = draft.find((one) => one.reach === 'base');
+    const limits = draft.filter((one) => one.side === way).map((one) => one.limit ?? 0);
+    const base = draft.find((one) => one.side === 'base');
     const limit =
       way === 'down'
         ? limits.length > 0
           ? Math.max(260, Math.min(...limits) - 120)
           : 1024
         : Math.max(1600, (base?.preview.width ?? 1280) + 160, ...limits.map((one) => one + 320));
-    const taken = new Set([...draft, ...(this.session.site()?.breakpoints ?? [])].map((one) => one.id));
+    const site = this.session.site();
+    const known = [...draft, ...(site?.breakpoints ?? [])].map((one) => one.id);
+    const taken = new Set([...known, ...Object.keys(site?.retired ?? {})]); // pages keep what was set at those that went
     let count = 1;
     while (taken.has(`${way === 'down' ? 'narrow' : 'broad'}-${count}`)) count++;
     const id = `${way === 'down' ? 'narrow' : 'broad'}-${count}`;
@@ -131,7 +133,7 @@ export class BreakpointsDialog {
       {
         id,
         name: way === 'down' ? 'Small' : 'Huge',
-        reach: way,
+        side: way,
         limit,
         preview: way === 'down' ? { width: Math.min(360, limit), height: 720 } : { width: limit + 320, height: 1080 },
       },
@@ -172,21 +174,18 @@ export class BreakpointsDialog {
     if (site && this.problem() === undefined) this.changes.next({ site: site.id, change: this.change() });
   }
 
-  protected async keep(): Promise<void> {
-    const site = this.session.site();
-    if (!site || this.problem() !== undefined) return;
-    this.busy.set(true);
+  protected keep(): void {
+    if (this.problem() !== undefined) return;
     this.refused.set(undefined);
     try {
-      await this.session.settled();
-      await firstValueFrom(this.api.setBreakpoints(site.id, this.change()));
+      const site = this.session.site();
+      const edits = site ? breakpointEdits(site, this.change()) : [];
+      if (edits.length > 0 && !this.session.apply(edits)) return;
       this.selection.breakpoint.set('');
-      await this.session.reopen();
       this.dialog.close();
     } catch (error) {
-      this.refused.set(failureOf(error).problem);
-    } finally {
-      this.busy.set(false);
+      if (!(error instanceof Problem)) throw error;
+      this.refused.set(error.message);
     }
   }
 }

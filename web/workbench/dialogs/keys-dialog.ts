@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { DialogFocus } from '../../theme/dialog-focus';
 import { arrowed, Keys } from '../commands/keys';
+import { textKeys } from '../writing/text-keys';
 
 /** Every command with its key. */
 @Component({
@@ -12,5 +13,6 @@ import { arrowed, Keys } from '../commands/keys';
 })
 export class KeysDialog {
   protected readonly commands = inject(Keys).list;
+  protected readonly textKeys = textKeys;
   protected readonly arrowed = arrowed;
 }

@@ -26,6 +26,7 @@ import { SpreadState } from '../state/spread-state';
 import { LedgerState } from '../state/ledger-state';
 import { Commands } from '../commands/commands';
 import { valueOf } from '../../theme/from-event';
+import { inPlain } from '@core/document/text/words';
 
 interface Row {
   readonly part: string;
@@ -83,7 +84,7 @@ export class OverridesDialog {
       .map((line, order) => {
         const [{ part, property, state }] = line as [Override];
         const named = page!.parts[part]!;
-        const words = typeof named.content.base['text'] === 'string' ? named.content.base['text'] : '';
+        const words = inPlain(named.content.base['text']);
         return {
           part,
           order,

@@ -1,21 +1,21 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { firstValueFrom } from 'rxjs';
 import { Button } from 'primeng/button';
 import { FileUpload } from 'primeng/fileupload';
 import { InputText } from 'primeng/inputtext';
-import { ProgressBar } from 'primeng/progressbar';
 import { DynamicDialogRef } from 'primeng/dynamicdialog';
 import { DialogFocus } from '../../theme/dialog-focus';
+import { ProgressLine } from '../../theme/progress-line';
 import type { Picture } from '@core/document/site';
 import { Api, failureOf } from '../../services/api';
 import { canvasAddresses } from '../../services/addresses';
+import { resultOf } from '../../services/work-steps';
 import { PageSession } from '../../services/page-session';
 import { valueOf } from '../../theme/from-event';
 
 /** The site's pictures: search, upload, describe, choose. */
 @Component({
   selector: 'fold-picture-library',
-  imports: [Button, FileUpload, InputText, ProgressBar],
+  imports: [Button, FileUpload, InputText, ProgressLine],
   hostDirectives: [DialogFocus],
   templateUrl: './picture-library.html',
   styleUrl: './picture-library.css',
@@ -27,7 +27,9 @@ export class PictureLibrary {
   protected readonly dialog = inject(DynamicDialogRef);
   protected readonly query = signal('');
   /** The file on its way, and how much of all is there, in percent. */
-  protected readonly uploading = signal<{ readonly name: string; readonly share: number } | undefined>(undefined);
+  protected readonly uploading = signal<
+    { readonly name: string; readonly share: number; readonly sent: boolean } | undefined
+  >(undefined);
   protected readonly problems = signal<readonly string[]>([]);
 
   protected readonly pictures = computed(() => {
@@ -51,35 +53,31 @@ export class PictureLibrary {
   protected async upload(files: readonly File[], field: FileUpload): Promise<void> {
     this.problems.set([]);
     for (const [index, { name }] of files.entries()) {
-      this.uploading.set({ name, share: (index / files.length) * 100 });
-      await this.uploadOne(files[index]!);
+      await this.uploadOne(files[index]!, (share) =>
+        this.uploading.set({ name, share: ((index + share) / files.length) * 100, sent: share >= 0.5 }),
+      );
     }
     this.uploading.set(undefined);
     field.clear();
   }
 
-  private async uploadOne(file: File): Promise<void> {
+  private async uploadOne(file: File, tell: (share: number) => void): Promise<void> {
+    tell(0);
     const site = this.session.site();
     if (!site) return;
     try {
-      const { id, picture } = await firstValueFrom(this.api.upload(site.id, file));
-      this.session.addPicture(id, picture);
+      await resultOf(this.api.upload(site.id, file), tell);
+      await this.session.catchUp();
     } catch (error) {
       const problem = `${file.name}: ${failureOf(error).problem}`;
       this.problems.update((all) => [...all, problem]);
     }
   }
 
-  protected async describe(event: Event, id: string): Promise<void> {
-    const site = this.session.site();
-    const alt = valueOf(event);
-    if (!site) return;
-    try {
-      const { picture } = await firstValueFrom(this.api.describe(site.id, id, alt));
-      this.session.addPicture(id, picture);
-    } catch (error) {
-      this.problems.set([failureOf(error).problem]);
-    }
+  protected describe(event: Event, id: string): void {
+    const value = valueOf(event);
+    if (value !== this.session.site()?.pictures[id]?.alt)
+      this.session.apply([{ do: 'set', on: 'site', field: ['pictures', id, 'alt'], value }]);
   }
 
   protected sizeOf = (picture: Picture): string => `${picture.width} × ${picture.height}`;

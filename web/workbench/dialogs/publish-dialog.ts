@@ -3,20 +3,23 @@ import { firstValueFrom } from 'rxjs';
 import { Button } from 'primeng/button';
 import { DynamicDialogRef } from 'primeng/dynamicdialog';
 import { DialogFocus } from '../../theme/dialog-focus';
+import { ProgressLine } from '../../theme/progress-line';
 import { MessageService } from 'primeng/api';
 import { sharingParts } from '@core/document/changes';
+import { seenPage } from '@core/document/seen/seen-page';
 import type { ChangedBesides } from '@core/api/releases';
 import { Api, failureOf } from '../../services/api';
 import { nameOf } from '@core/document/kinds/registry';
 import { LedgerState } from '../state/ledger-state';
 import { PaintedPage } from '../state/painted-page';
 import { Findings } from '../review/findings';
+import { resultOf } from '../../services/work-steps';
 import { PageSession } from '../../services/page-session';
 
 /** What goes live, before it does. */
 @Component({
   selector: 'fold-publish-dialog',
-  imports: [Button],
+  imports: [Button, ProgressLine],
   hostDirectives: [DialogFocus],
   templateUrl: './publish-dialog.html',
   styleUrl: './publish-dialog.css',
@@ -40,18 +43,28 @@ export class PublishDialog {
   private readonly messages = inject(MessageService);
   protected readonly dialog = inject(DynamicDialogRef);
   protected readonly busy = signal(false);
+  /** Which part of the release is written, from 0 to 1. */
+  protected readonly share = signal(0);
   protected readonly done = signal<string | undefined>(undefined);
   protected readonly problem = signal<string | undefined>(undefined);
   private readonly besides = signal<ChangedBesides>({ site: false, pages: [] });
+  /** Why another page changes with this one. */
+  protected readonly reasons = {
+    section: 'a shared section',
+    site: 'what changed on the site',
+    link: 'the address of a page it links to',
+  } as const;
   protected readonly others = computed(() => this.besides().pages);
   protected readonly ofSite = computed(() =>
-    this.besides().site
-      ? 'The site’s classes, elements, breakpoints or alt texts have changed since it was published: this page goes live with them.'
+    this.besides().site && this.painted.changesOfSite().length === 0
+      ? 'The site’s alt texts or names have changed since it was published: this page goes live with them.'
       : '',
   );
-  protected readonly listed = computed(() => (this.session.release()?.page ? this.painted.changes().slice(0, 60) : []));
+  /** What was edited on the page and of how the site looks. */
+  protected readonly changes = computed(() => [...this.painted.changes(), ...this.painted.changesOfSite()]);
+  protected readonly listed = computed(() => (this.session.release()?.page ? this.changes().slice(0, 60) : []));
   protected readonly sentence = computed(() => {
-    const count = this.painted.changes().length;
+    const count = this.changes().length;
     if (!this.session.release()?.page) return 'This page goes live for the first time.';
     if (count === 0)
       return this.besides().site
@@ -81,10 +94,19 @@ export class PublishDialog {
     const page = this.session.page();
     if (!page) return;
     this.busy.set(true);
+    this.share.set(0);
+    this.problem.set(undefined);
     try {
       await this.session.settled();
-      const { number, page: released, live } = await firstValueFrom(this.api.publish(page.id));
-      this.session.release.set({ number, page: released && sharingParts(released, page) });
+      const {
+        number,
+        page: released,
+        styling,
+        live,
+      } = await resultOf(this.api.publish(page.id), (share) => this.share.set(share));
+      const site = this.session.site();
+      const seen = released && site ? sharingParts(seenPage(site, released), page) : null;
+      this.session.release.set({ number, page: seen, styling });
       this.done.set(live);
       this.messages.add({ severity: 'success', detail: `Release ${number} is live.`, life: 3000 });
     } catch (error) {

@@ -1,11 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { firstValueFrom } from 'rxjs';
 import { FormsModule } from '@angular/forms';
 import { DynamicDialogRef } from 'primeng/dynamicdialog';
 import { SelectButton } from 'primeng/selectbutton';
 import { DialogFocus } from '../../theme/dialog-focus';
 import { landingBy } from '@core/document/commands/place';
-import { insertShared } from '@core/document/commands/shared';
+import { insertShared, sharedRoots } from '@core/document/commands/shared';
 import { copyOf } from '@core/document/commands/thing';
 import type { Edit } from '@core/document/edits/edit';
 import { pageOfSection, type KeptSection } from '@core/document/kept-section';
@@ -13,14 +12,18 @@ import type { Page } from '@core/document/page';
 import { foundBy, readyMade } from '@core/document/ready-made/all';
 import { purposes, type Purpose } from '@core/document/purpose';
 import { planted } from '@core/document/planting';
+import { sharedAt } from '@core/document/seen/seen-page';
 import type { Site } from '@core/document/site';
 import { PageDrawing } from '../../drawing/page-drawing';
-import { Api, failureOf } from '../../services/api';
 import { PageSession } from '../../services/page-session';
 import { Selection } from '../state/selection';
 import { Requests } from '../state/requests';
 import { Commands } from '../commands/commands';
 import { valueOf } from '../../theme/from-event';
+
+/** Whether a page as it is seen shows a shared section. */
+const shows = (page: Page, section: string): boolean =>
+  [...sharedRoots(page)].some((id) => sharedAt(page, id) === section);
 
 interface Offer {
   readonly id: string;
@@ -46,7 +49,6 @@ export class SectionsDialog {
   private readonly selection = inject(Selection);
   private readonly requests = inject(Requests);
   private readonly commands = inject(Commands);
-  private readonly api = inject(Api);
   protected readonly purposeChoices = [
     { word: 'all', purpose: 'all' },
     ...purposes.map((purpose) => ({ word: purpose, purpose })),
@@ -85,7 +87,7 @@ export class SectionsDialog {
       name: section.name,
       purpose: section.purpose,
       origin: section.shared ? 'shared' : 'kept',
-      here: section.shared && page !== undefined && Object.hasOwn(page.parts, section.root),
+      here: section.shared && page !== undefined && shows(page, section.id),
       page: pageOfSection(section),
     };
   }
@@ -107,17 +109,14 @@ export class SectionsDialog {
 
   protected add(offer: Offer): void {
     const section = this.session.site()?.sections?.find((one) => one.id === offer.id);
-    if (offer.here && section) {
-      this.dialog.close();
-      return this.selection.select(section.root);
-    }
     let made = '';
     const done = this.commands.attempt((site, page) => {
       const target = landingBy(page, this.selection.selected()?.id, 'section');
       const index = target.where === 'inside' ? target.index : 0;
       if (section?.shared) {
-        made = section.root;
-        return insertShared(page, section, index);
+        const shared = insertShared(page, section, index);
+        made = shared.made;
+        return shared.edits;
       }
       const ready = readyMade.find((one) => one.id === offer.id);
       const fresh = section ? copyOf(pageOfSection(section), section.root) : planted(site, ready!.tree); // an offer is one or the other
@@ -130,11 +129,8 @@ export class SectionsDialog {
     this.requests.reveals.next(made);
   }
 
-  protected async letGo(offer: Offer): Promise<void> {
-    try {
-      this.session.setSections(await firstValueFrom(this.api.removeSection(this.site().id, offer.id)));
-    } catch (error) {
-      this.session.notices.next(failureOf(error).problem);
-    }
+  /** The site keeps a section no longer; one that a page still shows stays. */
+  protected letGo({ id }: Offer): void {
+    this.session.apply([{ do: 'remove', on: 'site', from: 'sections', id }]);
   }
 }

@@ -5,17 +5,16 @@ import { isOutOfFlow } from '@core/geometry/measured';
 import { dragPins, type Edge, type Values } from '@core/geometry/pins';
 import { guidesOf, moveBy } from '@core/geometry/resize';
 import type { Point } from '@core/geometry/box';
-import { resolve } from '@core/style/cascade';
-import { PageSession } from '../../services/page-session';
 import { Selection } from '../state/selection';
 import { DragState } from '../state/drag-state';
 import { Commands } from '../commands/commands';
 import { Leaves } from '../state/leaves';
+import { ResolvedValues } from '../state/resolved-values';
 
 /** Moves an absolute or fixed part on a leaf: it keeps the edges it is pinned to, and their units. */
 @Injectable()
 export class PinDrag {
-  private readonly session = inject(PageSession);
+  private readonly values = inject(ResolvedValues);
   private readonly selection = inject(Selection);
   private readonly dragState = inject(DragState);
   private readonly commands = inject(Commands);
@@ -35,7 +34,7 @@ export class PinDrag {
 
   /** Takes hold of a part that is out of the flow on this leaf; false for any other. */
   press(breakpoint: string, id: string, start: Point, scale: number): boolean {
-    const part = this.leaves.around(breakpoint, id)?.parts.get(id);
+    const part = this.leaves.near(breakpoint, id)?.parts.get(id);
     if (!part || !isOutOfFlow(part)) return false;
     this.drag = { breakpoint, id, start, scale, moved: false, values: {} };
     return true;
@@ -46,17 +45,15 @@ export class PinDrag {
     breakpoint: string,
     id: string,
     by: Point,
-    free = true,
+    unsnapped = true,
     page = this.leaves.around(breakpoint, id),
   ): Values | undefined {
     const part = page?.parts.get(id);
-    const site = this.session.site();
-    const document = this.session.page();
     const basis = this.leaves.basis(breakpoint, id, 'left');
-    if (!page || !part || !isOutOfFlow(part) || !site || !document || !basis) return undefined;
-    const inset = (edge: Edge): string => resolve(site, document, id, breakpoint, 'normal', edge).value;
+    if (!page || !part || !isOutOfFlow(part) || !basis) return undefined;
+    const inset = (edge: Edge): string => this.values.value(id, breakpoint, edge);
     const others = [...page.parts.values()].filter((one) => one.id !== id && one.parent !== id);
-    const drawn = moveBy(part.box, by, guidesOf(others.map((one) => one.box)), { free, both: false });
+    const drawn = moveBy(part.box, by, guidesOf(others.map((one) => one.box)), { unsnapped, both: false });
     return dragPins(
       part,
       containingBlock(page, id).box,
@@ -66,7 +63,7 @@ export class PinDrag {
     );
   }
 
-  move(point: Point, free: boolean): boolean {
+  move(point: Point, unsnapped: boolean): boolean {
     const { drag } = this;
     if (!drag) return false;
     if (!drag.moved && Math.hypot(point.x - drag.start.x, point.y - drag.start.y) < 4) return true;
@@ -77,7 +74,7 @@ export class PinDrag {
         drag.breakpoint,
         drag.id,
         { x: (point.x - drag.start.x) / drag.scale, y: (point.y - drag.start.y) / drag.scale },
-        free,
+        unsnapped,
         this.measureFrom,
       ) ?? {};
     this.dragState.previewed.set({ breakpoint: drag.breakpoint, values: new Map([[drag.id, drag.values]]) });

@@ -1,6 +1,6 @@
 import type { Page } from '@core/document/page';
 import type { LeafPainter } from '../canvas/leaf-painter';
-import type { Writer } from './writer';
+import type { Writer } from '../writing/writer';
 
 /** A leaf as those see it who work on it: its frame, who paints it and who writes in it. */
 export interface LeafFrame {

@@ -130,22 +130,21 @@ export class LeafInput {
 
   /** A second click at the same spot reaches what lies underneath. */
   private goUnder(id: string, event: PointerEvent): void {
-    const page = this.leaves.whole(this.leaf.name);
-    const pile = page
-      ? pileAt(page, { x: event.clientX, y: event.clientY }).filter((one) => !this.editorOnly.locked().has(one))
-      : [];
+    const point = { x: event.clientX, y: event.clientY };
+    const page = this.leaves.at(this.leaf.name, point);
+    const pile = page ? pileAt(page, point).filter((one) => !this.editorOnly.locked().has(one)) : [];
     const next = pile[(pile.indexOf(id) + 1) % Math.max(pile.length, 1)];
     if (next !== undefined) this.selection.select(next, this.leaf.name);
   }
 
   /** A click with Shift adds to the selection; a sweep selects what it touches: the widgets, or the boxes that lie in it whole. */
   private sweep(event: PointerEvent, swept: Box): void {
-    const page = this.leaves.whole(this.leaf.name);
     const id = this.meant(event.target);
     if (swept.width < 4 && swept.height < 4) {
       if (id !== undefined) this.selection.toggle(id, this.leaf.name);
       return;
     }
+    const page = this.leaves.whole(this.leaf.name);
     if (page)
       this.selection.selectAll(
         this.marquee.touched(page, swept).filter((one) => !this.editorOnly.locked().has(one)),
@@ -159,12 +158,13 @@ export class LeafInput {
     event.preventDefault();
     const id = this.meant(event.target);
     if (id !== undefined && !this.selection.all().includes(id)) this.selection.select(id, this.leaf.name);
-    const page = this.leaves.whole(this.leaf.name);
+    const point = { x: event.clientX, y: event.clientY };
+    const page = this.leaves.at(this.leaf.name, point);
     const rect = this.leaf.place();
     this.requests.menus.next({
       x: rect.left + event.clientX * this.leaf.scale(),
       y: rect.top + event.clientY * this.leaf.scale(),
-      pile: page ? pileAt(page, { x: event.clientX, y: event.clientY }) : [],
+      pile: page ? pileAt(page, point) : [],
     });
   }
 
@@ -193,7 +193,7 @@ export class LeafInput {
   private writeAt(event: MouseEvent): void {
     if (this.leaf.writer?.holds(event.target)) return;
     const id = this.leaf.painter?.partAt(event.target);
-    if (id !== undefined) this.leaf.writer?.begin(id);
+    if (id !== undefined) this.leaf.writer?.begin(id, { x: event.clientX, y: event.clientY });
   }
 
   private keyed(event: KeyboardEvent): void {

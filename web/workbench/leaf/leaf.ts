@@ -9,6 +9,7 @@ import {
   inject,
   input,
   OnDestroy,
+  signal,
   untracked,
   viewChild,
 } from '@angular/core';
@@ -39,18 +40,21 @@ import { LeafPainter } from '../canvas/leaf-painter';
 import { EmptyPlaces } from './overlays/empty-places';
 import { LeafTravel } from './overlays/leaf-travel';
 import { Canvases } from '../state/canvases';
+import { Holding } from '../state/holding';
+import { Company } from '../state/company';
 import { Leaves, type LeafView } from '../state/leaves';
 import { openAround } from '../canvas/opened-items';
 import { DragPreview } from './drag-preview';
 import type { LeafFrame } from './leaf-frame';
 import { LeafInput } from './leaf-input';
 import { Outlines } from './outlines';
-import { Writer } from './writer';
+import { loadWriting, Writer } from '../writing/writer';
+import { WritingBar } from '../writing/writing-bar';
 
 /** One breakpoint's live page: a frame as wide as its screen, drawn to scale, worked on directly. */
 @Component({
   selector: 'fold-leaf',
-  imports: [EmptyPlaces, LeafHandles, LeafNotes, LeafTravel],
+  imports: [EmptyPlaces, LeafHandles, LeafNotes, LeafTravel, WritingBar],
   providers: [LeafInput],
   templateUrl: './leaf.html',
   styleUrl: './leaf.css',
@@ -69,6 +73,8 @@ export class Leaf implements OnDestroy, Surface, LeafView, LeafFrame {
   private readonly requests = inject(Requests);
   private readonly dragging = inject(Dragging);
   private readonly leaves = inject(Leaves);
+  private readonly company = inject(Company);
+  private readonly holding = inject(Holding);
   private readonly canvases = inject(Canvases);
   private readonly destroyed = inject(DestroyRef);
   private readonly input = inject(LeafInput);
@@ -82,6 +88,11 @@ export class Leaf implements OnDestroy, Surface, LeafView, LeafFrame {
   protected readonly notesAsked = computed(
     () => this.dragState.distances() || ['flow', 'place', 'box'].includes(this.ledgerState.group()),
   );
+  /** Whether a part is selected, and not the page alone: what works on one loads when the first is. */
+  protected readonly hasChosen = computed(() => {
+    const chosen = this.selection.selected();
+    return chosen !== undefined && chosen.id !== chosen.page.root;
+  });
   protected readonly mark = computed(() => {
     const landing = this.dragState.landing();
     return landing?.where === this.name ? landing : undefined;
@@ -93,7 +104,7 @@ export class Leaf implements OnDestroy, Surface, LeafView, LeafFrame {
   });
 
   painter: LeafPainter | undefined;
-  writer: Writer | undefined;
+  private readonly writers = signal<Writer | undefined>(undefined);
   private shownChanges: Subscription | undefined;
   private leave: (() => void)[] = [];
   private drawnAs = '';
@@ -108,22 +119,29 @@ export class Leaf implements OnDestroy, Surface, LeafView, LeafFrame {
 
   constructor() {
     this.input.of(this, this.outlines);
-    afterNextRender(() => this.open());
+    afterNextRender(() => {
+      this.open();
+    });
     effect(() =>
       this.outlines.around({
         chosen: this.selection.selected()?.id,
         hover: this.dragState.hover(),
         others: this.selection.all(),
         into: this.mark()?.drop.into,
+        people: this.company.people(),
+        reached: this.holding.reached(),
         scale: this.scaled(),
       }),
     );
     effect(() => {
-      const [taste, site] = [this.dragState.previewed(), this.session.site()];
+      const [previewed, site] = [this.dragState.previewed(), this.session.site()];
       untracked(() => {
-        this.preview.show(taste, site);
+        this.preview.show(previewed, site);
         this.outlines.soon();
       });
+    });
+    effect(() => {
+      if (this.hasChosen()) void loadWriting().catch(() => undefined); // asked again when somebody writes
     });
     effect(() => this.hide(this.editorOnly.hidden()));
     effect(() => {
@@ -153,15 +171,33 @@ export class Leaf implements OnDestroy, Surface, LeafView, LeafFrame {
       .subscribe(({ part, breakpoint }) => breakpoint === this.name && this.writer?.begin(part));
   }
 
+  /** Who writes in this leaf. */
+  get writer(): Writer | undefined {
+    return this.writers();
+  }
+
   get name(): string {
     return this.breakpoint().id;
   }
 
   ngOnDestroy(): void {
+    this.close();
+    this.outlines.stop();
+  }
+
+  /** Lets go of the frame's document. */
+  private close(): void {
     this.writer?.end();
     this.shownChanges?.unsubscribe();
     this.leave.forEach((end) => end());
-    this.outlines.stop();
+    this.leave = [];
+  }
+
+  /** A frame that takes another place among the leaves, as when a breakpoint's limit passes another's, gets an empty document: it is drawn in that. */
+  protected framed(): void {
+    if (!this.painter || this.painter.document === this.frame().nativeElement.contentDocument) return;
+    this.close();
+    this.open();
   }
 
   rect = (): DOMRect => {
@@ -211,10 +247,18 @@ export class Leaf implements OnDestroy, Surface, LeafView, LeafFrame {
       .join('');
   }
 
-  /** Scrolls this leaf, and nothing around it, until a part is in view. */
+  /** Scrolls this leaf until a part is in view; unrolled, it is the spread that scrolls, for the leaf worked in. */
   private reveal(part: string): void {
     const [view, box] = [this.view(), this.painter?.element(part)?.getBoundingClientRect()];
-    if (view && box && (box.top < 0 || box.bottom > view.innerHeight))
+    if (this.spread.unrolled()) {
+      const frame = this.frame().nativeElement;
+      const sheets = frame.closest('.sheets');
+      if (!sheets || !box || this.selection.active() !== this.name) return;
+      const room = sheets.getBoundingClientRect();
+      const top = frame.getBoundingClientRect().top + box.top * this.scale();
+      if (top < room.top || top + box.height * this.scale() > room.bottom)
+        sheets.scrollBy(0, top - room.top - Math.max(0, Math.min(80, room.height - box.height * this.scale())));
+    } else if (view && box && (box.top < 0 || box.bottom > view.innerHeight))
       view.scrollBy(0, box.top - Math.max(0, Math.min(80, view.innerHeight - box.height)));
   }
 
@@ -228,7 +272,16 @@ export class Leaf implements OnDestroy, Surface, LeafView, LeafFrame {
     const site = this.session.site();
     if (!document || !page || !site) return;
     this.painter = new LeafPainter(document);
-    this.writer = new Writer(this.painter, this.written, this.name, () => this.catchUp());
+    const writer = new Writer(
+      {
+        breakpoint: this.name,
+        painter: this.painter,
+        redraw: (part) => this.redraw(part),
+        ended: () => this.catchUp(),
+      },
+      this.written,
+    );
+    this.writers.set(writer);
     this.load(page);
     this.shownChanges = this.session.shownChanges.subscribe((change) => this.takeIn(change));
     this.leave.push(this.dragging.register(this), this.leaves.register(this));
@@ -301,6 +354,18 @@ export class Leaf implements OnDestroy, Surface, LeafView, LeafFrame {
     for (const change of this.pending) this.painter?.apply(this.canvases.patch(site, change, this.addresses(site)));
     this.pending = [];
     this.outlines.soon();
+  }
+
+  /** Draws what a part says as the page has it. */
+  private redraw(part: string): void {
+    const [site, page] = [this.session.site(), this.session.page()];
+    if (!site || !page || !Object.hasOwn(page.parts, part)) return;
+    const change: PageChange = {
+      before: page,
+      after: page,
+      edits: [{ do: 'set', part, field: ['content', 'base', 'text'] }],
+    };
+    this.painter?.apply(this.canvases.patch(site, change, this.addresses(site)));
   }
 
   /** Draws what could not be drawn while somebody wrote. */

@@ -4,6 +4,7 @@ import type { Page } from '@core/document/page';
 import type { Box } from '@core/geometry/box';
 import type { DragState } from '../state/drag-state';
 import type { SpreadState } from '../state/spread-state';
+import type { Companion } from '../state/company';
 import type { Leaves } from '../state/leaves';
 import type { LeafFrame } from './leaf-frame';
 
@@ -13,6 +14,10 @@ export interface Outlined {
   readonly hover: ReturnType<DragState['hover']>;
   readonly others: readonly string[];
   readonly into: string | undefined;
+  /** Others on the page, whose selections are marked. */
+  readonly people: readonly Companion[];
+  /** Parts that the values shown in the ledger reach besides. */
+  readonly reached: readonly string[];
   readonly scale: number;
 }
 
@@ -21,15 +26,29 @@ export interface Outline {
   readonly name: string;
 }
 
+/** So many parts that are reached are marked at once. */
+const mostReached = 400;
+
+/** What somebody else has selected. */
+export interface TheirOutline {
+  readonly box: Box;
+  readonly word: string;
+  readonly colour: number;
+}
+
 /** The outlines over a leaf: around what is selected, pointed at and dropped into, as it was last laid out. */
 export class Outlines {
   readonly selected = signal<Outline | undefined>(undefined);
   readonly others = signal<readonly Outline[]>([]);
   readonly hovered = signal<Outline | undefined>(undefined);
   readonly into = signal<Box | undefined>(undefined);
+  readonly people = signal<readonly TheirOutline[]>([]);
+  readonly reached = signal<readonly Box[]>([]);
   /** The page's own height while the leaf is unrolled. */
   readonly pageHeight = signal(0);
-  private outlined: Outlined = { chosen: undefined, hover: undefined, others: [], into: undefined, scale: 1 };
+  private outlined: Outlined = {
+    ...{ chosen: undefined, hover: undefined, others: [], into: undefined, people: [], reached: [], scale: 1 },
+  };
   private drawing = 0;
 
   constructor(
@@ -64,7 +83,7 @@ export class Outlines {
         Math.min(Math.ceil(body.getBoundingClientRect().bottom + (this.leaf.view()?.scrollY ?? 0)), 60_000),
       );
     const page = this.leaf.page();
-    const { chosen, hover, others, into } = this.outlined;
+    const { chosen, hover, others, into, people, reached } = this.outlined;
     this.selected.set(page && chosen !== undefined && chosen !== page.root ? this.of(page, chosen) : undefined);
     this.hovered.set(
       page && hover && hover.breakpoint === this.leaf.name && hover.part !== chosen && hover.part !== page.root
@@ -73,7 +92,21 @@ export class Outlines {
     );
     this.others.set(page ? others.flatMap((id) => (id === chosen ? [] : (this.of(page, id) ?? []))) : []);
     this.into.set(page && into !== undefined ? this.of(page, into)?.box : undefined);
+    if (reached.length > 0 || this.reached().length > 0)
+      this.reached.set(
+        page
+          ? reached.slice(0, mostReached).flatMap((id) => (id === chosen ? [] : (this.of(page, id)?.box ?? [])))
+          : [],
+      );
+    if (people.length > 0 || this.people().length > 0)
+      this.people.set(page ? people.flatMap((one) => this.theirs(page, one)) : []);
   }
+
+  private theirs = (page: Page, { at, word, colour }: Companion): TheirOutline[] =>
+    at.flatMap((id) => {
+      const box = id === page.root || !Object.hasOwn(page.parts, id) ? undefined : this.of(page, id)?.box;
+      return box ? [{ box, word, colour }] : [];
+    });
 
   private of(page: Page, id: string): Outline | undefined {
     const part = page.parts[id];

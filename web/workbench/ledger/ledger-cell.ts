@@ -11,6 +11,7 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
+import type { SiteHolder } from '@core/style/holder';
 import type { LedgerCell as Cell } from '@core/style/ledger';
 import { lengthUnits } from '@core/geometry/units';
 import { propertyOf } from '@core/style/properties';
@@ -18,7 +19,6 @@ import { severalValues } from '@core/style/several';
 import type { Site } from '@core/document/site';
 import { unknownFamilies } from '@core/style/layers';
 import { checkValue } from '@core/style/value';
-import { styleEdit } from '@core/document/commands/style';
 import { PageSession } from '../../services/page-session';
 import { Selection } from '../state/selection';
 import { Commands } from '../commands/commands';
@@ -53,6 +53,8 @@ export class LedgerCell {
   readonly row = input<readonly string[]>([]);
   readonly menu = output<Event>();
   readonly pickPicture = output<void>();
+  /** The class or element the value comes from is to be shown. */
+  readonly follow = output<SiteHolder>();
 
   private readonly session = inject(PageSession);
   private readonly selection = inject(Selection);
@@ -161,7 +163,7 @@ export class LedgerCell {
     const text = typed.trim();
     if (text === this.cell().value && this.rejected() === undefined) return true;
     if (text === '') {
-      if (this.cell().own) this.commands.setStyle(this.breakpoint(), this.property(), undefined);
+      if (this.cell().own) this.commands.setHeld(this.breakpoint(), { [this.property()]: undefined });
       this.accept();
       return true;
     }
@@ -178,7 +180,7 @@ export class LedgerCell {
     }
     if (this.property() === 'font-family') this.sayUnknown(site, value);
     if (value !== this.cell().value || !this.cell().own)
-      this.commands.setStyle(this.breakpoint(), this.property(), value);
+      this.commands.setHeld(this.breakpoint(), { [this.property()]: value });
     this.accept();
     return true;
   }
@@ -187,21 +189,12 @@ export class LedgerCell {
   private fillRow(text: string): boolean {
     const site = this.session.site();
     const chosen = this.selection.selected();
-    const values = severalValues(text, this.row().length);
-    if (!site || !chosen || !values) return false;
-    const checked = this.row().map((property, index) => checkValue(site, property, values[index] ?? ''));
+    const typed = severalValues(text, this.row().length);
+    if (!site || !chosen || !typed) return false;
+    const checked = this.row().map((property, index) => checkValue(site, property, typed[index] ?? ''));
     if (!checked.every((one) => one.ok)) return false;
-    this.commands.attempt(() =>
-      this.row().map((property, index) =>
-        styleEdit(
-          chosen.id,
-          this.breakpoint(),
-          this.selection.state(),
-          property,
-          checked[index]!.ok ? checked[index]!.value : undefined,
-        ),
-      ),
-    );
+    const values = this.row().map((property, index) => [property, checked[index]!.value] as const);
+    this.commands.setHeld(this.breakpoint(), Object.fromEntries(values));
     this.accept();
     return true;
   }
@@ -214,7 +207,7 @@ export class LedgerCell {
     if (!unit || !chosen || !site) return false;
     const next = this.leaves.inUnit(this.breakpoint(), chosen.id, this.property(), unit, this.cell().value);
     if (next === undefined || !checkValue(site, this.property(), next).ok) return false;
-    this.commands.setStyle(this.breakpoint(), this.property(), next);
+    this.commands.setHeld(this.breakpoint(), { [this.property()]: next });
     this.accept();
     return true;
   }

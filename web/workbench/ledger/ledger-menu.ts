@@ -1,28 +1,42 @@
-import { inject, Injectable } from '@angular/core';
+import { inject } from '@angular/core';
 import type { MenuItem } from 'primeng/api';
 import { below, outwards, type Breakpoint } from '@core/document/breakpoint';
-import { copyTo, moveTo, overriddenBelow, ownValues, takeBack, type OwnValue } from '@core/document/commands/overrides';
-import type { Edit } from '@core/document/edits/edit';
+import {
+  asTheyAre,
+  copyTo,
+  moveTo,
+  overriddenBelow,
+  ownValues,
+  takeBack,
+  type OwnValue,
+} from '@core/document/commands/overrides';
+import type { AnyEdit } from '@core/document/edits/site-edit';
 import { lengthUnits, unitOf } from '@core/geometry/units';
-import { ledgerCell, ledgerRows } from '@core/style/ledger';
+import { giveTo, heldValues, holderEdit, takeFrom } from '@core/document/commands/held';
+import { ledgerRows } from '@core/style/ledger';
 import { checkValue } from '@core/style/value';
 import { PageSession } from '../../services/page-session';
+import { Dialogs, type FarReaching, type ToNewClass } from '../state/dialogs';
+import { Holding } from '../state/holding';
 import { Selection } from '../state/selection';
 import { LedgerState } from '../state/ledger-state';
 import { Commands } from '../commands/commands';
 import { isApart } from '../state/ledger-state';
 import { Leaves } from '../state/leaves';
+import { ResolvedValues } from '../state/resolved-values';
 
-/** What the ledger's menus offer: for one cell, and for all a part's values at a breakpoint. */
-@Injectable()
+/** What the ledger's menus offer: for one cell, and for all a part's values at a breakpoint. Made by the ledger, with the first of them. */
 export class LedgerMenu {
+  private readonly values = inject(ResolvedValues);
   private readonly session = inject(PageSession);
   private readonly selection = inject(Selection);
+  private readonly holding = inject(Holding);
   private readonly ledgerState = inject(LedgerState);
   private readonly commands = inject(Commands);
   private readonly leaves = inject(Leaves);
+  private readonly dialogs = inject(Dialogs);
 
-  private item(label: string, icon: string, values: readonly OwnValue[], edits: () => readonly Edit[]): MenuItem {
+  private item(label: string, icon: string, values: readonly unknown[], edits: () => readonly AnyEdit[]): MenuItem {
     return { label, icon, disabled: values.length === 0, command: () => this.commands.attempt(edits) };
   }
 
@@ -50,6 +64,8 @@ export class LedgerMenu {
     const chosen = this.selection.selected();
     const site = this.session.site();
     if (!chosen || !site) return [];
+    const holder = this.holding.ofSite();
+    if (holder) return this.ofHolder(heldValues(site, holder, breakpoint.id, new Set(properties)));
     const values = ownValues(chosen.page, chosen.id, breakpoint.id, new Set(properties)).filter(
       (one) => one.state === this.selection.state(),
     );
@@ -60,6 +76,7 @@ export class LedgerMenu {
     return [
       this.item('Reset', 'pi pi-undo', values, () => takeBack(values)),
       ...this.carrying(values, breakpoint),
+      ...this.giving(values),
       { separator: true },
       ...(overriders.length === 0
         ? [
@@ -83,7 +100,9 @@ export class LedgerMenu {
   column(breakpoint: Breakpoint): MenuItem[] {
     const chosen = this.selection.selected();
     const group = this.ledgerState.group();
+    const [site, holder] = [this.session.site(), this.holding.ofSite()];
     if (!chosen) return [];
+    if (site && holder) return this.ofHolder(heldValues(site, holder, breakpoint.id));
     const all = ownValues(chosen.page, chosen.id, breakpoint.id);
     const among = isApart(group)
       ? []
@@ -95,6 +114,45 @@ export class LedgerMenu {
       { separator: true },
       { label: `All ${all.length}:`, disabled: true },
       ...this.carrying(all, breakpoint),
+      ...this.giving(all),
+    ];
+  }
+
+  /** Gives values to a class of the part, or to every element of its tag: they leave the part in the same step. */
+  private giving(values: readonly OwnValue[]): MenuItem[] {
+    const others = this.holding
+      .choices()
+      .flatMap(({ holder, name }) => (holder.holds === 'part' ? [] : [{ holder, name }]));
+    const part = this.selection.id() ?? '';
+    return [
+      ...others.map(({ holder, name }) => ({
+        label: `Move to ${name}`,
+        icon: 'pi pi-share-alt',
+        disabled: values.length === 0,
+        command: () =>
+          void this.dialogs.open('would change', {
+            title: `Move ${values.length === 1 ? 'this value' : `these ${values.length} values`} to ${name}`,
+            apply: 'Move',
+            edits: (_site, page) => giveTo(holder, asTheyAre(page, values)),
+          } satisfies FarReaching),
+      })),
+      {
+        label: 'Move to a new class …',
+        icon: 'pi pi-share-alt',
+        disabled: values.length === 0,
+        command: () => void this.dialogs.open('new class', { part, values } satisfies ToNewClass),
+      },
+    ];
+  }
+
+  /** What can be done with values of a holder of the site. */
+  private ofHolder(values: readonly Omit<OwnValue, 'part'>[]): MenuItem[] {
+    const [holder, chosen] = [this.holding.ofSite(), this.selection.selected()];
+    if (!holder || !chosen) return [];
+    const here = values.filter((one) => one.state === this.selection.state());
+    return [
+      this.item('Reset', 'pi pi-undo', here, () => here.map((one) => holderEdit(holder, { ...one, value: undefined }))),
+      this.item('Set on this part as well', 'pi pi-copy', here, () => takeFrom(chosen.id, here)),
     ];
   }
 
@@ -102,8 +160,9 @@ export class LedgerMenu {
   private units(property: string, breakpoint: string): MenuItem[] {
     const chosen = this.selection.selected();
     const site = this.session.site();
-    if (!chosen || !site) return [];
-    const { value } = ledgerCell(site, chosen.page, chosen.id, breakpoint, this.selection.state(), property);
+    const resolved = chosen && this.values.resolved(chosen.id, breakpoint, this.selection.state(), property);
+    if (!resolved || !site) return [];
+    const { value } = resolved;
     const items = lengthUnits.flatMap((unit): MenuItem[] => {
       if (unit === unitOf(value)) return [];
       const next = this.leaves.inUnit(breakpoint, chosen.id, property, unit, value);

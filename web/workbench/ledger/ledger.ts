@@ -1,8 +1,16 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  Injector,
+  runInInjectionContext,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { map } from 'rxjs';
 import type { MenuItem } from 'primeng/api';
-import { Menu } from 'primeng/menu';
 import type { Breakpoint } from '@core/document/breakpoint';
 import { columnShares, setColumnShare, setSplit } from '@core/document/commands/columns';
 import { ownValues } from '@core/document/commands/overrides';
@@ -11,12 +19,15 @@ import { commonSplits, readShares } from '@core/document/shares';
 import { Problem } from '@core/document/problem';
 import { statesOf } from '@core/document/kinds/registry';
 import { parentOf } from '@core/document/tree';
-import { ledgerCell, ledgerRows, type LedgerCell as Cell, type LedgerRow } from '@core/style/ledger';
 import { resolve } from '@core/style/cascade';
+import { heldValues } from '@core/document/commands/held';
+import { sameHolder } from '@core/style/holder';
+import { ledgerRows, type LedgerCell as Cell, type LedgerRow } from '@core/style/ledger';
 import { withPicture } from '@core/style/layers';
 import { groups, propertyOf } from '@core/style/properties';
 import { PageSession } from '../../services/page-session';
 import { Dialogs } from '../state/dialogs';
+import { Holding } from '../state/holding';
 import { Requests } from '../state/requests';
 import { Selection } from '../state/selection';
 import { SpreadState } from '../state/spread-state';
@@ -29,12 +40,15 @@ import { FindingsList } from '../review/findings-list';
 import { FlowDrawing } from './slips/flow-drawing';
 import { LedgerCell } from './ledger-cell';
 import { LedgerContent } from './content/ledger-content';
-import { LedgerMenu } from './ledger-menu';
+import { LedgerHolder } from './ledger-holder';
+import type { LedgerMenu } from './ledger-menu';
 import { PlaceDrawing } from './slips/place-drawing';
 import { PropertyHelp } from './help/property-help';
 import { SpaceDrawing } from './slips/space-drawing';
 import { elementOf, valueOf } from '../../theme/from-event';
 import { Hint } from '../../theme/hint';
+import { LateMenu } from '../../theme/late-menu';
+import { ResolvedValues } from '../state/resolved-values';
 
 interface ShownCell {
   readonly property: string;
@@ -54,6 +68,12 @@ interface ShownRow {
   readonly columns: readonly ShownColumn[];
 }
 
+/** The tick of a menu's row; the others keep its place free. */
+const checked = (on: boolean): Pick<MenuItem, 'icon' | 'iconStyle'> => ({
+  icon: 'pi pi-check',
+  ...(!on && { iconStyle: { visibility: 'hidden' } }),
+});
+
 /** The values of the selection: a row a property, a column a breakpoint, each column under its leaf. */
 @Component({
   selector: 'fold-ledger',
@@ -69,7 +89,8 @@ interface ShownRow {
     FlowDrawing,
     LedgerCell,
     LedgerContent,
-    Menu,
+    LedgerHolder,
+    LateMenu,
     PlaceDrawing,
     PropertyHelp,
     Hint,
@@ -77,25 +98,25 @@ interface ShownRow {
   ],
   templateUrl: './ledger.html',
   styleUrl: './ledger.css',
-  providers: [LedgerMenu],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Ledger {
   private readonly session = inject(PageSession);
   protected readonly selection = inject(Selection);
   protected readonly spread = inject(SpreadState);
+  protected readonly holding = inject(Holding);
   protected readonly ledgerState = inject(LedgerState);
   private readonly commands = inject(Commands);
-  private readonly menu = inject(LedgerMenu);
+  private readonly values = inject(ResolvedValues);
+  private readonly injector = inject(Injector);
+  private menu: Promise<LedgerMenu> | undefined;
   protected readonly gap = leafGap;
   protected readonly splits = commonSplits;
   private readonly requests = inject(Requests);
   protected readonly helpAsked = toSignal(this.requests.helps.pipe(map(() => true)), { initialValue: false });
-  private readonly cellMenu = viewChild.required<Menu>('cellMenu');
+  private readonly cellMenu = viewChild.required<LateMenu>('cellMenu');
   private readonly dialogs = inject(Dialogs);
   protected readonly menuItems = signal<MenuItem[]>([]);
-  /** A menu that fades would take one that is opened meanwhile away with it. */
-  protected readonly atOnce = { disabled: true };
   protected readonly sharesProblem = signal<{ readonly breakpoint: string; readonly sentence: string } | undefined>(
     undefined,
   );
@@ -103,9 +124,9 @@ export class Ledger {
   protected readonly rows = computed<ShownRow[]>(() => {
     const group = this.ledgerState.group();
     const chosen = this.selection.selected();
-    const site = this.session.site();
-    if (isApart(group) || !chosen || !site) return [];
+    if (isApart(group) || !chosen) return [];
     const state = this.selection.state();
+    const holder = this.holding.ofSite();
     const rows = this.ownOnly() ? groups.flatMap((one) => ledgerRows[one]) : ledgerRows[group];
     const shown = rows.map((row) => ({
       row,
@@ -116,7 +137,9 @@ export class Ledger {
           part: row.parts[index] ?? '',
           cell: this.known(
             `${property}@${breakpoint.id}`,
-            ledgerCell(site, chosen.page, chosen.id, breakpoint.id, state, property),
+            holder
+              ? this.holding.cell(holder, breakpoint.id, state, property)!
+              : this.values.cell(chosen.id, breakpoint.id, state, property)!, // the selection is on the page
           ),
         }));
         return { breakpoint, width, folded, cells, own: cells.filter((one) => one.cell.own).length };
@@ -134,6 +157,13 @@ export class Ledger {
     const chosen = this.selection.selected();
     const group = this.ledgerState.group();
     const among = new Set(isApart(group) ? [] : ledgerRows[group].flatMap((row) => row.properties));
+    const [site, holder] = [this.session.site(), this.holding.ofSite()];
+    if (site && holder)
+      return this.spread.leaves().map(({ breakpoint, width, folded }) => ({
+        ...{ breakpoint, width, folded },
+        here: heldValues(site, holder, breakpoint.id, among).length,
+        all: heldValues(site, holder, breakpoint.id).length,
+      }));
     return this.spread.leaves().map(({ breakpoint, width, folded }) => ({
       breakpoint,
       width,
@@ -153,6 +183,7 @@ export class Ledger {
       before.value === cell.value &&
       before.own === cell.own &&
       before.from === cell.from &&
+      JSON.stringify(before.holder) === JSON.stringify(cell.holder) &&
       before.sentence === cell.sentence &&
       before.noEffect === cell.noEffect;
     if (same) return before;
@@ -164,6 +195,7 @@ export class Ledger {
   protected readonly isDrawn = computed(
     () =>
       !this.ownOnly() &&
+      !this.holding.ofSite() &&
       this.selection.state() === 'normal' &&
       ['flow', 'box', 'space', 'place'].includes(this.ledgerState.group()),
   );
@@ -183,7 +215,7 @@ export class Ledger {
   protected readonly shares = computed(() => {
     const chosen = this.selection.selected();
     const site = this.session.site();
-    if (!chosen || !site || this.ledgerState.group() !== 'flow') return undefined;
+    if (!chosen || !site || this.ledgerState.group() !== 'flow' || this.holding.ofSite()) return undefined;
     const one = chosen.part.kind === 'column';
     const parent = one ? parentOf(chosen.page, chosen.id) : chosen.id;
     if (parent === undefined || chosen.page.parts[parent]?.kind !== 'columns') return undefined;
@@ -243,8 +275,22 @@ export class Ledger {
   }
 
   protected openMenu(event: Event, properties: readonly string[], breakpoint: Breakpoint): void {
-    this.menuItems.set(this.menu.cell(properties, breakpoint));
-    this.cellMenu().show(event);
+    void this.showMenu(event, (menu) => menu.cell(properties, breakpoint));
+  }
+
+  /** Opens a menu of the ledger; what it offers is loaded with the first. */
+  private async showMenu(event: Event, itemsOf: (menu: LedgerMenu) => MenuItem[]): Promise<void> {
+    const beside = event.currentTarget;
+    this.menu ??= import('./ledger-menu').then((file) =>
+      runInInjectionContext(this.injector, () => new file.LedgerMenu()),
+    );
+    const menu = await this.menu.catch(() => undefined);
+    if (menu) {
+      this.menuItems.set(itemsOf(menu));
+      return this.cellMenu().showBeside(beside);
+    }
+    this.menu = undefined; // asked again with the next
+    this.session.notices.next('This menu could not be loaded. Check the connection, or reload the page.');
   }
 
   /** The states the part can be in, to choose from. */
@@ -253,22 +299,47 @@ export class Ledger {
     this.menuItems.set(
       states.map((state) => ({
         label: state,
-        icon: state === this.selection.state() ? 'pi pi-check' : 'pi',
+        ...checked(state === this.selection.state()),
         command: () => this.selection.state.set(state),
       })),
     );
     this.cellMenu().toggle(event);
   }
 
+  /** Those whose values may be shown, to choose from. */
+  protected openHolders(event: Event): void {
+    const shown = this.holding.holder();
+    this.menuItems.set([
+      ...this.holding.choices().map(({ holder, name }) => ({
+        label: name,
+        ...checked(sameHolder(holder, shown)),
+        command: () => this.holding.choose(holder),
+      })),
+      { separator: true },
+      {
+        label: 'Add, remove and manage classes …',
+        ...checked(false),
+        command: () => void this.dialogs.open('classes'),
+      },
+    ]);
+    this.cellMenu().toggle(event);
+  }
+
   protected openColumn(event: Event, breakpoint: Breakpoint): void {
-    this.menuItems.set(this.menu.column(breakpoint));
-    this.cellMenu().show(event);
+    void this.showMenu(event, (menu) => menu.column(breakpoint));
   }
 
   protected async pickBackground(breakpoint: string): Promise<void> {
     const picture = await this.dialogs.open('pictures');
     const chosen = this.selection.selected();
     if (typeof picture !== 'string' || !chosen) return;
+    if (this.holding.ofSite()) {
+      this.commands.setHeld(breakpoint, {
+        'background-image': withPicture('none', picture),
+        'background-size': 'cover',
+      });
+      return;
+    }
     this.commands.attempt((site, page) => {
       const set = (property: string, value: string) =>
         styleEdit(chosen.id, breakpoint, this.selection.state(), property, value);

@@ -15,7 +15,6 @@ import type { ListRange } from '@angular/cdk/collections';
 import { sharedRoots } from '@core/document/commands/shared';
 import { kindOf } from '@core/document/kinds/registry';
 import type { Page } from '@core/document/page';
-import { blankSite } from '@core/document/site';
 import type { Laid } from '@core/geometry/box';
 import { pathTo } from '@core/document/tree';
 import { PageSession } from '../../services/page-session';
@@ -32,8 +31,6 @@ import { Glyph } from '../../theme/glyph';
 import { valueOf } from '../../theme/from-event';
 import { afterPaint } from '../canvas/after-paint';
 import { endOf, RowMaker, sameRows, type Row } from './rows';
-
-const noSite = blankSite('none', 'None', 'none');
 
 /** The height of a row, in px. */
 const rowHeight = 24;
@@ -61,7 +58,10 @@ export class Outline implements OnDestroy, Surface {
   protected readonly query = signal('');
   private readonly closed = signal<ReadonlySet<string>>(new Set());
   protected readonly renaming = signal<string | undefined>(undefined);
-  private readonly shared = computed(() => sharedRoots(this.session.site() ?? noSite));
+  private readonly shared = computed(() => {
+    const page = this.session.page();
+    return page ? sharedRoots(page) : new Set<string>();
+  });
   private unregister: (() => void) | undefined;
 
   protected search(event: Event): void {
@@ -171,7 +171,7 @@ export class Outline implements OnDestroy, Surface {
     if (event.button !== 0 || this.renaming() !== undefined) return;
     if (event.shiftKey || event.ctrlKey || event.metaKey) return this.selection.toggle(id);
     const kept = this.selection.all().length > 1 && this.selection.all().includes(id);
-    if (!kept) this.selection.select(id);
+    if (!kept) this.choose(id);
     this.dragging.press({ part: id }, { x: event.clientX, y: event.clientY }, kept ? this.selection.all() : undefined);
   }
 
@@ -224,9 +224,15 @@ export class Outline implements OnDestroy, Surface {
     return moves[event.key];
   }
 
+  /** Selects a part, and has the leaves show it. */
+  private choose(id: string): void {
+    this.selection.select(id);
+    this.requests.reveals.next(id);
+  }
+
   private go(to: Row | undefined): void {
     if (!to) return;
-    this.selection.select(to.id);
+    this.choose(to.id);
     requestAnimationFrame(() => this.focus(to.id));
   }
 

@@ -145,7 +145,7 @@ export class PartsDrawer {
   protected readonly found = computed(() => {
     const words = this.query().trim().toLowerCase();
     const found = kinds.filter(
-      (kind) => kind.group !== 'page' && `${kind.word} ${kind.purpose}`.toLowerCase().includes(words),
+      (kind) => kind.group !== 'page' && !kind.refers && `${kind.word} ${kind.purpose}`.toLowerCase().includes(words),
     );
     const named = (word: string): number => (word.toLowerCase().startsWith(words) ? 0 : 1);
     return found.sort((a, b) => named(a.word) - named(b.word)); // what is called so before what merely speaks of it

@@ -1,6 +1,7 @@
 import { kindOf, nameOf } from '@core/document/kinds/registry';
 import type { Page, Part } from '@core/document/page';
 import type { Breakpoint } from '@core/document/breakpoint';
+import { inPlain } from '@core/document/text/words';
 
 /** A part as a row of the outline. */
 export interface Row {
@@ -70,12 +71,12 @@ export class RowMaker {
   private row(part: Part, at: Standing, breakpoints: readonly Breakpoint[]): Row {
     const known = this.made.get(part);
     if (known && stands(known, at)) return known;
-    const text = part.content.base['text'];
+    const text = inPlain(part.content.base['text']);
     const row: Row = {
       ...at,
       kind: part.kind,
       name: nameOf(part),
-      words: typeof text === 'string' && !part.name ? text : '',
+      words: part.name ? '' : text,
       holds: part.children.length > 0,
       hidden: breakpoints.filter((one) => part.style[one.id]?.normal?.['display'] === 'none').map((one) => one.name),
       off: part.off === true,

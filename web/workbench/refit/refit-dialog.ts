@@ -5,9 +5,9 @@ import { FormsModule } from '@angular/forms';
 import { Button } from 'primeng/button';
 import { Checkbox } from 'primeng/checkbox';
 import { DynamicDialogRef } from 'primeng/dynamicdialog';
-import { ProgressBar } from 'primeng/progressbar';
 import { SelectButton } from 'primeng/selectbutton';
 import { DialogFocus } from '../../theme/dialog-focus';
+import { ProgressLine } from '../../theme/progress-line';
 import { applyEdits } from '@core/document/edits/apply';
 import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
@@ -36,7 +36,7 @@ interface Asked {
 /** A first draft of the smaller layouts: searched on request, shown beside what there is, change by change, taken whole or in part as one step. */
 @Component({
   selector: 'fold-refit-dialog',
-  imports: [Button, Checkbox, FormsModule, ProgressBar, RefitPage, SelectButton],
+  imports: [Button, Checkbox, FormsModule, ProgressLine, RefitPage, SelectButton],
   hostDirectives: [DialogFocus],
   templateUrl: './refit-dialog.html',
   styleUrl: './refit-dialog.css',

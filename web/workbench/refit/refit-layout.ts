@@ -9,6 +9,7 @@ import { hiddenLeaf, type HiddenLeaf } from '../canvas/hidden-leaf';
 import { sliceOf } from '../canvas/slicing';
 
 const nothing: Patch = {
+  shared: new Map(),
   rules: new Map(),
   elements: new Map(),
   subtrees: new Map(),

@@ -7,6 +7,7 @@ import { SpreadState } from '../state/spread-state';
 import { Commands } from '../commands/commands';
 import { Findings } from './findings';
 import { Sweeper } from './sweeper';
+import { inPlain } from '@core/document/text/words';
 
 /** What the checks say, the gravest first, each where it holds; it leads to its place, and where a cure is certain, offers it. */
 @Component({
@@ -33,7 +34,7 @@ export class FindingsList {
     if (!page) return [];
     return this.findings.list().map((finding) => {
       const part = page.parts[finding.part]!;
-      const words = typeof part.content.base['text'] === 'string' ? part.content.base['text'] : '';
+      const words = inPlain(part.content.base['text']);
       const where = this.spread
         .breakpoints()
         .filter((one) => finding.breakpoints === undefined || finding.breakpoints.includes(one.id));

@@ -1,25 +1,22 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
-import { catchError, debounceTime, defer, EMPTY, firstValueFrom, Observable, retry, switchMap, tap } from 'rxjs';
+import { catchError, debounceTime, defer, EMPTY, Observable, retry, switchMap, tap, timer } from 'rxjs';
 import { menuPaths } from '@core/document/menus';
 import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
 import type { LeafFacts } from '@core/review/check';
 import type { Finding } from '@core/review/finding';
-import type { DeskFacts } from '@core/api/sites';
-import { Api } from '../../services/api';
 import { PageWorker } from '../../services/page-worker';
 import { PageSession } from '../../services/page-session';
 import { PaintedPage } from '../state/painted-page';
+import { SitePages } from '../state/site-pages';
 import { SpreadState } from '../state/spread-state';
-import { textBackgroundsOf } from '../canvas/text-backgrounds';
+import { Rests } from '../canvas/rests';
 import { Leaves } from '../state/leaves';
 import { Sweeper } from './sweeper';
 
 /** So long after the last change, in ms, a page is reviewed. */
 const calmFor = 900;
-/** The longest it works without letting others, in ms. */
-const turn = 8;
 
 /** What a review looks at. */
 interface Basis {
@@ -37,7 +34,6 @@ export class Findings {
   private readonly leaves = inject(Leaves);
   private readonly sweeper = inject(Sweeper);
   private readonly worker = inject(PageWorker);
-  private readonly api = inject(Api);
   private readonly found = signal<readonly Finding[]>([]);
   /** What was found last, of the parts that are still on the page. */
   readonly list = computed<readonly Finding[]>(() => {
@@ -47,7 +43,7 @@ export class Findings {
   /** The page has changed since, or is being looked through. */
   readonly busy = signal(true);
   readonly errors = computed(() => this.list().filter((one) => one.severity === 'error').length);
-  private desk: Pick<DeskFacts, 'pages' | 'menus'> | undefined;
+  private readonly sitePages = inject(SitePages);
   /** What a review looks at: another one begins when any of it is another. */
   private readonly basis = computed(() => ({
     site: this.session.site(),
@@ -75,7 +71,7 @@ export class Findings {
       // A leaf may be drawn anew while it is looked at: then it is looked at again.
       const done = defer(() => this.review(basis, over.signal))
         .pipe(
-          retry({ count: 5, delay: calmFor }),
+          retry({ count: 20, delay: (_error, count) => timer(calmFor * count) }),
           catchError(() => EMPTY),
         )
         .subscribe(heard);
@@ -87,30 +83,28 @@ export class Findings {
 
   private async review({ site, page, swept }: Basis, over: AbortSignal): Promise<void> {
     if (!site || !page) return;
-    let worked = performance.now();
-    const calm = async (): Promise<void> => {
-      if (performance.now() - worked < turn) return;
-      await new Promise((go) => requestIdleCallback(go, { timeout: 120 }));
-      worked = performance.now();
-    };
+    const { textBackgroundsOf } = await import('../canvas/text-backgrounds');
+    const rests = new Rests(over);
     const leaves = new Map<string, LeafFacts>();
     for (const { id } of site.breakpoints) {
-      await calm();
-      if (over.aborted) return;
+      await rests.taken();
+      const measured = await this.leaves.wholeCalmly(id, rests);
       const view = this.leaves.view(id);
-      const measured = this.leaves.whole(id);
       if (!view?.document || !measured) continue;
       const sticky = [...measured.parts.values()].filter((one) => one.style.position === 'sticky');
-      const natural = new Map(sticky.map((one) => [one.id, this.leaves.natural(id, one.id) ?? one.box]));
-      const textBackgrounds = await textBackgroundsOf(view.document, measured, (part) => view.element(part), calm);
+      const natural = this.leaves.naturals(
+        id,
+        sticky.map((one) => one.id),
+      );
+      const textBackgrounds = await textBackgroundsOf(view.document, measured, (part) => view.element(part), rests);
       leaves.set(id, { measured, natural, textBackgrounds });
     }
-    this.desk = await firstValueFrom(this.api.desk(site.id)).catch(() => this.desk); // pages come and go meanwhile
-    const menus = this.desk && [...this.desk.menus, ...menuPaths([page])];
+    const desk = await this.sitePages.look();
+    const menus = desk && [...desk.menus, ...menuPaths([page])];
     const found = await this.worker.review({
       site,
       page,
-      pages: this.desk?.pages.map(({ id, title, path, former, livePath }) => ({
+      pages: desk?.pages.map(({ id, title, path, former, livePath }) => ({
         id,
         title,
         path,

@@ -15,6 +15,7 @@ import { tidewick } from '../../../demo/tidewick';
 import { textBackgroundsOf } from '../canvas/text-backgrounds';
 import { hiddenLeaf } from '../canvas/hidden-leaf';
 import { measurePage } from '../canvas/measuring';
+import { Rests } from '../canvas/rests';
 
 const looks: readonly Site[] = [tidewick, mill, observatory];
 const blank = blankPage('p', 'Page', '/');
@@ -29,7 +30,7 @@ async function errorsOf(site: Site, page: Page): Promise<string[]> {
       leaf.painter.document,
       measured,
       (part) => leaf.painter.element(part),
-      () => Promise.resolve(),
+      new Rests(new AbortController().signal),
     );
     leaves.set(id, {
       measured,

@@ -6,7 +6,7 @@ import { pageOfSection } from '@core/document/kept-section';
 import { planted } from '@core/document/planting';
 import type { Page } from '@core/document/page';
 import { blankSite } from '@core/document/site';
-import { sweptFrom, sweptTo } from '@core/review/sweep/sweep';
+import { sweptFrom, sweptTo } from '@core/review/sweep/fault-kinds';
 import { PageSession } from '../../services/page-session';
 import { Sweeper } from './sweeper';
 

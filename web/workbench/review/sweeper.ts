@@ -4,12 +4,10 @@ import type { Edit } from '@core/document/edits/edit';
 import { kindOf } from '@core/document/kinds/registry';
 import type { Page } from '@core/document/page';
 import { parentOf } from '@core/document/tree';
-import { Sweep, sweepOrder, type Jump, type SweptFault } from '@core/review/sweep/sweep';
+import type { Jump, Sweep, SweptFault } from '@core/review/sweep/sweep';
 import { sizesFrom } from '@core/review/sweep/sizes';
 import { canvasAddresses } from '../../services/addresses';
 import { PageSession } from '../../services/page-session';
-import { hiddenLeaf } from '../canvas/hidden-leaf';
-import { sliceOf } from '../canvas/slicing';
 
 /** The longest a turn of measuring may take, in ms: less than a frame. */
 const turn = 9;
@@ -48,16 +46,19 @@ export class Sweeper implements OnDestroy {
   }
 
   async start(): Promise<void> {
-    const site = this.session.site();
-    const page = this.session.page();
-    if (!site || !page) return;
     const mine = ++this.asked;
+    this.running.set(true);
+    const loaded = await this.load().catch(() => undefined);
+    if (mine !== this.asked) return;
+    if (!loaded) this.session.notices.next('What measures could not be loaded. Check the connection, and try again.');
+    const [site, page] = [this.session.site(), this.session.page()];
+    if (!loaded || !site || !page) return this.running.set(false);
+    const { Sweep, sweepOrder, hiddenLeaf, sliceOf } = loaded;
     const order = sweepOrder(
       site.breakpoints.map((one) => rangeOf(site.breakpoints, one)).flatMap(({ from, to }) => [from, to]),
     );
     const leaf = hiddenLeaf(site, page, { width: 320, height: 800 }, canvasAddresses(site.id));
     const sweep = (this.sweep = new Sweep());
-    this.running.set(true);
     const measure = (width: number): void => {
       leaf.size(width, breakpointAt(site.breakpoints, width).preview.height);
       sweep.add(sliceOf(leaf.painter.document, page, width));
@@ -78,6 +79,16 @@ export class Sweeper implements OnDestroy {
       leaf.remove();
       if (mine === this.asked) this.running.set(false);
     }
+  }
+
+  /** What measures, which loads when it is first used. */
+  private async load() {
+    const [sweeping, { hiddenLeaf }, { sliceOf }] = await Promise.all([
+      import('@core/review/sweep/sweep'),
+      import('../canvas/hidden-leaf'),
+      import('../canvas/slicing'),
+    ]);
+    return { Sweep: sweeping.Sweep, sweepOrder: sweeping.sweepOrder, hiddenLeaf, sliceOf };
   }
 
   /** Measures width after width, a few between two frames, telling of it now and then; whether all were, or another run took over. */

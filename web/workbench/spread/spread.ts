@@ -51,14 +51,16 @@ export class Spread implements OnDestroy {
     this.watching.disconnect();
   }
 
-  protected rangeOf(breakpoint: { reach: string; limit?: number | undefined }): string {
-    if (breakpoint.reach === 'base') return 'base';
-    return breakpoint.reach === 'down' ? `≤ ${breakpoint.limit}` : `≥ ${breakpoint.limit}`;
+  protected rangeOf(breakpoint: { side: string; limit?: number | undefined }): string {
+    if (breakpoint.side === 'base') return 'base';
+    return breakpoint.side === 'down' ? `≤ ${breakpoint.limit}` : `≥ ${breakpoint.limit}`;
   }
 
   /** Lays a screen on its side; the leaf of the breakpoint that decides at that width shows it. */
-  protected turn(breakpoint: Breakpoint, free: boolean): void {
-    this.spread.anySize.set(free ? undefined : { width: breakpoint.preview.height, height: breakpoint.preview.width });
+  protected turn(breakpoint: Breakpoint, isAnySize: boolean): void {
+    this.spread.anySize.set(
+      isAnySize ? undefined : { width: breakpoint.preview.height, height: breakpoint.preview.width },
+    );
   }
 
   protected toggleOpen(id: string): void {

@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal, viewChild } from '@angular/core';
 import { breakpointAt, rangeOf } from '@core/document/breakpoint';
 import { nameOf } from '@core/document/kinds/registry';
-import { faultKinds, type FaultKind } from '@core/review/sweep/faults';
-import { sweptFrom, sweptTo, type SweptFault } from '@core/review/sweep/sweep';
+import { faultKinds, sweptFrom, sweptTo, type FaultKind } from '@core/review/sweep/fault-kinds';
+import type { SweptFault } from '@core/review/sweep/sweep';
 import { faultSentence } from '@core/review/sweep/sentences';
 import { PageSession } from '../../services/page-session';
 import { Selection } from '../state/selection';

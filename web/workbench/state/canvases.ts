@@ -53,9 +53,11 @@ export class Canvases {
 
   /** What a leaf has to change after edits. */
   patch(site: Site, change: PageChange, addresses: Addresses): Patch {
-    const { before, after, edits } = change;
+    const { before, after, edits, siteBefore } = change;
     if (edits === 'all') throw new Error('A page made anew is drawn whole.');
-    return this.patches.of([site, change], keyOf(addresses), () => recompile(site, before, after, edits, addresses));
+    return this.patches.of([site, change], keyOf(addresses), () =>
+      recompile(site, before, after, edits, addresses, siteBefore),
+    );
   }
 }
 

@@ -1,6 +1,10 @@
 import { inject, Injectable, Injector, type OnDestroy, type Type } from '@angular/core';
 import { firstValueFrom } from 'rxjs';
 import type { DialogService, DynamicDialogRef } from 'primeng/dynamicdialog';
+import type { OwnValue } from '@core/document/commands/overrides';
+import type { AnyEdit } from '@core/document/edits/site-edit';
+import type { Page } from '@core/document/page';
+import type { Site } from '@core/document/site';
 import type { Moved } from '@core/geometry/moved';
 import { PageSession } from '../../services/page-session';
 
@@ -8,6 +12,34 @@ import { PageSession } from '../../services/page-session';
 export interface MovingCommand {
   readonly title: string;
   readonly moved: readonly Moved[];
+}
+
+/** Values of a part that are to move to a class that is not there yet. */
+export interface ToNewClass {
+  readonly part: string;
+  readonly values: readonly OwnValue[];
+}
+
+/** Edits of something that reaches many parts, waiting for a person's word; made anew of the documents as they are whenever they are looked at. */
+export interface FarReaching {
+  readonly title: string;
+  readonly apply: string;
+  readonly edits: (site: Site, page: Page) => readonly AnyEdit[];
+}
+
+/** A link that is to be chosen, for words or for a whole part. */
+export interface LinkAsked {
+  readonly link: { readonly to: string; readonly newTab: boolean; readonly label: string } | undefined;
+  /** Nothing is selected that could be the link's words: they are asked for too. */
+  readonly asksForWords: boolean;
+}
+
+/** What was chosen: where it leads, and the words where they were asked for; `to` is empty where the link is to go. */
+export interface LinkChosen {
+  readonly to: string;
+  readonly newTab: boolean;
+  readonly label: string;
+  readonly words: string;
 }
 
 interface Dialog {
@@ -40,6 +72,27 @@ const table = {
     header: 'Save this section',
     width: '440px',
     load: () => import('../dialogs/save-section-dialog').then((file) => file.SaveSectionDialog),
+  },
+  classes: {
+    header: 'Classes of this site',
+    width: 'min(860px, 94vw)',
+    height: '80vh',
+    load: () => import('../dialogs/look/classes-dialog').then((file) => file.ClassesDialog),
+  },
+  'would change': {
+    header: '',
+    width: 'min(980px, 95vw)',
+    load: () => import('../dialogs/look/would-change-dialog').then((file) => file.WouldChangeDialog),
+  },
+  'new class': {
+    header: 'New class',
+    width: '440px',
+    load: () => import('../dialogs/look/new-class-dialog').then((file) => file.NewClassDialog),
+  },
+  link: {
+    header: 'Link',
+    width: 'min(560px, 94vw)',
+    load: () => import('../dialogs/link-dialog').then((file) => file.LinkDialog),
   },
   breakpoints: {
     header: 'Breakpoints of this site',

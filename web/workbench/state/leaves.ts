@@ -2,9 +2,10 @@ import { inject, Injectable, signal, type WritableSignal } from '@angular/core';
 import { pathTo } from '@core/document/tree';
 import { containingBlock } from '@core/geometry/containing-block';
 import { contentBox, type MeasuredPage } from '@core/geometry/measured';
-import type { Box } from '@core/geometry/box';
+import type { Box, Point } from '@core/geometry/box';
 import { lengthIn, pxOf, type Basis, type LengthUnit } from '@core/geometry/units';
-import { measureElement, measurePage, naturalBox } from '../canvas/measuring';
+import { measureElement, measurePage, measuring, naturalBoxes, partsAt } from '../canvas/measuring';
+import type { Rests } from '../canvas/rests';
 import { PageSession } from '../../services/page-session';
 
 /** A leaf as others may ask it: its document, the elements of its parts, its scale. */
@@ -78,6 +79,30 @@ export class Leaves {
     return document && this.once(breakpoint, breakpoint, () => measurePage(document));
   }
 
+  /** The same, measured in slices with rests between; begun anew when the leaf changed meanwhile. */
+  async wholeCalmly(breakpoint: string, rests: Rests): Promise<MeasuredPage | undefined> {
+    let known: { version: number; document: Document; steps: Generator<undefined, MeasuredPage> } | undefined;
+    for (;;) {
+      const document = this.view(breakpoint)?.document;
+      const version = this.version(breakpoint);
+      const kept = this.kept.get(breakpoint);
+      if (!document || kept?.version === version) return document && kept?.page;
+      if (known?.version !== version || known.document !== document)
+        known = { version, document, steps: measuring(document) };
+      const step = known.steps.next();
+      if (step.done) this.kept.set(breakpoint, { version, page: step.value });
+      else if (rests.isDue) await rests.taken();
+    }
+  }
+
+  /** The parts that lie at a point of a leaf, with all that hold them. */
+  at(breakpoint: string, point: Point): MeasuredPage | undefined {
+    const document = this.view(breakpoint)?.document;
+    if (!document) return undefined;
+    const there = partsAt(document, point);
+    return measurePage(document, (id) => there.has(id));
+  }
+
   /** A part with all that hold it, and the children of each of these: enough to place it, at a fraction of the cost. */
   around(breakpoint: string, id: string): MeasuredPage | undefined {
     return this.some(breakpoint, id, true);
@@ -110,8 +135,17 @@ export class Leaves {
 
   /** Where the flow alone would put a part. */
   natural(breakpoint: string, id: string): Box | undefined {
-    const element = this.view(breakpoint)?.element(id);
-    return element ? naturalBox(element) : undefined;
+    return this.naturals(breakpoint, [id]).get(id);
+  }
+
+  /** Where the flow alone would put parts. */
+  naturals(breakpoint: string, ids: readonly string[]): Map<string, Box> {
+    const found = ids.flatMap((id) => {
+      const element = this.view(breakpoint)?.element(id);
+      return element ? [{ id, element }] : [];
+    });
+    const boxes = naturalBoxes(found.map((one) => one.element));
+    return new Map(found.map(({ id }, at) => [id, boxes[at]!]));
   }
 
   /** What relative units of a property are measured by on a part in a leaf. */

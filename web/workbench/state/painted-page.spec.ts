@@ -1,7 +1,7 @@
 import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { blankPage, titleOf, type Page } from '@core/document/page';
-import { blankSite, type Site } from '@core/document/site';
+import { blankSite, stylingOf, type Site, type Styling } from '@core/document/site';
 import { PageSession } from '../../services/page-session';
 import { afterPaint } from '../canvas/after-paint';
 import { PaintedPage } from './painted-page';
@@ -17,7 +17,7 @@ describe('the page as last painted', () => {
   const session = {
     page: signal<Page | undefined>(undefined),
     site: signal<Site | undefined>(undefined),
-    release: signal<{ number: number; page: Page } | null>(null),
+    release: signal<{ number: number; page: Page; styling: Styling } | null>(null),
   };
   let painted: PaintedPage;
   const frame = (): Promise<void> => new Promise((go) => afterPaint(() => go()));
@@ -25,7 +25,7 @@ describe('the page as last painted', () => {
   beforeEach(() => {
     session.page.set(page);
     session.site.set(blankSite('s', 'S', 's'));
-    session.release.set({ number: 1, page });
+    session.release.set({ number: 1, page, styling: stylingOf(blankSite('s', 'S', 's')) });
     TestBed.configureTestingModule({ providers: [PaintedPage, { provide: PageSession, useValue: session }] });
     painted = TestBed.inject(PaintedPage);
     TestBed.tick();
@@ -61,5 +61,10 @@ describe('the page as last painted', () => {
     TestBed.tick();
     await frame();
     expect(painted.changes().map((change) => change.what)).toEqual(['Page: title']);
+    expect(painted.changesOfSite()).toEqual([]);
+    session.site.set({ ...blankSite('s', 'S', 's'), elements: { h2: { phone: { normal: { color: 'teal' } } } } });
+    expect(painted.changesOfSite().map((change) => change.what)).toEqual(['Every h2: Phone color']);
+    session.release.set(null);
+    expect(painted.changesOfSite()).toEqual([]);
   });
 });

@@ -1,6 +1,7 @@
 import { computed, effect, inject, Injectable, signal, type OnDestroy } from '@angular/core';
-import { changesBetween } from '@core/document/changes';
+import { changesBetween, changesOfSite, type Naming } from '@core/document/changes';
 import type { Page } from '@core/document/page';
+import { settled } from '@core/document/seen/settled';
 import { PageSession } from '../../services/page-session';
 import { afterPaint } from '../canvas/after-paint';
 
@@ -14,8 +15,21 @@ export class PaintedPage implements OnDestroy {
   /** What differs from the last release. */
   readonly changes = computed(() => {
     const page = this.painted();
-    const names = new Map(this.session.site()?.breakpoints.map((one) => [one.id, one.name]));
-    return page ? changesBetween(this.session.release()?.page ?? null, page, (id) => names.get(id) ?? id) : [];
+    const site = this.session.site();
+    const live = this.session.release()?.page;
+    return page ? changesBetween(live && site ? settled(site, live) : null, page, this.naming()) : [];
+  });
+  /** The same for what the site says of how its pages look; nothing where the page is not live. */
+  readonly changesOfSite = computed(() => {
+    const [site, release] = [this.session.site(), this.session.release()];
+    return site && release?.page && this.painted() ? changesOfSite(release.styling, site, this.naming()) : [];
+  });
+  private readonly naming = computed<Naming>(() => {
+    const site = this.session.site();
+    return {
+      breakpoint: (id) => site?.breakpoints.find((one) => one.id === id)?.name ?? id,
+      class: (id) => site?.classes.find((one) => one.id === id)?.name ?? id,
+    };
   });
 
   constructor() {

@@ -31,7 +31,11 @@ export class Selection {
   );
   /** The breakpoint of the leaf worked in last; commands that need one take it. */
   readonly breakpoint = signal('');
-  readonly active = computed(() => this.breakpoint() || baseOf(this.session.site()?.breakpoints ?? []).id);
+  readonly active = computed(() => {
+    const [known, id] = [this.session.site()?.breakpoints, this.breakpoint()];
+    const isThere = !known || known.some((one) => one.id === id); // it may have been taken away by anybody
+    return id !== '' && isThere ? id : baseOf(known ?? []).id;
+  });
   /** The state whose values are shown and set; every other part is in its normal one. */
   readonly state = signal<State>('normal');
 
@@ -53,7 +57,9 @@ export class Selection {
     return site && selected ? sharedAround(site, selected.page, selected.id) : undefined;
   });
 
-  select(id: string | undefined, breakpoint?: string): void {
+  /** Selects a part, also by the id it was just put in with. */
+  select(asked: string | undefined, breakpoint?: string): void {
+    const id = asked === undefined ? undefined : this.session.idOnPage(asked);
     if (id !== this.id()) this.state.set('normal');
     this.id.set(id);
     this.others.set(new Set());
@@ -72,7 +78,8 @@ export class Selection {
   }
 
   /** Selects several parts; the last one is the one whose values are shown. */
-  selectAll(ids: readonly string[], breakpoint?: string): void {
+  selectAll(asked: readonly string[], breakpoint?: string): void {
+    const ids = asked.map((id) => this.session.idOnPage(id));
     this.id.set(ids.at(-1) ?? this.session.page()?.root);
     this.others.set(new Set(ids.slice(0, -1)));
     if (breakpoint !== undefined) this.breakpoint.set(breakpoint);

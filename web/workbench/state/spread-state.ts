@@ -32,11 +32,12 @@ export class SpreadState {
   private readonly widestFirst = computed(() => {
     const all = this.breakpoints();
     const opened = this.opened();
+    const fills = all.some((one) => one.id === opened); // it may have been taken away by anybody
     return [...all]
       .sort((a, b) => rangeOf(all, b).from - rangeOf(all, a).from)
       .map((breakpoint) => ({
         breakpoint,
-        folded: opened === undefined ? this.folded().has(breakpoint.id) : breakpoint.id !== opened,
+        folded: fills ? breakpoint.id !== opened : this.folded().has(breakpoint.id),
       }));
   });
 

@@ -1,7 +1,8 @@
 import { provideZonelessChangeDetection, signal, type EnvironmentProviders, type Provider } from '@angular/core';
-import { Subject } from 'rxjs';
+import { EMPTY, Subject, type Observable } from 'rxjs';
 import { MessageService } from 'primeng/api';
 import { DialogService } from 'primeng/dynamicdialog';
+import type { Present } from '@core/api/people';
 import { applyEdits } from '@core/document/edits/apply';
 import type { Edit } from '@core/document/edits/edit';
 import { pageOfSection } from '@core/document/kept-section';
@@ -10,24 +11,8 @@ import type { Page } from '@core/document/page';
 import { Problem } from '@core/document/problem';
 import { blankSite, type Site } from '@core/document/site';
 import { PageSession, type PageChange } from '../../services/page-session';
+import { workbenchServices } from '../services';
 import { ScrollStep } from '../canvas/scroll-sync';
-import { Clipboard } from '../commands/clipboard';
-import { Commands } from '../commands/commands';
-import { Keys } from '../commands/keys';
-import { WrapCommands } from '../commands/wrap-commands';
-import { Dragging } from '../drag/part-drag';
-import { PinDrag } from '../drag/pin-drag';
-import { Canvases } from '../state/canvases';
-import { Dialogs } from '../state/dialogs';
-import { DragState } from '../state/drag-state';
-import { EditorOnly } from '../state/editor-only';
-import { LedgerState } from '../state/ledger-state';
-import { Leaves } from '../state/leaves';
-import { PaintedPage } from '../state/painted-page';
-import { Progress } from '../state/progress';
-import { Requests } from '../state/requests';
-import { Selection } from '../state/selection';
-import { SpreadState } from '../state/spread-state';
 
 /** A page session that knows edits and undo, and nothing of a server. */
 export class LocalSession {
@@ -36,6 +21,10 @@ export class LocalSession {
   readonly release = signal(null);
   readonly shownChanges = new Subject<PageChange>();
   readonly notices = new Subject<string>();
+  readonly people = signal<readonly Present[]>([]);
+  readonly listening = new Subject<void>();
+  /** Places that were told to others. */
+  readonly told: (readonly string[])[] = [];
   readonly said: string[] = [];
   private readonly inverses: Edit[][] = [];
 
@@ -54,6 +43,13 @@ export class LocalSession {
     if (inverses) this.inverses.push(inverses);
     return inverses !== false;
   }
+
+  tellPlace(at: readonly string[]): Observable<unknown> {
+    this.told.push(at);
+    return EMPTY;
+  }
+
+  idOnPage = (id: string): string => id;
 
   undo(): void {
     const inverses = this.inverses.pop();
@@ -97,7 +93,6 @@ export const pageWith = (holds: readonly Tree[]): Page => {
 export const workbenchWith = (session: LocalSession): (Provider | EnvironmentProviders)[] => [
   provideZonelessChangeDetection(),
   { provide: PageSession, useValue: session },
-  ...[PaintedPage, Selection, SpreadState, DragState, EditorOnly, LedgerState, Requests, Progress, Leaves],
-  ...[ScrollStep, Canvases, Dialogs, Commands, WrapCommands, Clipboard, Keys, Dragging, PinDrag],
-  ...[MessageService, DialogService],
+  ...workbenchServices,
+  ...[ScrollStep, MessageService, DialogService],
 ];

@@ -9,7 +9,7 @@ import { Edits } from '../edit';
 export const site: Site = {
   ...blankSite('s', 'S', 'site'),
   tokens: { ink: '#223344' },
-  classes: [{ name: 'card', style: {} }],
+  classes: [{ id: 'card', name: 'card', style: {} }],
   pictures: {
     sea: {
       name: 'sea',

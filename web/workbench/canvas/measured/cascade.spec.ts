@@ -120,8 +120,12 @@ describe('The cascade', () => {
       h1: { wide: { normal: { color: '#111', 'font-size': '50px' } }, phone: { normal: { color: '#222' } } },
     },
     classes: [
-      { name: 'first', style: { wide: { normal: { color: '#333' } }, phone: { normal: { color: '#444' } } } },
-      { name: 'second', style: { tablet: { normal: { color: '#555' } } } },
+      {
+        id: 'first',
+        name: 'first',
+        style: { wide: { normal: { color: '#333' } }, phone: { normal: { color: '#444' } } },
+      },
+      { id: 'second', name: 'second', style: { tablet: { normal: { color: '#555' } } } },
     ],
   };
   const blank = blankPage('p', 'Page', '/');

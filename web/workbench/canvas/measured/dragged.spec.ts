@@ -7,7 +7,7 @@ import { grips, resize } from '@core/geometry/resize';
 import type { Basis } from '@core/geometry/units';
 
 const basis: Basis = { whole: 400, fontSize: 20, rootFontSize: 16, viewport: { width: 400, height: 400 }, ch: 8 };
-const held = { free: false, both: false };
+const held = { unsnapped: false, both: false };
 
 describe('Values of a drag', () => {
   it('make a width without a unit a share of its parent, and keep a unit that is there', () => {
@@ -49,7 +49,7 @@ describe('Values of a drag', () => {
           const page = measurePage(frame.document);
           const part = page.parts.get('p')!;
           const { style } = frame.find('p');
-          const after = resize(part.box, grip, { x, y }, { x: [], y: [] }, { free: true, both: false }).box;
+          const after = resize(part.box, grip, { x, y }, { x: [], y: [] }, { unsnapped: true, both: false }).box;
           const insets = {
             top: style.top || 'auto',
             right: style.right || 'auto',
@@ -86,13 +86,13 @@ describe('Values of a drag', () => {
   it('step spaces to round sizes unless held free, and take the opposite side along', () => {
     expect(spaceValues('padding', 'top', 20, 10.6, '20px', basis, held)).toEqual({ 'padding-top': '30px' });
     expect(spaceValues('padding', 'top', 64, 35.1, '64px', basis, held)).toEqual({ 'padding-top': '100px' });
-    expect(spaceValues('padding', 'left', 20, 20, '5%', basis, { free: true, both: true })).toEqual({
+    expect(spaceValues('padding', 'left', 20, 20, '5%', basis, { unsnapped: true, both: true })).toEqual({
       'padding-left': '10%',
       'padding-right': '10%',
     });
     expect(spaceValues('padding', 'top', 20, -50, '20px', basis, held)).toEqual({ 'padding-top': '0px' });
     expect(spaceValues('margin', 'top', 0, -24, '0px', basis, held)).toEqual({ 'margin-top': '-24px' });
-    expect(gapValues('row', 16, 9, '1rem', basis, { free: false, both: true })).toEqual({
+    expect(gapValues('row', 16, 9, '1rem', basis, { unsnapped: false, both: true })).toEqual({
       'row-gap': '1.5rem',
       'column-gap': '1.5rem',
     });
@@ -104,7 +104,7 @@ describe('Values of a drag', () => {
       '15px',
       '15px',
     ]);
-    expect(radiusValues({ left: 0, top: 0, width: 80, height: 30 }, 9, { free: true, both: true })).toEqual({
+    expect(radiusValues({ left: 0, top: 0, width: 80, height: 30 }, 9, { unsnapped: true, both: true })).toEqual({
       'border-top-left-radius': '9px',
     });
   });

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { RandomPages } from '@core/document/testing/random-page';
 import { randomly } from '@core/document/testing/randomly';
 import { frameWith } from '../../../testing/frame';
-import { measurePage } from '../measuring';
+import { measurePage, partsAt } from '../measuring';
 import type { Point } from '@core/geometry/box';
 import type { MeasuredPage } from '@core/geometry/measured';
 import { stackingContextOf, formsContext, paintOrder, pileAt, pileWithReasons } from '@core/geometry/paint-order';
@@ -73,6 +73,13 @@ describe('What lies over what', () => {
             .elementsFromPoint(point.x, point.y)
             .flatMap((one) => (one as HTMLElement).dataset['part'] ?? []);
           const mine = pileAt(page, point, painted);
+          const there = partsAt(frame.document, point);
+          expect(
+            pileAt(
+              measurePage(frame.document, (id) => there.has(id)),
+              point,
+            ),
+          ).toEqual(mine); // what lies there is enough to know
           compared++;
           if (theirs.length > 3) deep++;
           if (mine.filter((id) => id !== 'root').join() !== theirs.filter((id) => id !== 'root').join())

@@ -23,6 +23,7 @@ import {
   site,
   type Given,
 } from '@core/review/testing/reviewed';
+import { Rests } from '../rests';
 
 describe('Findings', () => {
   it('name heading levels that are skipped, missing or doubled (WCAG technique G141)', () => {
@@ -245,7 +246,7 @@ describe('Findings', () => {
         frame.document,
         measuredPage,
         (id) => frame.find(id),
-        () => Promise.resolve(),
+        new Rests(new AbortController().signal),
       );
       frame.remove();
       return { measured: measuredPage, natural: new Map(), textBackgrounds };

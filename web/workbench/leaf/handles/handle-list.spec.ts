@@ -45,6 +45,19 @@ describe('Handles of a selected part', () => {
     expect(names(of('s', 'section', ['row', 'grid'], 'type'))).toEqual(['bottom']);
     expect(of('root', 'page', ['s'], 'type')).toEqual([]);
   });
+  it('leave a small part free, so that it can still be pressed', () => {
+    const low = `<p data-part="low" style="width:300px;height:24px;margin:40px">low</p>`;
+    const frame = frameWith(low);
+    const page = measurePage(frame.document);
+    frame.remove();
+    const { box } = page.parts.get('low')!;
+    for (const handle of handlesOf(page, 'low', 'text', [], 'type', 0.37).filter((one) =>
+      /top|bottom/.test('grip' in one ? one.grip : ''),
+    ))
+      expect(
+        handle.box.top >= box.top + box.height - 0.01 || handle.box.top + handle.box.height <= box.top + 0.01,
+      ).toBeTrue();
+  });
   it('lie where the space is, and are thick enough to take hold of', () => {
     const padding = of('row', 'container', ['a', 'b'], 'space').find(
       (one) => one.kind === 'padding' && one.side === 'left',

@@ -26,9 +26,11 @@ export type Handle =
 
 const sides: readonly Edge[] = ['top', 'right', 'bottom', 'left'];
 
+/** A grip on the edge of a box, or beside it where the box is so small that its grips would cover it. */
 function gripBox({ left, top, width, height }: Box, grip: Grip, size: number): Box {
-  const x = grip.includes('left') ? left : grip.includes('right') ? left + width : left + width / 2;
-  const y = grip.includes('top') ? top : grip.includes('bottom') ? top + height : top + height / 2;
+  const [outX, outY] = [width, height].map((extent) => (extent < 3 * size ? size / 2 : 0)) as [number, number]; // one each
+  const x = grip.includes('left') ? left - outX : grip.includes('right') ? left + width + outX : left + width / 2;
+  const y = grip.includes('top') ? top - outY : grip.includes('bottom') ? top + height + outY : top + height / 2;
   return { left: x - size / 2, top: y - size / 2, width: size, height: size };
 }
 

@@ -11,7 +11,6 @@ import { gridLines } from '@core/geometry/grid-cells';
 import { contentBox, isOutOfFlow, type Measured } from '@core/geometry/measured';
 import type { Edge, Values } from '@core/geometry/pins';
 import { guidesOf, resize, type Guides, type Held } from '@core/geometry/resize';
-import { resolve } from '@core/style/cascade';
 import { PageSession } from '../../../services/page-session';
 import { Selection } from '../../state/selection';
 import { DragState } from '../../state/drag-state';
@@ -21,6 +20,7 @@ import { Commands } from '../../commands/commands';
 import { handlesOf, type Handle } from './handle-list';
 import { Leaves } from '../../state/leaves';
 import { elementOf } from '../../../theme/from-event';
+import { ResolvedValues } from '../../state/resolved-values';
 
 /** A drag under way: where it began and what was measured then. */
 interface Drag {
@@ -74,6 +74,7 @@ function growthOf(kind: 'padding' | 'margin', side: Edge, by: { x: number; y: nu
 export class LeafHandles {
   readonly breakpoint = input.required<string>();
   readonly scale = input.required<number>();
+  private readonly values = inject(ResolvedValues);
   private readonly session = inject(PageSession);
   private readonly selection = inject(Selection);
   private readonly dragState = inject(DragState);
@@ -146,9 +147,7 @@ export class LeafHandles {
   }
 
   private value(id: string, property: string): string {
-    const site = this.session.site();
-    const page = this.session.page();
-    return site && page ? resolve(site, page, id, this.breakpoint(), 'normal', property).value : '';
+    return this.values.value(id, this.breakpoint(), property);
   }
 
   protected press(event: PointerEvent, handle: Handle): void {
@@ -206,7 +205,7 @@ export class LeafHandles {
       x: (event.clientX - this.drag.start.x) / this.scale(),
       y: (event.clientY - this.drag.start.y) / this.scale(),
     };
-    const held: Held = { free: event.shiftKey, both: event.altKey };
+    const held: Held = { unsnapped: event.shiftKey, both: event.altKey };
     return this.outcomeOf(this.drag, by, held);
   }
 

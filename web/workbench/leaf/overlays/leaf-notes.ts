@@ -7,12 +7,12 @@ import { distances, type Gap } from '@core/geometry/distances';
 import { gridLines } from '@core/geometry/grid-cells';
 import { bottom, paddingBox, right, type Measured, type MeasuredPage } from '@core/geometry/measured';
 import { distancesTo } from '@core/geometry/pins';
-import { resolve } from '@core/style/cascade';
 import { PageSession } from '../../../services/page-session';
 import { Selection } from '../../state/selection';
 import { DragState } from '../../state/drag-state';
 import { LedgerState } from '../../state/ledger-state';
 import { Leaves } from '../../state/leaves';
+import { ResolvedValues } from '../../state/resolved-values';
 
 /** A shape drawn over the page, with a word on it. */
 interface Note {
@@ -110,6 +110,7 @@ interface Note {
 export class LeafNotes {
   readonly breakpoint = input.required<string>();
   readonly scale = input.required<number>();
+  private readonly values = inject(ResolvedValues);
   private readonly session = inject(PageSession);
   private readonly selection = inject(Selection);
   private readonly dragState = inject(DragState);
@@ -196,9 +197,7 @@ export class LeafNotes {
   }
 
   private declared(id: string, property: string): string {
-    const site = this.session.site();
-    const page = this.session.page();
-    return site && page ? resolve(site, page, id, this.breakpoint(), 'normal', property).value : 'auto';
+    return this.values.value(id, this.breakpoint(), property) || 'auto';
   }
 
   /** What the selection's overflow hides, and by how much; or what the box around it hides of the selection. */

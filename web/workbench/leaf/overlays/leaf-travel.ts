@@ -77,8 +77,9 @@ export class LeafTravel {
     const chosen = this.selection.selected();
     if (!chosen || this.ledgerState.group() !== 'place') return undefined;
     this.leaves.version(this.breakpoint());
-    const page = this.leaves.around(this.breakpoint(), chosen.id);
-    if (!page || page.parts.get(chosen.id)?.style.position !== 'sticky') return undefined;
+    const near = this.leaves.near(this.breakpoint(), chosen.id);
+    if (near?.parts.get(chosen.id)?.style.position !== 'sticky') return undefined;
+    const page = this.leaves.around(this.breakpoint(), chosen.id)!; // what is near it is measured
     const natural = this.leaves.natural(this.breakpoint(), chosen.id);
     const travel =
       natural && stickyTravel(page, chosen.id, natural).find((one) => one.edge === 'top' || one.edge === 'bottom');

@@ -3,19 +3,24 @@ import { FormsModule } from '@angular/forms';
 import { Checkbox } from 'primeng/checkbox';
 import { Select } from 'primeng/select';
 import { kindOf } from '@core/document/kinds/registry';
+import { classesNamed } from '@core/document/commands/classes';
 import { Problem } from '@core/document/problem';
 import { baseOf, type Breakpoint } from '@core/document/breakpoint';
 import { contentAt, contentFrom } from '@core/document/content';
+import { inPlain } from '@core/document/text/words';
 import { checkContents } from '@core/document/edits/check-part';
 import type { ContentField, FieldEditor } from '@core/document/kinds/kind';
 import { Attributes, type Part } from '@core/document/page';
-import { ClassName, type Site } from '@core/document/site';
+import { ClassName, classNamesOf, type Site } from '@core/document/site';
 import { canvasAddresses } from '../../../services/addresses';
 import { PageSession } from '../../../services/page-session';
 import { Dialogs } from '../../state/dialogs';
 import { Selection } from '../../state/selection';
 import { SpreadState } from '../../state/spread-state';
 import { Commands } from '../../commands/commands';
+import { LinkCommands } from '../../commands/link-commands';
+import { Requests } from '../../state/requests';
+import { SitePages } from '../../state/site-pages';
 import { leafGap } from '../../state/spread-state';
 import { valueOf } from '../../../theme/from-event';
 
@@ -40,14 +45,26 @@ function pictureOf(site: Site, id: unknown): Shown | undefined {
   );
 }
 
+/** What a field says as text. */
+const asText = (value: unknown): string => (typeof value === 'object' ? inPlain(value) : String(value ?? ''));
+
 /** One field at one breakpoint: what it says there, where that stands, and what it would say without a wording of its own. */
 function columnOf(
   site: Site,
   part: Part,
   breakpoint: Breakpoint,
   key: string,
-): { at: string; value: string; above: string; own: boolean; from: string; picture: Shown | undefined } {
-  const at = breakpoint.reach === 'base' ? 'base' : breakpoint.id;
+): {
+  at: string;
+  value: string;
+  above: string;
+  own: boolean;
+  from: string;
+  picture: Shown | undefined;
+  /** It says more than plain words: it is written on the page alone. */
+  structured: boolean;
+} {
+  const at = breakpoint.side === 'base' ? 'base' : breakpoint.id;
   const value = contentAt(site, part, breakpoint.id)[key];
   const source = contentFrom(site, part, breakpoint.id, key);
   const { [at]: own, ...others } = part.content;
@@ -56,8 +73,9 @@ function columnOf(
   const from = source === 'base' ? baseOf(site.breakpoints) : site.breakpoints.find((one) => one.id === source);
   return {
     at,
-    value: String(value ?? ''),
-    above: String(above ?? ''),
+    value: asText(value),
+    above: asText(above),
+    structured: typeof value === 'object' && value !== null,
     own: at !== 'base' && own !== undefined && Object.hasOwn(own, key),
     from: from && from.id !== breakpoint.id ? `← ${from.name}` : '',
     picture: pictureOf(site, value),
@@ -67,6 +85,7 @@ function columnOf(
 /** What a part says and is: what it says stands in a column under each leaf; its tag, name, classes and id are the page's. */
 @Component({
   selector: 'fold-ledger-content',
+  providers: [LinkCommands],
   imports: [Checkbox, FormsModule, Select],
   templateUrl: './ledger-content.html',
   styleUrl: './ledger-content.css',
@@ -78,6 +97,9 @@ export class LedgerContent {
   protected readonly spread = inject(SpreadState);
   private readonly commands = inject(Commands);
   private readonly dialogs = inject(Dialogs);
+  private readonly requests = inject(Requests);
+  private readonly linking = inject(LinkCommands);
+  private readonly sitePages = inject(SitePages);
   protected readonly problem = signal<{ readonly key: string; readonly sentence: string } | undefined>(undefined);
 
   protected readonly gap = leafGap;
@@ -87,11 +109,11 @@ export class LedgerContent {
     { id: '', word: 'never' },
     ...this.spread
       .breakpoints()
-      .flatMap(({ id, name, reach }) => (reach === 'down' ? [{ id, word: `${name} down` }] : [])),
+      .flatMap(({ id, name, side }) => (side === 'down' ? [{ id, word: `${name} down` }] : [])),
   ]);
 
   /** How high a field is, in lines. */
-  protected readonly linesOf: Partial<Record<FieldEditor, number>> = { code: 6, lines: 2 };
+  protected readonly linesOf: Partial<Record<FieldEditor, number>> = { code: 6, lines: 2, words: 2, blocks: 2 };
 
   protected placeholderOf(field: Said): string {
     if (field.key === 'alt' && field.picture) return 'From the library';
@@ -106,7 +128,10 @@ export class LedgerContent {
     const kind = kindOf(part.kind);
     const field = (one: ContentField): Said => ({
       ...one,
-      value: String(part.content.base[one.key] ?? ''),
+      value:
+        one.editor === 'link'
+          ? this.sitePages.inWords(asText(part.content.base[one.key]))
+          : asText(part.content.base[one.key]),
       list: [...(one.choices ?? [])],
       picture: pictureOf(site, part.content.base[one.editor === 'picture' ? one.key : 'picture']),
     });
@@ -114,27 +139,37 @@ export class LedgerContent {
       id,
       kind,
       part,
-      tags: [...kind.tags],
-      fields: kind.fields.filter((one) => !one.varies).map(field),
+      tags: kind.tagFor ? [] : [...kind.tags],
+      fields: kind.fields
+        .filter((one) => !one.varies && (one.onlyFor === undefined || one.onlyFor === part.tag))
+        .map(field),
       rows: kind.fields
         .filter((one) => one.varies)
         .map((one) => ({
           ...one,
           columns: this.spread.leaves().map((leaf) => ({ ...leaf, ...columnOf(site, part, leaf.breakpoint, one.key) })),
         })),
+      classes: classNamesOf(site, part.classes).join(' '),
       known: site.classes.map((one) => one.name),
     };
   });
 
   /** Writes a field everywhere, or at one breakpoint; what equals the wording above is no wording of its own. */
   protected setField(event: Event, key: string, at = 'base', above?: string): void {
-    this.say(valueOf(event), key, at, above);
+    const { editor } = this.shown()?.kind.fields.find((one) => one.key === key) ?? {};
+    this.say(editor === 'link' ? this.sitePages.fromWords(valueOf(event)) : valueOf(event), key, at, above);
   }
 
   protected say(value: string, key: string, at = 'base', above?: string): void {
     const shown = this.shown();
-    if (!shown || value === String(shown.part.content[at]?.[key] ?? (at === 'base' ? '' : above)))
+    const stored = shown?.part.content[at]?.[key];
+    if (!shown || value === (typeof stored === 'object' ? undefined : String(stored ?? (at === 'base' ? '' : above))))
       return this.problem.set(undefined);
+    if (typeof stored === 'object')
+      return this.problem.set({
+        key: `${key}@${at}`,
+        sentence: 'This text has more than plain words by now: write it on the page.',
+      });
     if (at !== 'base' && value === above) return this.takeBack(key, at);
     const site = this.session.site();
     try {
@@ -151,6 +186,16 @@ export class LedgerContent {
     }
     this.problem.set(undefined);
     this.commands.setContent(shown.id, key, value, at);
+  }
+
+  /** Opens the text for writing on the leaf of a breakpoint. */
+  protected write(breakpoint: string): void {
+    const id = this.shown()?.id;
+    if (id !== undefined) this.requests.writings.next({ part: id, breakpoint });
+  }
+
+  protected chooseLink(): void {
+    void this.linking.open();
   }
 
   protected takeBack(key: string, at: string): void {
@@ -183,14 +228,15 @@ export class LedgerContent {
         sentence: `“${wrong}” isn’t a valid class name: a letter, then letters, digits or hyphens.`,
       });
     this.problem.set(undefined);
-    const known = this.session.site()?.classes.map((one) => one.name) ?? [];
-    const strange = names.filter((name) => !known.includes(name) && !shown?.part.classes.includes(name));
-    if (strange.length > 0)
+    if (!shown || names.join() === classNamesOf(this.session.site() ?? { classes: [] }, shown.part.classes).join())
+      return;
+    const known = new Set(this.session.site()?.classes.map((one) => one.name));
+    const made = names.filter((name) => !known.has(name) && !shown.part.classes.includes(name));
+    const done = this.commands.attempt((site, page) => classesNamed(site, page, shown.id, names));
+    if (done && made.length > 0)
       this.session.notices.next(
-        `This site has no class “${strange.join('”, “')}”. It is written into the page, but changes nothing.`,
+        `Created the ${made.length === 1 ? 'class' : 'classes'} “${made.join('”, “')}”, which ${made.length === 1 ? 'has' : 'have'} no values yet.`,
       );
-    if (shown && names.join() !== shown.part.classes.join())
-      this.commands.attempt(() => [{ do: 'set', part: shown.id, field: ['classes'], value: names }]);
   }
 
   protected setId(event: Event): void {

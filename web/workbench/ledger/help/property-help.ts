@@ -14,7 +14,6 @@ import { styleEdit } from '@core/document/commands/style';
 import { applyEdits } from '@core/document/edits/apply';
 import type { Page } from '@core/document/page';
 import { alternatives } from '@core/style/alternatives';
-import { ledgerCell } from '@core/style/ledger';
 import { propertyOf } from '@core/style/properties';
 import { PageSession } from '../../../services/page-session';
 import { Requests, type HelpAsked } from '../../state/requests';
@@ -22,6 +21,7 @@ import { Selection } from '../../state/selection';
 import { SpreadState } from '../../state/spread-state';
 import { Commands } from '../../commands/commands';
 import { PartDrawing } from './part-drawing';
+import { ResolvedValues } from '../../state/resolved-values';
 
 interface Shown {
   readonly label: string;
@@ -43,7 +43,7 @@ interface Drawn {
     <p-popover #panel (onShow)="settled.set(true)" (onHide)="hidden()">
       @if (shown(); as help) {
         <section class="help" data-property-help>
-          <h3>{{ help.label }}</h3>
+          <h2>{{ help.label }}</h2>
           <p>{{ says() }}</p>
           @if (why(); as reason) {
             <p class="why">{{ reason }}</p>
@@ -78,7 +78,7 @@ interface Drawn {
     .help {
       width: 428px;
     }
-    h3 {
+    h2 {
       margin: 0 0 2px;
       font: 600 14px var(--values);
     }
@@ -137,6 +137,7 @@ interface Drawn {
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PropertyHelp {
+  private readonly values = inject(ResolvedValues);
   private readonly session = inject(PageSession);
   private readonly selection = inject(Selection);
   private readonly spread = inject(SpreadState);
@@ -158,10 +159,7 @@ export class PropertyHelp {
 
   private readonly cell = computed(() => {
     const help = this.shown();
-    const [site, page] = [this.session.site(), this.session.page()];
-    return help && site && page && Object.hasOwn(page.parts, help.part)
-      ? ledgerCell(site, page, help.part, help.breakpoint, this.selection.state(), help.properties[0]!)
-      : undefined;
+    return help && this.values.cell(help.part, help.breakpoint, this.selection.state(), help.properties[0]!);
   });
   protected readonly why = computed(() => this.cell()?.noEffect);
 

@@ -6,12 +6,12 @@ import { areaBox, cellsBetween, gridLines, placement } from '@core/geometry/grid
 import type { Box, GridLines } from '@core/geometry/box';
 import { contentBox, type Measured } from '@core/geometry/measured';
 import { flexStory, sizeOfFr } from '@core/geometry/space-shared';
-import { resolve } from '@core/style/cascade';
 import { PageSession } from '../../../services/page-session';
 import { Selection } from '../../state/selection';
 import { Commands } from '../../commands/commands';
 import { Leaves } from '../../state/leaves';
 import { listenerOf, valueOf } from '../../../theme/from-event';
+import { ResolvedValues } from '../../state/resolved-values';
 
 const directions = [
   { value: 'row', arrow: '→' },
@@ -56,6 +56,7 @@ function drawnSmall(
 export class FlowDrawing {
   readonly breakpoint = input.required<string>();
   readonly width = input.required<number>();
+  private readonly values = inject(ResolvedValues);
   private readonly session = inject(PageSession);
   private readonly selection = inject(Selection);
   private readonly commands = inject(Commands);
@@ -71,10 +72,7 @@ export class FlowDrawing {
 
   private readonly of = computed(() => {
     const chosen = this.selection.selected();
-    const site = this.session.site();
-    if (!chosen || !site) return undefined;
-    return (name: string, id = chosen.id): string =>
-      resolve(site, chosen.page, id, this.breakpoint(), 'normal', name).value;
+    return chosen && ((name: string, id = chosen.id): string => this.values.value(id, this.breakpoint(), name));
   });
 
   protected readonly layout = computed(() => {

@@ -10,12 +10,12 @@ import { stackingContextOf, formsContext, paintOrder } from '@core/geometry/pain
 import { edges, pinTo, type Edge } from '@core/geometry/pins';
 import { keepingOffset, metOnTheWay, stickyStops, stickyTravel, type StickyStop } from '@core/geometry/sticky';
 import { lengthUnits, unitOf, type LengthUnit } from '@core/geometry/units';
-import { resolve } from '@core/style/cascade';
 import { PageSession } from '../../../services/page-session';
 import { Selection } from '../../state/selection';
 import { Commands } from '../../commands/commands';
 import { Leaves } from '../../state/leaves';
 import { chosenOf, valueOf } from '../../../theme/from-event';
+import { ResolvedValues } from '../../state/resolved-values';
 
 const standings: readonly { readonly value: Standing; readonly word: string }[] = [
   { value: 'flow', word: 'in the flow' },
@@ -33,6 +33,7 @@ const standings: readonly { readonly value: Standing; readonly word: string }[] 
 })
 export class PlaceDrawing {
   readonly breakpoint = input.required<string>();
+  private readonly values = inject(ResolvedValues);
   private readonly session = inject(PageSession);
   private readonly selection = inject(Selection);
   private readonly commands = inject(Commands);
@@ -44,9 +45,7 @@ export class PlaceDrawing {
 
   private readonly value = computed(() => {
     const chosen = this.selection.selected();
-    const site = this.session.site();
-    return (name: string): string =>
-      chosen && site ? resolve(site, chosen.page, chosen.id, this.breakpoint(), 'normal', name).value : '';
+    return (name: string): string => (chosen ? this.values.value(chosen.id, this.breakpoint(), name) : '');
   });
 
   private readonly name = (id: string): string => {
@@ -109,8 +108,8 @@ export class PlaceDrawing {
     const natural = this.leaves.natural(this.breakpoint(), chosen.id);
     this.selection.breakpoint.set(this.breakpoint());
     if (page && natural)
-      this.commands.attempt((site, document) =>
-        setPosition(site, document, chosen.id, this.breakpoint(), position, page, natural),
+      this.commands.attempt((site, shown) =>
+        setPosition(site, shown, chosen.id, this.breakpoint(), position, page, natural),
       );
   }
 

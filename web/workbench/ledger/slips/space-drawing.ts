@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { ledgerCell } from '@core/style/ledger';
+import { ownValue } from '@core/document/commands/style';
 import { PageSession } from '../../../services/page-session';
 import { Selection } from '../../state/selection';
+import { ResolvedValues } from '../../state/resolved-values';
 
 const sides = ['top', 'right', 'bottom', 'left'] as const;
 
@@ -18,7 +19,7 @@ const sides = ['top', 'right', 'bottom', 'left'] as const;
             [class]="side"
             [class.own]="space.margin[side].own"
             [title]="'margin-' + side"
-            [attr.aria-label]="'Edit margin-' + side"
+            [attr.aria-label]="'Edit margin-' + side + ': ' + space.margin[side].value"
             (click)="open('margin-' + side)"
           >
             {{ space.margin[side].value }}
@@ -32,7 +33,7 @@ const sides = ['top', 'right', 'bottom', 'left'] as const;
               [class]="side"
               [class.own]="space.padding[side].own"
               [title]="'padding-' + side"
-              [attr.aria-label]="'Edit padding-' + side"
+              [attr.aria-label]="'Edit padding-' + side + ': ' + space.padding[side].value"
               (click)="open('padding-' + side)"
             >
               {{ space.padding[side].value }}
@@ -48,19 +49,21 @@ const sides = ['top', 'right', 'bottom', 'left'] as const;
 })
 export class SpaceDrawing {
   readonly breakpoint = input.required<string>();
+  private readonly values = inject(ResolvedValues);
   private readonly session = inject(PageSession);
   private readonly selection = inject(Selection);
   protected readonly sides = sides;
 
   protected readonly shown = computed(() => {
     const chosen = this.selection.selected();
-    const site = this.session.site();
-    if (!chosen || !site) return undefined;
+    if (!chosen) return undefined;
     const of = (what: string) =>
       Object.fromEntries(
         sides.map((side) => {
-          const cell = ledgerCell(site, chosen.page, chosen.id, this.breakpoint(), 'normal', `${what}-${side}`);
-          return [side, { value: cell.value.replace(/^0(px)?$/, '0').replace(/px$/, ''), own: cell.own }];
+          const property = `${what}-${side}`;
+          const value = this.values.value(chosen.id, this.breakpoint(), property);
+          const own = ownValue(chosen.page, chosen.id, this.breakpoint(), 'normal', property) !== undefined;
+          return [side, { value: value.replace(/^0(px)?$/, '0').replace(/px$/, ''), own }];
         }),
       ) as Record<(typeof sides)[number], { value: string; own: boolean }>; // one entry a side
     return { margin: of('margin'), padding: of('padding') };

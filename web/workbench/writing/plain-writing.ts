@@ -1,19 +1,10 @@
 import { contentFrom } from '@core/document/content';
 import { kindOf } from '@core/document/kinds/registry';
-import type { PageSession } from '../../services/page-session';
-import type { Commands } from '../commands/commands';
-import type { Selection } from '../state/selection';
 import type { LeafPainter } from '../canvas/leaf-painter';
+import { shownWording, type PlainPage } from './written-page';
 
-/** The page written on, and what is done with what is typed. */
-export interface WrittenPage {
-  readonly session: Pick<PageSession, 'page' | 'site' | 'notices'>;
-  readonly selection: Pick<Selection, 'select'>;
-  readonly commands: Pick<Commands, 'setContent'>;
-}
-
-/** Typing straight on the page: one part at a time becomes editable, and what is typed becomes edits. */
-export class Writer {
+/** Typing plain words straight on the page, in what holds no more than words: the label of a button. */
+export class PlainWriting {
   private element: HTMLElement | undefined;
   private id = '';
   private key = '';
@@ -24,7 +15,7 @@ export class Writer {
 
   constructor(
     private readonly painter: LeafPainter,
-    private readonly written: WrittenPage,
+    private readonly written: PlainPage,
     private readonly breakpoint: string,
     /** Called when writing has ended. */
     private readonly ended: () => void = () => undefined,
@@ -52,18 +43,8 @@ export class Writer {
     this.single = field.editor === 'line';
     this.painter.writing = id;
     this.written.selection.select(id, this.breakpoint);
-    this.element = this.shownIn(element);
+    this.element = shownWording(element);
     this.open(this.element);
-  }
-
-  /** The wording that is shown: the element itself, or one of the spans in it. */
-  private shownIn(element: HTMLElement): HTMLElement {
-    const view = this.painter.document.defaultView;
-    return (
-      [...element.querySelectorAll<HTMLElement>(':scope > span[class^="_at-"]')].find(
-        (one) => view?.getComputedStyle(one).display !== 'none',
-      ) ?? element
-    );
   }
 
   private open(element: HTMLElement): void {
@@ -116,6 +97,11 @@ export class Writer {
       `This is too long for one ${word.toLowerCase()} (${more.length.toLocaleString('en')} characters). Leave the text with Escape and paste on the page: each paragraph becomes a part of its own.`,
     );
   };
+
+  /** Writes as a keyboard would. */
+  type(text: string): void {
+    this.painter.document.execCommand('insertText', false, text);
+  }
 
   private readonly left = (): void => this.end();
 

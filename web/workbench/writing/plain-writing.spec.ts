@@ -7,7 +7,8 @@ import type { Page } from '@core/document/page';
 import { blankSite, type Site } from '@core/document/site';
 import { frameWith, type TestFrame } from '../../testing/frame';
 import type { LeafPainter } from '../canvas/leaf-painter';
-import { Writer, type WrittenPage } from './writer';
+import { PlainWriting } from './plain-writing';
+import type { PlainPage } from './written-page';
 
 describe('Writing on the page', () => {
   const site = blankSite('s', 'S', 'site');
@@ -30,7 +31,10 @@ describe('Writing on the page', () => {
   let frame: TestFrame;
   let made: string[];
 
-  function writerOn(page: Page, breakpoint: string): { writer: Writer; painter: { writing: string | undefined } } {
+  function writerOn(
+    page: Page,
+    breakpoint: string,
+  ): { writer: PlainWriting; painter: { writing: string | undefined } } {
     const painter = {
       writing: undefined,
       document: frame.document,
@@ -38,14 +42,14 @@ describe('Writing on the page', () => {
       partAt: (target: EventTarget | null) =>
         (target as HTMLElement | null)?.closest('[data-part]')?.getAttribute('data-part') ?? undefined,
     };
-    const written: WrittenPage = {
+    const written: PlainPage = {
       session: { page: signal<Page | undefined>(page), site: signal<Site | undefined>(site), notices: new Subject() },
       selection: { select: (id) => void made.push(`select ${id}`) },
       commands: {
         setContent: (id, key, text, from) => made.push(`${id}.${key}@${from}: ${String(text)}`) > 0,
       },
     };
-    return { writer: new Writer(painter as unknown as LeafPainter, written, breakpoint), painter }; // what a writer asks of a painter
+    return { writer: new PlainWriting(painter as unknown as LeafPainter, written, breakpoint), painter }; // what a writer asks of a painter
   }
   const type = (element: HTMLElement, text: string): void => {
     element.textContent = text;

@@ -1,12 +1,12 @@
 import fc from 'fast-check';
-import { compile } from '../compile/compile';
-import { resolve } from '../style/cascade';
-import { applyEdits } from './edits/apply';
-import { Page } from './page';
-import { RandomPages } from './testing/random-page';
-import { randomly } from './testing/randomly';
+import { compile } from '../../compile/compile';
+import { resolve } from '../../style/cascade';
+import { applyEdits } from '../edits/apply';
+import { Page } from '../page';
+import { RandomPages } from '../testing/random-page';
+import { randomly } from '../testing/randomly';
 import { withoutSwitchedOff } from './switched-off';
-import { subtree } from './tree';
+import { subtree } from '../tree';
 
 describe('A part that is switched off', () => {
   it('is published as if it were not there, whatever it is, and is whole again when switched on', () => {

@@ -1,5 +1,5 @@
-import type { Page, Part, Parts } from './page';
-import { subtree } from './tree';
+import type { Page, Part, Parts } from '../page';
+import { subtree } from '../tree';
 
 const shownByParts = new WeakMap<Parts, Page>();
 const nothingOff = new WeakSet<Parts>();

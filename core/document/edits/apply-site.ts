@@ -1,0 +1,214 @@
+import { Breakpoints } from '../breakpoint';
+
+import { Problem } from '../problem';
+import type { Site } from '../site';
+import { pageOfSection } from '../kept-section';
+import { applyEdit } from './apply';
+import { checkSection } from './check-page';
+import { checkStyle } from './check-part';
+import { checkSiteSet } from './check-site-set';
+import {
+  isInSection,
+  type SectionEdit,
+  type SiteEdit,
+  type SiteInsert,
+  type SiteList,
+  type SiteMove,
+  type SiteRemove,
+  type SiteSet,
+} from './site-edit';
+import { leafAt, withLeaf, type Tree } from './tree-leaf';
+
+/** A site after an edit, and the edit that leads back. */
+export interface AppliedToSite {
+  readonly site: Site;
+  readonly inverse: SiteEdit;
+}
+
+/**
+ * The site after one edit of it, with the edit's inverse; the given site is left as it was. Whether the set of breakpoints is whole
+ * is asked by {@link checkWhole} when all edits of a batch are done, since a batch may need several to lead from one set to another.
+ * @throws Problem, with its place, when the edit does not fit the site
+ */
+export function applyToSite(site: Site, edit: SiteEdit): AppliedToSite {
+  if (isInSection(edit)) return inSection(site, edit);
+  switch (edit.do) {
+    case 'insert':
+      return insert(site, edit);
+    case 'remove':
+      return remove(site, edit);
+    case 'move':
+      return move(site, edit);
+    case 'set':
+      return set(site, edit);
+  }
+}
+
+/** An edit of the parts of a section the site keeps; the section itself stays its root. */
+function inSection(site: Site, { on, section: id, ...edit }: SectionEdit): AppliedToSite {
+  const index = placeIn(site, 'sections', id);
+  const section = site.sections![index]!; // it was found there
+  const page = pageOfSection(section);
+  if ((edit.do === 'remove' || edit.do === 'move') && edit.part === section.root)
+    throw new Problem('A section that is kept stays whole.', { part: edit.part });
+  if ((edit.do === 'insert' || edit.do === 'move') && edit.parent === page.root)
+    throw new Problem('This part is no longer on the page.', { part: edit.parent });
+  if (edit.do === 'set' && edit.part === page.root)
+    throw new Problem('This part is no longer on the page.', { part: edit.part });
+  const applied = applyEdit(site, page, edit);
+  const { [page.root]: _page, ...parts } = applied.page.parts;
+  const sections = site.sections!.with(index, { ...section, parts });
+  return { site: { ...site, sections }, inverse: { ...applied.inverse, on, section: id } };
+}
+
+/** Refuses a site whose breakpoints do not make a set after a batch. @throws Problem */
+export function checkWhole(before: Site, after: Site): void {
+  if (before.breakpoints === after.breakpoints) return;
+  const parsed = Breakpoints.safeParse(after.breakpoints);
+  if (parsed.success) return;
+  const { path, message } = parsed.error.issues[0]!; // what failed has an issue
+  const at = typeof path[0] === 'number' ? after.breakpoints[path[0]]?.id : undefined;
+  throw new Problem(message, at === undefined ? { field: 'breakpoints' } : { breakpoint: at });
+}
+
+interface Item {
+  readonly id: string;
+}
+
+const listOf = (site: Site, list: SiteList): readonly Item[] => site[list] ?? [];
+const withList = (site: Site, list: SiteList, items: readonly Item[]): Site => {
+  if (list !== 'sections' || items.length > 0) return { ...site, [list]: items };
+  const { sections: _none, ...rest } = site;
+  return rest;
+};
+
+/** Where something stands in a list of the site. @throws Problem when it is not there */
+function placeIn(site: Site, list: SiteList, id: string): number {
+  const index = listOf(site, list).findIndex((one) => one.id === id);
+  if (index === -1) throw new Problem(`The site has no such ${words[list]}.`, { field: `${list}.${id}` });
+  return index;
+}
+
+/** So many of each a site may have. */
+const most: Readonly<Record<SiteList, number>> = { classes: 1000, breakpoints: 12, sections: 200 };
+
+const words: Readonly<Record<SiteList | 'pictures', string>> = {
+  classes: 'class',
+  breakpoints: 'breakpoint',
+  sections: 'section',
+  pictures: 'picture',
+};
+
+function insert(site: Site, edit: SiteInsert): AppliedToSite {
+  if (edit.into === 'pictures') {
+    if (Object.hasOwn(site.pictures, edit.id))
+      throw new Problem('The site has a picture with this id already.', { field: `pictures.${edit.id}` });
+    const pictures = { ...site.pictures, [edit.id]: edit.item };
+    return { site: { ...site, pictures }, inverse: { do: 'remove', on: 'site', from: 'pictures', id: edit.id } };
+  }
+  const list = listOf(site, edit.into);
+  const { id } = edit.item;
+  const field = `${edit.into}.${id}`;
+  if (list.some((one) => one.id === id))
+    throw new Problem(`The site has a ${words[edit.into]} with this id already.`, { field });
+  if (list.length >= most[edit.into])
+    throw new Problem(`A site has at most ${most[edit.into]} of these.`, { field: edit.into });
+  checkItem(site, edit);
+  const longer = withList(site, edit.into, list.toSpliced(edit.index, 0, edit.item));
+  const inverse: SiteRemove = { do: 'remove', on: 'site', from: edit.into, id };
+  if (edit.into !== 'breakpoints') return { site: longer, inverse };
+  const heir = site.retired?.[id]?.heir;
+  return { site: withoutRetired(longer, id), inverse: { ...inverse, ...(heir !== undefined && { heir }) } };
+}
+
+function checkItem(site: Site, edit: Exclude<SiteInsert, { into: 'pictures' }>): void {
+  if (edit.into === 'classes') {
+    if (site.classes.some((one) => one.name === edit.item.name))
+      throw new Problem(`The site has a class called “${edit.item.name}” already.`, { field: 'classes' });
+    checkStyle(site, edit.item.style, `.${edit.item.name}`);
+  } else if (edit.into === 'sections') checkSection(site, edit.item);
+}
+
+/** The site with one breakpoint less among those that went. */
+function withoutRetired(site: Site, id: string): Site {
+  if (!site.retired || !Object.hasOwn(site.retired, id)) return site;
+  const { [id]: _back, ...retired } = site.retired;
+  const { retired: _all, ...rest } = site;
+  return Object.keys(retired).length > 0 ? { ...rest, retired } : rest;
+}
+
+function remove(site: Site, edit: SiteRemove): AppliedToSite {
+  if (edit.from === 'pictures') {
+    const item = Object.hasOwn(site.pictures, edit.id) ? site.pictures[edit.id] : undefined;
+    if (!item) throw new Problem('The site has no such picture.', { field: `pictures.${edit.id}` });
+    const { [edit.id]: _gone, ...pictures } = site.pictures;
+    return { site: { ...site, pictures }, inverse: { do: 'insert', on: 'site', into: 'pictures', id: edit.id, item } };
+  }
+  const index = placeIn(site, edit.from, edit.id);
+  const shorter = withList(site, edit.from, listOf(site, edit.from).toSpliced(index, 1));
+  const inverse = inverseOfRemove(site, edit.from, index);
+  if (edit.from !== 'breakpoints') return { site: shorter, inverse };
+  checkLeaving(site, edit);
+  const retired = { ...site.retired, [edit.id]: edit.heir === undefined ? {} : { heir: edit.heir } };
+  return { site: { ...shorter, retired }, inverse };
+}
+
+function inverseOfRemove(site: Site, from: SiteList, index: number): SiteInsert {
+  if (from === 'classes') return { do: 'insert', on: 'site', into: from, index, item: site.classes[index]! };
+  if (from === 'sections') return { do: 'insert', on: 'site', into: from, index, item: site.sections![index]! }; // it was found there
+  return { do: 'insert', on: 'site', into: from, index, item: site.breakpoints[index]! };
+}
+
+/** A breakpoint that goes hands what is set at it to another that stays, or to none. */
+function checkLeaving(site: Site, { id, heir }: SiteRemove): void {
+  const own = site.breakpoints.find((one) => one.id === id);
+  if (own?.side === 'base')
+    throw new Problem('The base stays the base: everything else inherits from it.', { breakpoint: id });
+  const takes = site.breakpoints.find((one) => one.id === heir);
+  if (heir !== undefined && (heir === id || !takes || takes.side === 'base'))
+    throw new Problem('What is set at a breakpoint can only move to another that stays.', { breakpoint: heir });
+}
+
+function move(site: Site, edit: SiteMove): AppliedToSite {
+  const index = placeIn(site, edit.within, edit.id);
+  const list = listOf(site, edit.within);
+  const rest = list.toSpliced(index, 1);
+  return {
+    site: withList(site, edit.within, rest.toSpliced(edit.index, 0, list[index]!)),
+    inverse: { ...edit, index },
+  };
+}
+
+function set(site: Site, edit: SiteSet): AppliedToSite {
+  const [what, id, ...below] = edit.field;
+  checkSiteSet(site, edit);
+  const list = what === 'classes' || what === 'breakpoints' || what === 'sections' ? what : undefined;
+  const index = list && placeIn(site, list, id!);
+  const before = list ? leafAt(listOf(site, list)[index!] as unknown as Tree, below) : leafAt(site, edit.field); // a list's items are records
+  const inverse: SiteSet = {
+    do: 'set',
+    on: 'site',
+    field: edit.field,
+    ...(before !== undefined && { value: before as NonNullable<SiteSet['value']> }), // read from the document
+  };
+  if (!list) return { site: withBranch(site, edit), inverse };
+  const items: readonly Tree[] = listOf(site, list) as unknown as readonly Tree[]; // the same
+  const next =
+    what === 'classes' && below[0] === 'style'
+      ? styled(items[index!]!, below, edit.value)
+      : withLeaf(items[index!]!, below, edit.value);
+  return { site: withList(site, list, items.with(index!, next) as unknown as readonly Item[]), inverse };
+}
+
+/** A class keeps its style, be it empty. */
+const styled = (one: Tree, [, ...path]: readonly string[], value: unknown): Tree => ({
+  ...one,
+  style: withLeaf(one['style'] as Tree, path, value), // SiteClass has one
+});
+
+/** Tokens, elements and pictures stay records, be they empty. */
+function withBranch(site: Site, { field, value }: SiteSet): Site {
+  const [what, ...path] = field;
+  if (path.length === 0) return { ...site, [what]: value };
+  return { ...site, [what]: withLeaf(site[what as 'tokens'], path, value) }; // a record at each of them
+}

@@ -1,0 +1,89 @@
+import type { Page } from '../page';
+import { Problem } from '../problem';
+import { referencesOf } from '../seen/seen-page';
+import type { Site } from '../site';
+import { applyTo } from './apply';
+import { lowered } from './across';
+import { redirected } from './addressed';
+import { applyToSite, checkWhole } from './apply-site';
+import { draftOf, finished, type Draft } from './draft';
+import { isOnPage, isOnSite, type AnyEdit, type Primitive } from './site-edit';
+
+/** A page with the site it belongs to. */
+export interface Documents {
+  readonly site: Site;
+  readonly page: Page;
+}
+
+/** What a batch made of documents. */
+export interface AppliedBatch extends Documents {
+  /** The primitives the batch came to: what a log says. */
+  readonly edits: readonly Primitive[];
+  /** The edits that lead back, in the order to apply them. */
+  readonly inverses: readonly AnyEdit[];
+}
+
+/**
+ * A page and its site after a batch that may hold edits of both, each checked against what both are by then.
+ * What no edit concerns comes back as the very same object.
+ * @throws Problem, with its place; then nothing has changed
+ */
+export function applyBatch({ site: before, page: pageBefore }: Documents, edits: readonly AnyEdit[]): AppliedBatch {
+  let site = before;
+  let page = pageBefore;
+  let draft: Draft | undefined;
+  const done: Primitive[] = [];
+  const inverses: AnyEdit[][] = [];
+  const apply = (edit: Primitive): AnyEdit => {
+    done.push(edit);
+    if (!isOnSite(edit)) return applyTo(site, (draft ??= draftOf(page)), edit);
+    const applied = applyToSite(site, edit);
+    site = applied.site;
+    return applied.inverse;
+  };
+  const settle = (): Page => {
+    if (draft) page = finished(draft);
+    draft = undefined;
+    return page;
+  };
+  for (const wanted of edits)
+    for (const edit of redirected({ site, page: draft?.page ?? page }, wanted)) {
+      if (isPrimitive(edit)) {
+        inverses.push([apply(edit)]);
+        continue;
+      }
+      const { primitives, inverses: back } = lowered(site, settle(), edit); // what goes across is read from a whole page
+      for (const one of primitives) apply(one);
+      inverses.push([...back]);
+    }
+  settle();
+  checkWhole(before, site);
+  checkReferences({ site: before, page: pageBefore }, { site, page });
+  return { site, page, edits: done, inverses: inverses.reverse().flat() };
+}
+
+const isPrimitive = (edit: AnyEdit): edit is Primitive => isOnSite(edit) || isOnPage(edit);
+
+/** The references of a page to sections that are not there, or not shared. */
+const dangling = ({ site, page }: Documents): string[] =>
+  referencesOf(page).flatMap(([reference, section]) =>
+    site.sections?.some((one) => one.id === section && one.shared) ? [] : [reference],
+  );
+
+/** Refuses that a page refers to a section that is not there after the batch, be it that the one came or the other went. @throws Problem */
+function checkReferences(before: Documents, after: Documents): void {
+  const known = dangling(before);
+  const reference = dangling(after).find((id) => !known.includes(id));
+  if (reference === undefined) return;
+  const was = referencesOf(before.page).some(([id]) => id === reference);
+  throw new Problem(was ? 'This page still has this shared section.' : 'The site no longer has this shared section.', {
+    part: reference,
+  });
+}
+
+/** A site after edits of it alone. @throws Problem */
+export function applyToSiteAll(before: Site, edits: readonly AnyEdit[]): Site {
+  const site = edits.filter(isOnSite).reduce((at, edit) => applyToSite(at, edit).site, before);
+  checkWhole(before, site);
+  return site;
+}

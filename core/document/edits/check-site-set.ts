@@ -1,0 +1,67 @@
+import * as z from 'zod';
+import { Breakpoint } from '../breakpoint';
+import { KeptSection } from '../kept-section';
+import { Problem } from '../problem';
+import { Picture, Site, SiteClass } from '../site';
+import { states } from '../style-map';
+import { checkValue, tokenValueProblem } from '../../style/value';
+import { checkState } from './check-part';
+import type { SiteSet } from './site-edit';
+
+/** Refuses a value a field of the site cannot have. @throws Problem with the place */
+export function checkSiteSet(site: Site, edit: SiteSet): void {
+  const { field, value } = edit;
+  const place = { field: field.join('.') };
+  if (field[0] === 'elements') return checkStyleAt(site, field.slice(2), value, place.field);
+  if (field[0] === 'classes' && field[2] === 'style') return checkStyleAt(site, field.slice(3), value, place.field);
+  if (field[0] === 'tokens') {
+    const problem =
+      value === undefined
+        ? undefined
+        : typeof value === 'string'
+          ? tokenValueProblem(value)
+          : 'A token’s value is a text.';
+    if (problem !== undefined) throw new Problem(problem, place);
+    return;
+  }
+  const parsed = schemaOf(field).safeParse(value);
+  if (!parsed.success) throw new Problem(parsed.error.issues[0]?.message ?? 'This value does not fit.', place);
+  if (field[0] === 'pictures' && !Object.hasOwn(site.pictures, field[1]))
+    throw new Problem('The site has no such picture.', place);
+  if (field[0] === 'classes' && site.classes.some((one) => one.name === value && one.id !== field[1]))
+    throw new Problem(`The site has a class called “${String(value)}” already.`, place);
+}
+
+function schemaOf([what, , key]: SiteSet['field']): z.ZodType {
+  switch (what) {
+    case 'breakpoints':
+      return Breakpoint.shape[key as 'name' | 'side' | 'limit' | 'preview']; // as the field's schema has it
+    case 'pictures':
+      return Picture.shape[key as 'name' | 'alt']; // the same
+    case 'sections':
+      return KeptSection.shape[key as 'name' | 'purpose']; // the same
+    case 'classes':
+      return SiteClass.shape.name;
+    default:
+      return Site.shape[what as 'name' | 'language' | 'fonts']; // the same
+  }
+}
+
+/** Refuses a value at a breakpoint and in a state where it cannot be; a value may be unset at breakpoints that went, too. */
+function checkStyleAt(site: Site, path: readonly string[], value: unknown, field: string): void {
+  const [breakpoint = '', state = '', property = ''] = path;
+  const place = { field, breakpoint, state, property };
+  if (
+    !site.breakpoints.some((one) => one.id === breakpoint) &&
+    !(value === undefined && Object.hasOwn(site.retired ?? {}, breakpoint))
+  )
+    throw new Problem('The site has no such breakpoint.', place);
+  checkState(state, states, place);
+  if (value === undefined) return;
+  const checked =
+    typeof value === 'string'
+      ? checkValue(site, property, value)
+      : { ok: false as const, problem: 'A value is a text.' };
+  if (!checked.ok) throw new Problem(checked.problem, place);
+  if (checked.value !== value) throw new Problem(`Write ${checked.value}.`, place);
+}

@@ -1,0 +1,90 @@
+import fc from 'fast-check';
+import { blankSite } from '../site';
+import { Problem } from '../problem';
+import { randomly } from '../testing/randomly';
+import { applyBatch, type Documents } from './batch';
+import { collisions, overtaken } from './overtaken';
+import type { AnyEdit } from './site-edit';
+import { beginning, somePageEdit, someSiteEdit } from './testing/some-edits';
+import { blankPage } from '../page';
+
+describe('What others have changed of a step', () => {
+  it('is nothing where nobody else has changed anything, whatever the step did', () => {
+    let steps = 0;
+    fc.assert(
+      fc.property(randomly(), (random) => {
+        const before = beginning(random);
+        const edits = Array.from({ length: 4 }, (): AnyEdit =>
+          random.chance(0.4) ? someSiteEdit(random, before.site) : somePageEdit(random, before.site, before.page),
+        );
+        try {
+          const { inverses, ...now } = applyBatch(before, edits);
+          steps++;
+          expect(overtaken(now, { edits, inverses })).toEqual([]);
+        } catch (error) {
+          if (!(error instanceof Problem)) throw error; // random edits may not fit
+        }
+      }),
+      { numRuns: 150 },
+    );
+    expect(steps).toBeGreaterThan(30);
+  });
+
+  const documents: Documents = {
+    site: { ...blankSite('s', 'S', 'site'), classes: [{ id: 'card', name: 'card', style: {} }] },
+    page: blankPage('p', 'Page', '/'),
+  };
+  const colour = (value: string, state = 'normal'): AnyEdit => ({
+    do: 'set',
+    part: 'root',
+    field: ['style', 'wide', state as 'normal', 'color'],
+    value,
+  });
+  const ofClass = (value: string): AnyEdit => ({
+    do: 'set',
+    on: 'site',
+    field: ['classes', 'card', 'style', 'wide', 'normal', 'color'],
+    value,
+  });
+
+  it('is each field they set to something else, named with both values, on page and site', () => {
+    const step = [colour('red'), ofClass('green')];
+    const { inverses, ...now } = applyBatch(documents, step);
+    const theirs = applyBatch(now, [colour('blue'), ofClass('green')]);
+    expect(overtaken(theirs, { edits: step, inverses })).toEqual([
+      { what: 'color of “Page” at Wide', own: 'red', theirs: 'blue' },
+    ]);
+    expect(
+      overtaken(applyBatch(now, [ofClass('black')]), { edits: step, inverses }).map(({ what, theirs: value }) => [
+        what,
+        value,
+      ]),
+    ).toEqual([['color of the class “card” at Wide', 'black']]);
+  });
+
+  it('is told of edits that still wait: the same field set to another value, or a part removed that they changed', () => {
+    const found = (waiting: AnyEdit[], others: AnyEdit[]): unknown[] => [
+      ...collisions(documents, waiting, others).values(),
+    ];
+    expect(found([colour('red')], [colour('blue')])).toEqual([
+      { what: 'color of “Page” at Wide', own: 'red', theirs: 'blue' },
+    ]);
+    expect(found([colour('red')], [colour('red')])).toEqual([]);
+    expect(found([colour('red')], [colour('blue', 'hover')])).toEqual([]);
+    expect(found([ofClass('red')], [colour('blue')])).toEqual([]);
+    const box: AnyEdit = {
+      ...{ do: 'insert', parent: 'root', index: 0, root: 'box' },
+      parts: {
+        box: {
+          ...{ kind: 'section', tag: 'section', children: [], classes: [], style: {} },
+          ...{ content: { base: {} }, attributes: {} },
+        },
+      },
+    };
+    const withBox = applyBatch(documents, [box]);
+    const changed: AnyEdit = { do: 'set', part: 'box', field: ['name'], value: 'Theirs' };
+    expect([...collisions(withBox, [{ do: 'remove', part: 'box' }], [changed]).values()]).toEqual([
+      { what: '“Section”, which is removed here' },
+    ]);
+  });
+});

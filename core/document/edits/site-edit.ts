@@ -1,0 +1,101 @@
+import * as z from 'zod';
+import { Breakpoint } from '../breakpoint';
+import { ClassName } from '../class-name';
+import { Identifier } from '../identifier';
+import { KeptSection } from '../kept-section';
+import { ElementName, Picture, SiteClass, TokenName } from '../site';
+import { states } from '../style-map';
+import { AcrossEdit } from './across-edit';
+import { Edit, Insert, Move, PropertyName, Remove, SetField } from './edit';
+
+const onSite = { on: z.literal('site') };
+const styled = [Identifier, z.enum(states), PropertyName] as const;
+
+/** The field of a site a `set` addresses, as a path into its document. */
+export const SiteField = z.union([
+  z.tuple([z.enum(['name', 'language', 'fonts'])]),
+  z.tuple([z.literal('tokens'), TokenName]),
+  z.tuple([z.literal('elements'), ElementName, ...styled]),
+  z.tuple([z.literal('classes'), ClassName, z.literal('name')]),
+  z.tuple([z.literal('classes'), ClassName, z.literal('style'), ...styled]),
+  z.tuple([z.literal('breakpoints'), Identifier, z.enum(['name', 'side', 'limit', 'preview'])]),
+  z.tuple([z.literal('pictures'), Identifier, z.enum(['name', 'alt'])]),
+  z.tuple([z.literal('sections'), Identifier, z.enum(['name', 'purpose'])]),
+]);
+export type SiteField = z.infer<typeof SiteField>;
+
+const place = { index: z.int().min(0) };
+const SiteInsert = z.discriminatedUnion('into', [
+  z.strictObject({ do: z.literal('insert'), ...onSite, into: z.literal('classes'), ...place, item: SiteClass }),
+  z.strictObject({ do: z.literal('insert'), ...onSite, into: z.literal('breakpoints'), ...place, item: Breakpoint }),
+  z.strictObject({ do: z.literal('insert'), ...onSite, into: z.literal('sections'), ...place, item: KeptSection }),
+  z.strictObject({ do: z.literal('insert'), ...onSite, into: z.literal('pictures'), id: Identifier, item: Picture }),
+]);
+export type SiteInsert = z.infer<typeof SiteInsert>;
+
+/** What a site holds in order. */
+export const siteLists = ['classes', 'breakpoints', 'sections'] as const;
+export type SiteList = (typeof siteLists)[number];
+
+const SiteRemove = z.strictObject({
+  do: z.literal('remove'),
+  ...onSite,
+  from: z.enum([...siteLists, 'pictures']),
+  id: z.union([Identifier, ClassName]),
+  /** The breakpoint that takes over what is set at one that goes. */
+  heir: Identifier.optional(),
+});
+export type SiteRemove = z.infer<typeof SiteRemove>;
+
+const SiteMove = z.strictObject({
+  do: z.literal('move'),
+  ...onSite,
+  within: z.enum(siteLists),
+  id: z.union([Identifier, ClassName]),
+  ...place,
+});
+export type SiteMove = z.infer<typeof SiteMove>;
+
+const SiteSet = z.strictObject({ do: z.literal('set'), ...onSite, field: SiteField, value: z.json().optional() });
+export type SiteSet = z.infer<typeof SiteSet>;
+
+const inSection = { ...onSite, section: Identifier };
+const SectionEdit = z.discriminatedUnion('do', [
+  Insert.extend(inSection),
+  Remove.extend(inSection),
+  Move.extend(inSection),
+  SetField.extend(inSection),
+]);
+/** One of the four primitives, on the parts of a section the site keeps. */
+export type SectionEdit = (Insert | Move | Remove | SetField) & { readonly on: 'site'; readonly section: string };
+
+/** One of the four primitives, on the site document. */
+export const SiteEdit = z.discriminatedUnion('do', [SiteInsert, SiteRemove, SiteMove, SiteSet]);
+export type SiteEdit = SiteInsert | SiteRemove | SiteMove | SiteSet | SectionEdit;
+export const isInSection = (edit: SiteEdit): edit is SectionEdit => 'section' in edit;
+
+/** A primitive: an edit of a page, or of its site. */
+export type Primitive = Edit | SiteEdit;
+/** What a batch may hold: primitives, and what goes from one document to the other. */
+export type AnyEdit = Primitive | AcrossEdit;
+export const isOnSite = (edit: AnyEdit): edit is SiteEdit => 'on' in edit && edit.on === 'site';
+export const isOnPage = (edit: AnyEdit): edit is Edit => !('on' in edit);
+
+/** The schema an edit is read by: which document it speaks of decides, so that what is wrong in it is named. */
+function schemaFor(data: unknown): z.ZodType<AnyEdit> {
+  const on = typeof data === 'object' && data !== null && 'on' in data ? data.on : undefined;
+  if (on === undefined) return Edit;
+  if (on === 'both') return AcrossEdit;
+  return typeof data === 'object' && data !== null && 'section' in data ? SectionEdit : SiteEdit;
+}
+
+/** An edit of either document, or of both. */
+const AnyEdit = z.unknown().transform((data, context): AnyEdit => {
+  const read = schemaFor(data).safeParse(data);
+  if (read.success) return read.data;
+  for (const { path, message } of read.error.issues) context.addIssue({ code: 'custom', path: [...path], message });
+  return z.NEVER;
+});
+
+/** What one batch may hold. */
+export const AnyEdits = z.array(AnyEdit).min(1).max(2000);

@@ -1,0 +1,46 @@
+import { asValue, type SetField } from './edits/edit';
+import { insideOf, kindOf } from './kinds/registry';
+import type { Page, Part } from './page';
+import type { RunningText, Words } from './text/running-text';
+import { linksIn, withLinks } from './text/words';
+import { subtree } from './tree';
+
+/** One of the links of a part: the whole part's, or one in its words. */
+export interface PartLink {
+  /** The breakpoint it is at, or `base`. */
+  readonly at: string;
+  readonly to: string;
+  /** The edit that makes it lead elsewhere: every link of the same words' text that led to the same. */
+  put(part: string, to: string): SetField;
+}
+
+const linkOf = (at: string, said: Record<string, unknown>): PartLink[] => {
+  const to = said['link'];
+  if (typeof to !== 'string') return [];
+  return [{ at, to, put: (part, value) => ({ do: 'set', part, field: ['content', at, 'link'], value }) }];
+};
+
+const linksOfText = (at: string, text: unknown): PartLink[] =>
+  [...new Set(linksIn(text).map((one) => one.to))].map((to) => ({
+    at,
+    to,
+    put: (part, value) => ({
+      do: 'set',
+      part,
+      field: ['content', at, 'text'],
+      value: asValue(withLinks(text as RunningText | Words, (one) => (one === to ? value : undefined))), // linksIn has read it
+    }),
+  }));
+
+/** Where a part leads, as a whole and in its words, at whichever breakpoint. */
+export const linksOfPart = ({ content }: Pick<Part, 'content'>): PartLink[] =>
+  Object.entries(content).flatMap(([at, said]) => [...linkOf(at, said), ...linksOfText(at, said['text'])]);
+
+/** Whether what stands in a part leads somewhere itself. */
+export const holdsLinks = (page: Page, id: string): boolean =>
+  subtree(page, id)
+    .slice(1)
+    .some((one) => {
+      const part = page.parts[one]!;
+      return part.tag === 'a' || insideOf(part).tags.includes('a') || kindOf(part.kind).interactive === true;
+    });

@@ -1,0 +1,103 @@
+import { copiedParts } from '../copied-parts';
+import type { KeptSection } from '../kept-section';
+import { kindOf } from '../kinds/registry';
+import type { Page, Part, Parts } from '../page';
+import { settled } from './settled';
+import type { Site } from '../site';
+
+const joint = '_'; // no identifier has one
+
+/** The id under which a page shows a part of something shared: the path of ids, from the part that refers to it. */
+export const idWithin = (reference: string, part: string): string => `${reference}${joint}${part}`;
+
+/** The part that refers to something shared, and the part within that; undefined for an id of the page's own. */
+export function pathOfId(id: string): { readonly reference: string; readonly part: string } | undefined {
+  const at = id.indexOf(joint);
+  return at === -1 ? undefined : { reference: id.slice(0, at), part: id.slice(at + joint.length) };
+}
+
+/** The section a part of a stored page refers to; undefined where it refers to none. */
+export function sectionOf(part: Part | undefined): string | undefined {
+  if (!part || !kindOf(part.kind).refers) return undefined;
+  const id = part.content.base['section'];
+  return typeof id === 'string' ? id : undefined;
+}
+
+/** The parts of a page that refer to sections, with the section of each. */
+export const referencesOf = (page: Page): [reference: string, section: string][] =>
+  (page.parts[page.root]?.children ?? []).flatMap((id) => {
+    const section = sectionOf(page.parts[id]);
+    return section === undefined ? [] : [[id, section]];
+  });
+
+const standingFor = new WeakMap<Part, string>();
+
+/** The shared section a part of a page as it is seen stands for; undefined for every other part. */
+export const sharedAt = (page: Page, id: string): string | undefined => {
+  const part = Object.hasOwn(page.parts, id) ? page.parts[id] : undefined;
+  return part && standingFor.get(part);
+};
+
+const copies = new WeakMap<Part, Map<string, Part>>();
+
+/** A part of something shared as it is seen where a reference shows it; the same as long as the part is. */
+function seenPart(part: Part, reference: string): Part {
+  const byReference = copies.get(part) ?? new Map<string, Part>();
+  copies.set(part, byReference);
+  const before = byReference.get(reference);
+  if (before) return before;
+  const seen = { ...part, children: part.children.map((child) => idWithin(reference, child)) };
+  byReference.set(reference, seen);
+  return seen;
+}
+
+/** The parts a reference shows: the section's root in the reference's own place, the others under the path of their ids. */
+function seenParts(section: KeptSection, reference: string, own: Part): Record<string, Part> {
+  const out: Record<string, Part> = {};
+  for (const [id, part] of Object.entries(section.parts))
+    if (id !== section.root) out[idWithin(reference, id)] = seenPart(part, reference);
+  const whole = seenPart(section.parts[section.root]!, reference); // a kept section has its root
+  out[reference] = whole;
+  if (own.off === true || whole.off === true) {
+    const { off: _off, ...on } = whole;
+    out[reference] = own.off === true ? { ...on, off: true } : on;
+  }
+  standingFor.set(out[reference], section.id);
+  return out;
+}
+
+const seenByPage = new WeakMap<Page, { readonly sections: Site['sections']; readonly page: Page }>();
+
+/**
+ * A page with what is shared in the places of the parts that refer to it; the very page where none does.
+ * A reference to a section that is no longer there shows nothing: it is seen switched off.
+ */
+function throughReferences({ sections }: Pick<Site, 'sections'>, page: Page): Page {
+  const references = referencesOf(page);
+  if (references.length === 0) return page;
+  const known = seenByPage.get(page);
+  if (known && known.sections === sections) return known.page;
+  const byId = new Map(sections?.map((one) => [one.id, one]));
+  const parts = copiedParts(page.parts);
+  for (const [reference, id] of references) {
+    const section = byId.get(id);
+    const own = page.parts[reference]!;
+    Object.assign(parts, section ? seenParts(section, reference, own) : { [reference]: { ...own, off: true } });
+  }
+  const seen = { ...page, parts: parts satisfies Parts };
+  seenByPage.set(page, { sections, page: seen });
+  return seen;
+}
+
+/**
+ * A stored page as it is seen: with what its site shares in it, and what is set at breakpoints that went at those that took it over.
+ * A page that is seen already comes back as it is.
+ */
+export function seenPage(site: Site, page: Page): Page {
+  const through = throughReferences(site, page);
+  const seen = settled(site, through);
+  if (seen !== through)
+    for (const [reference, section] of referencesOf(page))
+      if (sharedAt(through, reference)) standingFor.set(seen.parts[reference]!, section);
+  return seen;
+}

@@ -1,0 +1,91 @@
+import { By, Key } from 'selenium-webdriver';
+import { axeFindings } from './axe';
+import { visiting } from './visit';
+
+describe('Nothing axe finds', () => {
+  const visit = visiting(async ({ person }) => {
+    await person.signIn('ada@studio.example', 'paper-and-ink');
+    await person.openPage('tidewick-home');
+  });
+  const nothing = async (): Promise<void> => {
+    await visit.browser.driver.sleep(400); // what fades in is not there yet
+    expect(await axeFindings(visit.browser.driver)).toEqual([]);
+  };
+
+  for (const group of ['Flow', 'Box', 'Space', 'Place', 'Type', 'Fill', 'Edge', 'Content', 'First screen'])
+    it(`in the workbench with ${group} of a heading below the leaves`, async () => {
+      await visit.person.pick('wide', 'h1', 'Title');
+      await visit.person.group(group);
+      await nothing();
+    });
+
+  it('in the findings', async () => {
+    await (
+      await visit.browser.driver.findElement(By.xpath("//*[@role='tab'][contains(normalize-space(), 'Findings')]"))
+    ).click();
+    await visit.person.find('fold-findings-list');
+    await nothing();
+  });
+
+  for (const [what, key, css] of [
+    ['the plan', 'p', 'fold-plan-dialog'],
+    ['the table of values', 'y', 'fold-overrides-dialog'],
+    ['ready-made sections', 's', 'fold-sections-dialog'],
+    ['the breakpoints', 'g', 'fold-breakpoints-dialog'],
+    ['the classes', 'c', 'fold-classes-dialog'],
+    ['what refit proposes', 'r', 'fold-refit-dialog'],
+  ] as const)
+    it(`in ${what}`, async () => {
+      await visit.person.chord(Key.ALT, Key.SHIFT, key);
+      await visit.person.find(css);
+      if (css === 'fold-refit-dialog') await nothing(); // while it is at work
+      await visit.person.until(
+        async () => (await visit.browser.driver.findElements(By.css('[data-refit-state=busy]'))).length === 0,
+        'it is still at work',
+      );
+      await nothing();
+      await visit.person.keys(Key.ESCAPE);
+      await visit.person.noDialog();
+    });
+
+  it('in the list of keys and before a release', async () => {
+    await visit.person.keys('?');
+    await visit.person.find('fold-keys-dialog');
+    await nothing();
+    await visit.person.keys(Key.ESCAPE);
+    await visit.person.noDialog();
+    await (await visit.person.button('Publish')).click();
+    await visit.person.find('fold-publish-dialog');
+    await nothing();
+    await visit.person.keys(Key.ESCAPE);
+    await visit.person.noDialog();
+  });
+
+  it('while a text is written, beside its bar, and where its words are to lead', async () => {
+    await visit.person.openText('wide', 'h1');
+    await visit.person.find('[data-writing-bar]');
+    await nothing();
+    await (await visit.person.find('[data-mark=more]')).click();
+    await visit.person.find('#words-lang');
+    await nothing();
+    await visit.person.keys(Key.ESCAPE);
+    await (await visit.person.find('[data-mark=link]')).click();
+    await visit.person.find('fold-link-dialog');
+    await nothing();
+    await visit.person.keys(Key.ESCAPE);
+    await visit.person.noDialog();
+    await visit.person.keys(Key.ESCAPE);
+  });
+
+  it('in the menu of a part and of a cell', async () => {
+    await visit.person.pick('wide', 'h1', 'Title');
+    await visit.person.group('Type');
+    await visit.person.chord(Key.ALT, Key.SHIFT, 'm');
+    await visit.person.find('[role=menuitem]');
+    await nothing();
+    await visit.person.keys(Key.ESCAPE);
+    await visit.person.clickHidden('[aria-label="More for font-size at Wide"]');
+    await visit.person.find('.p-menu');
+    await nothing();
+  });
+});

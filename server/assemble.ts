@@ -1,0 +1,63 @@
+import type { Logger } from 'pino';
+import type { Config } from './config';
+import { Channel } from './database/channel';
+import { openDatabase } from './database/open';
+import { loggable } from './http/answer';
+import { OneByOne } from './http/one-by-one';
+import { OpenStreams } from './http/open-streams';
+import type { Service } from './http/service';
+import { DocumentStore } from './pages/documents';
+import { People } from './pages/people';
+import { PageFeed } from './pages/feed';
+import { Notices } from './pages/notices';
+import { allWork } from './work/all-work';
+import { LongWork } from './work/long-work';
+
+/** A server's parts put together, and how they are started and stopped. */
+export interface Assembled {
+  readonly service: Service;
+  readonly channel: Channel;
+  /** Begins to hear other servers and to do what waits; to be called once the data is there. */
+  startWork(): Promise<void>;
+  stop(): Promise<void>;
+}
+
+export async function assemble(config: Config, log: Logger): Promise<Assembled> {
+  const database = await openDatabase(config.database);
+  const warn =
+    (what: string) =>
+    (error: unknown): void =>
+      log.warn(loggable(error), what);
+  const feed = new PageFeed();
+  const channel = new Channel(config.database, warn('other servers could not be heard'));
+  const notices = new Notices(database, channel, feed, warn('what other servers stored could not be told'));
+  const service: Service = {
+    config,
+    database,
+    documents: new DocumentStore(database, warn('a snapshot could not be written')),
+    feed,
+    notices,
+    work: new LongWork(database, channel, config.database, warn('work could not be done')),
+    people: new People(database, channel, warn('who is here could not be told')),
+    storing: new OneByOne(8),
+    log,
+    streams: new OpenStreams(),
+  };
+  return {
+    service,
+    channel,
+    async startWork() {
+      await notices.start();
+      await channel.start();
+      await service.work.start(allWork.map((of) => of(service)));
+    },
+    async stop() {
+      service.people.stop();
+      await service.work.stop();
+      await channel.stop();
+      await notices.stop();
+      await service.documents.stop();
+      await database.destroy();
+    },
+  };
+}

@@ -1,0 +1,26 @@
+import type { MigrationInterface, QueryRunner } from 'typeorm';
+import { withPath } from './paths';
+
+const orReplace = (statement: string): string => statement.replace('CREATE FUNCTION', 'CREATE OR REPLACE FUNCTION');
+
+/** How many parts of a page each class and element style reaches stands beside it; for the pages there are it is counted when it is first asked for. */
+export class Reach1764280000000 implements MigrationInterface {
+  readonly name = 'Reach1764280000000';
+
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query('ALTER TABLE pages ADD COLUMN reach json');
+    await runner.query(
+      orReplace(
+        withPath.replace(
+          '        path = coalesce',
+          `        reach = coalesce(facts -> 'reach', reach),\n        path = coalesce`,
+        ),
+      ),
+    );
+  }
+
+  async down(runner: QueryRunner): Promise<void> {
+    await runner.query(orReplace(withPath));
+    await runner.query('ALTER TABLE pages DROP COLUMN reach');
+  }
+}

@@ -1,0 +1,129 @@
+import { EventEmitter } from 'node:events';
+import { LRUCache } from 'lru-cache';
+import type { DataSource } from 'typeorm';
+import * as z from 'zod';
+import type { Present } from '@core/api/people';
+import type { Channel } from '../database/channel';
+
+const topic = 'fold_people';
+/** Who is here is told again so often, in ms; who is not told of for longer than `forgotten` has gone with their server. */
+const again = 15_000;
+const forgotten = 40_000;
+
+const Told = z.object({
+  page: z.string(),
+  id: z.string(),
+  account: z.string(),
+  name: z.string(),
+  at: z.array(z.string()),
+  /** They have just come: whoever else is here is told of once more. */
+  hello: z.boolean().optional(),
+  left: z.boolean().optional(),
+});
+type Told = z.infer<typeof Told>;
+type Someone = Pick<Told, 'id' | 'account' | 'name' | 'at'>;
+
+interface Person {
+  readonly page: string;
+  readonly tab: string;
+  readonly account: string;
+  readonly name: string;
+}
+
+const idOf = ({ account, tab }: Pick<Person, 'account' | 'tab'>): string => `${account}.${tab}`;
+const keyOf = (page: string, id: string): string => `${page} ${id}`;
+
+/** Who has which page open, on all servers, and what they have selected there. Nothing of it is stored. */
+export class People {
+  private readonly events = new EventEmitter().setMaxListeners(0);
+  /** Everybody by page and id, as long as they are told of. */
+  private readonly everybody: LRUCache<string, Told>;
+  /** Those who are here, by the same, with how many streams each has open. */
+  private readonly here = new Map<string, { told: Told; streams: number }>();
+  private readonly timer: NodeJS.Timeout;
+
+  constructor(
+    private readonly database: DataSource,
+    channel: Channel,
+    private readonly failed: (error: unknown) => void,
+  ) {
+    this.everybody = new LRUCache({
+      max: 20_000,
+      ttl: forgotten,
+      ttlAutopurge: true,
+      dispose: (told, _key, reason) => {
+        if (reason === 'expire') this.events.emit(told.page);
+      },
+    });
+    channel.hear(topic, (data) => this.heard(data));
+    channel.whenConnected(() => this.tellAll({ hello: true }));
+    this.timer = setInterval(() => this.tellAll({}), again);
+    this.timer.unref();
+  }
+
+  stop(): void {
+    clearInterval(this.timer);
+    this.everybody.clear();
+  }
+
+  /** Somebody opens a page; the returned function says that they leave it. */
+  enter({ page, tab, account, name }: Person): () => void {
+    const id = idOf({ account, tab });
+    const key = keyOf(page, id);
+    const known = this.here.get(key);
+    if (known) known.streams++;
+    else this.here.set(key, { told: { page, id, account, name, at: [] }, streams: 1 });
+    this.tell({ ...this.here.get(key)!.told, hello: true }); // it is there now
+    return () => {
+      const now = this.here.get(key);
+      if (!now || --now.streams > 0) return;
+      this.here.delete(key);
+      this.tell({ ...now.told, left: true });
+    };
+  }
+
+  /** What somebody who may be on any of the servers has selected. */
+  select({ page, tab, account, name }: Person, at: readonly string[]): void {
+    this.tell({ page, id: idOf({ account, tab }), account, name, at: [...at] });
+  }
+
+  /** Calls back with everybody on a page but one, now and whenever it is another, until the returned function is called. */
+  listen({ page, tab, account }: Omit<Person, 'name'>, heard: (people: Present[]) => void): () => void {
+    const own = idOf({ account, tab });
+    const tell = (): void =>
+      heard(this.on(page, own).map(({ id, name, at, ...one }) => ({ id, name, at, own: one.account === account })));
+    this.events.on(page, tell);
+    tell();
+    return () => this.events.off(page, tell);
+  }
+
+  private on(page: string, but: string): Someone[] {
+    return [...this.everybody.values()].filter((one) => one.page === page && one.id !== but).sort(byName);
+  }
+
+  private heard(data: unknown): void {
+    const told = Told.safeParse(data).data;
+    if (!told) return; // of a server of another version
+    const { hello = false, left = false, ...someone } = told;
+    const key = keyOf(told.page, told.id);
+    const isHere = this.here.get(key);
+    if (isHere && !left) isHere.told = someone;
+    const before = this.everybody.get(key);
+    if (left && !isHere) this.everybody.delete(key);
+    else this.everybody.set(key, someone);
+    if (hello) this.tellAll({}, told.page, told.id);
+    if (left || before === undefined || before.at.join() !== someone.at.join()) this.events.emit(told.page);
+  }
+
+  /** Tells of everybody who is here, or of those on one page. */
+  private tellAll(besides: Pick<Told, 'hello'>, page?: string, but?: string): void {
+    for (const { told } of this.here.values())
+      if ((page === undefined || told.page === page) && told.id !== but) this.tell({ ...told, ...besides });
+  }
+
+  private tell(told: Told): void {
+    this.database.query('SELECT pg_notify($1, $2)', [topic, JSON.stringify(told)]).catch(this.failed);
+  }
+}
+
+const byName = (a: Someone, b: Someone): number => a.name.localeCompare(b.name) || a.id.localeCompare(b.id);

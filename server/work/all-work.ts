@@ -1,0 +1,7 @@
+// Written by prepare/registries.mjs from what the files export.
+import type { WorkOf } from './kinds';
+import { pictureWork } from '../pictures/taking-in';
+import { previewWork } from '../previews/previews';
+import { releaseWork } from '../releases/releasing';
+
+export const allWork: readonly WorkOf[] = [pictureWork, previewWork, releaseWork];

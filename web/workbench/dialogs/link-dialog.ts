@@ -1,0 +1,186 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { Button } from 'primeng/button';
+import { Checkbox } from 'primeng/checkbox';
+import { DynamicDialogConfig, DynamicDialogRef } from 'primeng/dynamicdialog';
+import { InputText } from 'primeng/inputtext';
+import { Select } from 'primeng/select';
+import { SelectButton } from 'primeng/selectbutton';
+import { Link, pageOfLink, pictureOfLink } from '@core/document/kinds/link';
+import { inWords } from '@core/document/kinds/in-words';
+import { PageSession } from '../../services/page-session';
+import { DialogFocus } from '../../theme/dialog-focus';
+import { valueOf } from '../../theme/from-event';
+import { Commands } from '../commands/commands';
+import { placeName, placesToLink } from '@core/document/commands/places';
+import { Dialogs, type LinkAsked, type LinkChosen } from '../state/dialogs';
+import { SitePages } from '../state/site-pages';
+
+type What = 'page' | 'place' | 'address' | 'mail' | 'phone' | 'picture';
+
+const whats: readonly { readonly id: What; readonly word: string }[] = [
+  { id: 'page', word: 'Page' },
+  { id: 'place', word: 'Place on this page' },
+  { id: 'address', word: 'Address' },
+  { id: 'mail', word: 'Mail' },
+  { id: 'phone', word: 'Phone' },
+  { id: 'picture', word: 'Picture' },
+];
+
+/** What a link leads to, from the link itself. */
+function whatOf(link: string): What {
+  if (pageOfLink(link)) return 'page';
+  if (link.startsWith('#')) return 'place';
+  if (link.startsWith('mailto:')) return 'mail';
+  if (link.startsWith('tel:')) return 'phone';
+  return pictureOfLink(link) === undefined ? (link === '' ? 'page' : 'address') : 'picture';
+}
+
+/** Asks where words or a part are to lead. */
+@Component({
+  selector: 'fold-link-dialog',
+  imports: [Button, Checkbox, FormsModule, InputText, Select, SelectButton],
+  hostDirectives: [DialogFocus],
+  templateUrl: './link-dialog.html',
+  styleUrl: './link-dialog.css',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class LinkDialog {
+  private readonly session = inject(PageSession);
+  private readonly dialogs = inject(Dialogs);
+  private readonly commands = inject(Commands);
+  private readonly sitePages = inject(SitePages);
+  protected readonly dialog = inject(DynamicDialogRef);
+  protected readonly asked: LinkAsked = inject<DynamicDialogConfig<LinkAsked>>(DynamicDialogConfig).data!; // the dialog is opened with it
+
+  private readonly before = this.asked.link?.to ?? '';
+  protected readonly whats = [...whats];
+  protected readonly what = signal<What>(whatOf(this.before));
+  protected readonly page = signal(pageOfLink(this.before)?.page ?? '');
+  protected readonly placeThere = signal(pageOfLink(this.before)?.place ?? '');
+  protected readonly place = signal(this.placeBefore());
+  protected readonly picture = signal(pictureOfLink(this.before) ?? '');
+  protected readonly typed = signal<Readonly<Record<'address' | 'mail' | 'phone', string>>>({
+    address: this.what() === 'address' ? this.before : '',
+    mail: this.before.startsWith('mailto:') ? this.before.slice('mailto:'.length) : '',
+    phone: this.before.startsWith('tel:') ? this.before.slice('tel:'.length) : '',
+  });
+  protected readonly newTab = signal(this.asked.link?.newTab ?? false);
+  protected readonly label = signal(this.asked.link?.label ?? '');
+  protected readonly words = signal('');
+
+  protected readonly pages = computed(() =>
+    this.sitePages.pages().map(({ id, title, path }) => ({ id, says: `${title} · ${path}` })),
+  );
+  protected readonly places = computed(() => {
+    const page = this.session.page();
+    return page ? placesToLink(page).map((id) => ({ id, says: this.placeSays(id) })) : [];
+  });
+  protected readonly pictureName = computed(() => this.session.site()?.pictures[this.picture()]?.name);
+
+  constructor() {
+    void this.sitePages.look();
+  }
+
+  private placeBefore(): string {
+    const name = this.before.startsWith('#') ? this.before.slice(1) : undefined;
+    const parts = Object.entries(this.session.page()?.parts ?? {});
+    return parts.find(([, part]) => name !== undefined && part.attributes['id'] === name)?.[0] ?? '';
+  }
+
+  private placeSays(id: string): string {
+    const part = this.session.page()!.parts[id]!; // one of its places
+    const name = part.attributes['id'];
+    return name === undefined ? inWords(part) : `${inWords(part)} · #${name}`;
+  }
+
+  protected readonly inputs: Readonly<Record<string, { readonly label: string; readonly hint: string }>> = {
+    address: { label: 'Address', hint: 'https://…' },
+    mail: { label: 'Mail address', hint: 'kiosk@tidewick.example' },
+    phone: { label: 'Phone number', hint: '+44 1632 960 960' },
+  };
+
+  protected readonly typedNow = computed(() => (this.typed() as Readonly<Record<string, string>>)[this.what()] ?? '');
+
+  protected setTyped(event: Event): void {
+    this.typed.update((typed) => ({ ...typed, [this.what()]: valueOf(event).trim() }));
+  }
+  protected setPlaceThere(event: Event): void {
+    this.placeThere.set(valueOf(event).trim().replace(/^#/, ''));
+  }
+  protected setLabel(event: Event): void {
+    this.label.set(valueOf(event));
+  }
+  protected setWords(event: Event): void {
+    this.words.set(valueOf(event));
+  }
+
+  /** The link as it is chosen so far; a place that has no id yet is given one when it is taken. */
+  private readonly chosen = computed((): string => {
+    const { address, mail, phone } = this.typed();
+    switch (this.what()) {
+      case 'page':
+        return this.page() === ''
+          ? ''
+          : `page:${this.page()}${this.placeThere() === '' ? '' : `#${this.placeThere()}`}`;
+      case 'place':
+        return this.place() === '' ? '' : `#${this.nameOfPlace()}`;
+      case 'address':
+        return address === ''
+          ? ''
+          : this.sitePages.fromWords(/^([a-z]+:|\/|#)/i.test(address) ? address : `https://${address}`);
+      case 'mail':
+        return mail === '' ? '' : `mailto:${mail}`;
+      case 'phone':
+        return phone === '' ? '' : `tel:${phone}`;
+      case 'picture':
+        return this.picture() === '' ? '' : `picture:${this.picture()}`;
+    }
+  });
+
+  private nameOfPlace(): string {
+    const page = this.session.page();
+    return page && Object.hasOwn(page.parts, this.place()) ? placeName(page, this.place()) : '';
+  }
+
+  protected readonly problem = computed(() => {
+    const link = this.chosen();
+    if (link === '') return undefined;
+    const parsed = Link.safeParse(link);
+    if (parsed.success) return undefined;
+    if (this.what() === 'mail') return 'This isn’t a mail address.';
+    if (this.what() === 'phone') return 'A phone number holds digits, spaces, hyphens, brackets and +.';
+    return this.what() === 'page'
+      ? 'A place is called by a letter, then letters, digits, hyphens or underscores.'
+      : 'This isn’t a whole address.';
+  });
+  protected readonly canApply = computed(
+    () =>
+      this.chosen() !== '' && this.problem() === undefined && (!this.asked.asksForWords || this.words().trim() !== ''),
+  );
+
+  protected async pickPicture(): Promise<void> {
+    const picture = await this.dialogs.open('pictures');
+    if (typeof picture === 'string') this.picture.set(picture);
+  }
+
+  protected apply(): void {
+    if (!this.canApply()) return;
+    const to = this.chosen();
+    const part = this.place();
+    if (this.what() === 'place' && this.session.page()?.parts[part]?.attributes['id'] === undefined) {
+      const named = this.commands.attempt(() => [{ do: 'set', part, field: ['attributes', 'id'], value: to.slice(1) }]);
+      if (!named) return;
+    }
+    this.close(to);
+  }
+
+  protected removeLink(): void {
+    this.close('');
+  }
+
+  private close(to: string): void {
+    const chosen: LinkChosen = { to, newTab: this.newTab(), label: this.label().trim(), words: this.words().trim() };
+    this.dialog.close(chosen);
+  }
+}

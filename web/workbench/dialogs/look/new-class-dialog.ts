@@ -1,0 +1,65 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { Button } from 'primeng/button';
+import { DynamicDialogConfig, DynamicDialogRef } from 'primeng/dynamicdialog';
+import { InputText } from 'primeng/inputtext';
+import { checkedName, classFrom } from '@core/document/commands/classes';
+import { asTheyAre } from '@core/document/commands/overrides';
+import { Problem } from '@core/document/problem';
+import { PageSession } from '../../../services/page-session';
+import { DialogFocus } from '../../../theme/dialog-focus';
+import { valueOf } from '../../../theme/from-event';
+import { Commands } from '../../commands/commands';
+import { Holding } from '../../state/holding';
+import type { ToNewClass } from '../../state/dialogs';
+
+/** Asks for the name of a new class, once, and moves values of a part to it. */
+@Component({
+  selector: 'fold-new-class-dialog',
+  imports: [Button, InputText],
+  hostDirectives: [DialogFocus],
+  templateUrl: './new-class-dialog.html',
+  styleUrl: './new-class-dialog.css',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class NewClassDialog {
+  private readonly commands = inject(Commands);
+  private readonly session = inject(PageSession);
+  private readonly holding = inject(Holding);
+  protected readonly dialog = inject(DynamicDialogRef);
+  protected readonly moving: ToNewClass = inject<DynamicDialogConfig<ToNewClass>>(DynamicDialogConfig).data!; // the dialog is opened with them
+  protected readonly name = signal('');
+  protected readonly problem = computed(() => {
+    const [site, name] = [this.session.site(), this.name()];
+    if (!site || name === '') return undefined;
+    try {
+      checkedName(site, name);
+      return undefined;
+    } catch (error) {
+      if (!(error instanceof Problem)) throw error;
+      return error.message;
+    }
+  });
+  protected readonly rows = this.moving.values.map((one) => ({
+    ...one,
+    breakpoint: this.session.site()?.breakpoints.find(({ id }) => id === one.breakpoint)?.name ?? one.breakpoint,
+    state: one.state === 'normal' ? '' : one.state,
+  }));
+
+  protected setName(event: Event): void {
+    this.name.set(valueOf(event).trim());
+  }
+
+  protected create(): void {
+    if (this.name() === '' || this.problem() !== undefined) return;
+    const { part, values } = this.moving;
+    let made = '';
+    const done = this.commands.attempt((site, page) => {
+      const { id, edits } = classFrom(site, page, [part], this.name(), asTheyAre(page, values));
+      made = id;
+      return edits;
+    });
+    if (!done) return;
+    this.holding.choose({ holds: 'class', id: made });
+    this.dialog.close();
+  }
+}

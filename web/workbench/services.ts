@@ -1,0 +1,42 @@
+import type { Provider } from '@angular/core';
+import { Clipboard } from './commands/clipboard';
+import { Commands } from './commands/commands';
+import { Keys } from './commands/keys';
+import { WrapCommands } from './commands/wrap-commands';
+import { Dragging } from './drag/part-drag';
+import { PinDrag } from './drag/pin-drag';
+import { Canvases } from './state/canvases';
+import { Company } from './state/company';
+import { Dialogs } from './state/dialogs';
+import { DragState } from './state/drag-state';
+import { EditorOnly } from './state/editor-only';
+import { Holding } from './state/holding';
+import { Leaves } from './state/leaves';
+import { LedgerState } from './state/ledger-state';
+import { PaintedPage } from './state/painted-page';
+import { Progress } from './state/progress';
+import { Requests } from './state/requests';
+import { ResolvedValues } from './state/resolved-values';
+import { Selection } from './state/selection';
+import { SitePages } from './state/site-pages';
+import { SiteReach } from './state/site-reach';
+import { SpreadState } from './state/spread-state';
+
+/** The stores and commands a workbench provides around its session, each once. */
+export const workbenchServices: readonly Provider[] = [
+  ...[PaintedPage, Selection, SpreadState, DragState, EditorOnly, LedgerState, Requests, Progress, Leaves],
+  ...[
+    Company,
+    Holding,
+    Canvases,
+    ResolvedValues,
+    Dialogs,
+    SiteReach,
+    SitePages,
+    Commands,
+    WrapCommands,
+    Clipboard,
+    Keys,
+  ],
+  ...[Dragging, PinDrag],
+];

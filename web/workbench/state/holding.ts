@@ -1,0 +1,63 @@
+import { computed, inject, Injectable, linkedSignal } from '@angular/core';
+import type { State } from '@core/document/style-map';
+import {
+  holderCell,
+  holderName,
+  holdersOf,
+  reachedBy,
+  sameHolder,
+  thePart,
+  type Holder,
+  type SiteHolder,
+} from '@core/style/holder';
+import type { LedgerCell } from '@core/style/ledger';
+import { PageSession } from '../../services/page-session';
+import { sameList, Selection } from './selection';
+
+/** Whose values the ledger shows and sets: the part's own, those of one of its classes, or those of every element of its tag. */
+@Injectable()
+export class Holding {
+  private readonly session = inject(PageSession);
+  private readonly selection = inject(Selection);
+
+  private readonly asked = linkedSignal<string | undefined, Holder>({
+    source: this.selection.id,
+    computation: () => thePart,
+  });
+
+  /** Those there are for the selection, with what each is called. */
+  readonly choices = computed(() => {
+    const [site, selected] = [this.session.site(), this.selection.selected()];
+    return site && selected
+      ? holdersOf(site, selected.part).map((holder) => ({ holder, name: holderName(site, selected.part, holder) }))
+      : [];
+  });
+  readonly holder = computed<Holder>(
+    () => this.choices().find(({ holder }) => sameHolder(holder, this.asked()))?.holder ?? thePart, // a class may have been taken off
+    { equal: sameHolder },
+  );
+  /** The holder, where it is not the part itself. */
+  readonly ofSite = computed<SiteHolder | undefined>(() => {
+    const holder = this.holder();
+    return holder.holds === 'part' ? undefined : holder;
+  });
+  readonly name = computed(() => this.choices().find(({ holder }) => sameHolder(holder, this.holder()))?.name ?? '');
+  /** The parts of the page the holder's values reach. */
+  readonly reached = computed<readonly string[]>(
+    () => {
+      const [page, holder] = [this.session.page(), this.ofSite()];
+      return page && holder ? reachedBy(page, holder) : [];
+    },
+    { equal: sameList },
+  );
+
+  choose(holder: Holder): void {
+    this.asked.set(holder);
+  }
+
+  /** What a holder of the site sets. */
+  cell(holder: SiteHolder, breakpoint: string, state: State, property: string): LedgerCell | undefined {
+    const site = this.session.site();
+    return site && holderCell(site, holder, breakpoint, state, property);
+  }
+}

@@ -1,0 +1,42 @@
+import { computed, inject, Injectable } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { catchError, of, Subject, switchMap } from 'rxjs';
+import type { ReachedPages } from '@core/api/sites';
+import type { SiteHolder } from '@core/style/holder';
+import { reachedOn, reachOfSections } from '@core/style/reach';
+import { Api } from '../../services/api';
+import { PageSession } from '../../services/page-session';
+
+/** A page besides the one worked on, and how many of its parts a holder reaches. */
+export interface ReachedPage {
+  readonly id: string;
+  readonly title: string;
+  readonly parts: number;
+}
+
+/** What classes and element styles reach on the other pages of the site, as the server counts it when it is asked. */
+@Injectable()
+export class SiteReach {
+  private readonly session = inject(PageSession);
+  private readonly api = inject(Api);
+  private readonly asked = new Subject<string>();
+  private readonly pages = toSignal<ReachedPages['pages'] | undefined>(
+    this.asked.pipe(switchMap((site) => this.api.reach(site).pipe(catchError(() => of(undefined))))),
+  );
+  private readonly sections = computed(() => reachOfSections(this.session.site() ?? {}));
+
+  /** Asks anew. */
+  look(): void {
+    const site = this.session.site();
+    if (site) this.asked.next(site.id);
+  }
+
+  /** The other pages a holder reaches; undefined while it is not known. */
+  elsewhere(holder: SiteHolder): ReachedPage[] | undefined {
+    const open = this.session.page()?.id;
+    return this.pages()
+      ?.filter((one) => one.id !== open)
+      .map(({ id, title, reach }) => ({ id, title, parts: reachedOn(reach, this.sections(), holder) }))
+      .filter((one) => one.parts > 0);
+  }
+}
