@@ -1,7 +1,7 @@
 import { Injectable } from '@angular/core';
 import type { Canvas } from '@core/compile/canvas';
 import type { Addresses } from '@core/compile/declarations';
-import type { pasteText } from '@core/document/commands/clip';
+import type { pasteText } from '@core/document/commands/clipboard/paste';
 import type { Page } from '@core/document/page';
 import { Problem } from '@core/document/problem';
 import type { Site } from '@core/document/site';

@@ -1,6 +1,6 @@
 /// <reference lib="webworker" />
 import { compileCanvas } from '@core/compile/canvas';
-import { pasteText } from '@core/document/commands/clip';
+import { pasteText } from '@core/document/commands/clipboard/paste';
 import { Problem } from '@core/document/problem';
 import { overridesOf } from '@core/review/idle-overrides';
 import { Reviewer } from '@core/review/review';

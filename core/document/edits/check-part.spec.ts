@@ -1,4 +1,5 @@
-import { clipOf, pasteStyle } from '../commands/clip';
+import { clipOf } from '../commands/clipboard/clip';
+import { pasteStyle } from '../commands/clipboard/paste';
 import { kinds, statesOf } from '../kinds/registry';
 import { landingBy, place } from '../commands/place';
 import { newThing } from '../commands/thing';

@@ -1,8 +1,9 @@
 import { inject, Injectable, type OnDestroy } from '@angular/core';
 import { Subscription } from 'rxjs';
-import { clipOf, pasteStyle, pasteText, readClip, type Clip } from '@core/document/commands/clip';
+import { clipOf, type Clip } from '@core/document/commands/clipboard/clip';
 import { Problem } from '@core/document/problem';
 import { PageWorker } from '../../services/page-worker';
+import { latePiece } from '../../services/late-piece';
 import { PageSession } from '../../services/page-session';
 import { Selection } from '../state/selection';
 import { Requests } from '../state/requests';
@@ -13,6 +14,10 @@ import { Commands } from './commands';
 const longText = 20_000;
 /** So many paragraphs are put in between two frames. */
 const editsAFrame = 100;
+type Pasting = typeof import('@core/document/commands/clipboard/paste');
+type Pasted = ReturnType<Pasting['pasteText']>;
+/** What reads a clip and puts it in, loaded when something is first pasted. */
+const pasting = (): Promise<Pasting> => import('@core/document/commands/clipboard/paste');
 /** More parts than these are not selected at once after a paste. */
 const mostSelected = 500;
 const own = 'web application/x-fold-line';
@@ -78,7 +83,7 @@ export class Clipboard implements OnDestroy {
     if (this.pasting) return this.session.notices.next('Something is being pasted already.');
     this.pasting = true;
     try {
-      const result = text.length > longText ? await this.workedOut(text) : this.readNow(text);
+      const result = await (text.length > longText ? this.workedOut(text) : this.readHere(text));
       if (result) await this.putIn(result);
     } catch (error) {
       if (!(error instanceof Problem)) throw error;
@@ -89,13 +94,14 @@ export class Clipboard implements OnDestroy {
     }
   }
 
-  private readNow(text: string): ReturnType<typeof pasteText> {
+  private async readHere(text: string): Promise<Pasted> {
+    const loaded = await latePiece(this.session.notices, pasting);
     const [site, page] = [this.session.site(), this.session.page()];
-    return site && page ? pasteText(site, page, text, this.selection.selected()?.id) : undefined;
+    return loaded && site && page ? loaded.pasteText(site, page, text, this.selection.selected()?.id) : undefined;
   }
 
   /** What pasting a long text does to the page as it is when that is known: asked again where somebody changed it meanwhile. */
-  private async workedOut(text: string): Promise<ReturnType<typeof pasteText>> {
+  private async workedOut(text: string): Promise<Pasted> {
     this.progress.words.set('Reading what is pasted …');
     for (;;) {
       const [site, page] = [this.session.site(), this.session.page()];
@@ -106,7 +112,7 @@ export class Clipboard implements OnDestroy {
   }
 
   /** Puts in what is pasted, a long text a few paragraphs a frame; Escape stops it and takes back what is in. All of it is one step of undo. */
-  private async putIn({ edits, made }: NonNullable<ReturnType<typeof pasteText>>): Promise<void> {
+  private async putIn({ edits, made }: NonNullable<Pasted>): Promise<void> {
     const step = `paste ${made[0]}`;
     let stopped = false;
     const stop = (event: KeyboardEvent): void => {
@@ -150,7 +156,7 @@ export class Clipboard implements OnDestroy {
   }
 
   /** Parts that were copied, or nothing. */
-  private copied(text: string): Clip | undefined {
+  private copied(text: string, { readClip }: Pasting): Clip | undefined {
     try {
       return readClip(text);
     } catch (error) {
@@ -163,8 +169,10 @@ export class Clipboard implements OnDestroy {
   async pasteStyle(): Promise<void> {
     const text = await this.asked();
     if (text === '') return;
-    const clip = this.copied(text);
-    if (clip) this.commands.attempt((site, page) => pasteStyle(site, page, clip, this.selection.all()));
+    const loaded = await latePiece(this.session.notices, pasting);
+    if (!loaded) return;
+    const clip = this.copied(text, loaded);
+    if (clip) this.commands.attempt((site, page) => loaded.pasteStyle(site, page, clip, this.selection.all()));
     else this.session.notices.next('Copy a part first: its style is what is pasted.');
   }
 }

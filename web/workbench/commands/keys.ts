@@ -1,6 +1,7 @@
 import { inject, Injectable, Injector, runInInjectionContext } from '@angular/core';
 import { parentOf } from '@core/document/tree';
 import { pileAt } from '@core/geometry/paint-order';
+import { latePiece } from '../../services/late-piece';
 import { PageSession } from '../../services/page-session';
 import { Selection } from '../state/selection';
 import { SpreadState } from '../state/spread-state';
@@ -180,14 +181,13 @@ export class Keys {
     return target.closest('button, a, [role=dialog], [role=menu], [role=tab]') !== null;
   }
 
-  /** Opens the menu at the middle of the selection, with what lies there. */
   /** Asks where the selection is to lead; what asks is loaded with the first. */
   private async link(): Promise<void> {
-    const loaded = await import('./link-commands').catch(() => undefined);
-    if (loaded) return runInInjectionContext(this.injector, () => new loaded.LinkCommands()).open();
-    this.session.notices.next('This dialog could not be loaded. Check the connection, or reload the page.');
+    const loaded = await latePiece(this.session.notices, () => import('./link-commands'));
+    if (loaded) await runInInjectionContext(this.injector, () => new loaded.LinkCommands()).open();
   }
 
+  /** Opens the menu at the middle of the selection, with what lies there. */
   private menu(): void {
     const id = this.selection.selected()?.id;
     const view = this.leaves.view(this.selection.active());

@@ -4,6 +4,7 @@ import type { Way } from '@core/document/commands/wrap';
 import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
 import { canvasAddresses } from '../../services/addresses';
+import { latePiece } from '../../services/late-piece';
 import { PageSession } from '../../services/page-session';
 import type { Tried } from '../canvas/try-ways';
 import { Dialogs } from '../state/dialogs';
@@ -40,26 +41,29 @@ export class WrapCommands {
 
   /** Puts the selection into a container: in the way that moves nothing at any breakpoint, and if there is none, only after asking. */
   async wrap(): Promise<void> {
-    const { waysToWrap } = await import('@core/document/commands/wrap');
+    const loaded = await this.loaded();
     const ids = this.selection.all();
+    if (!loaded) return;
     await this.choose('Wrapping', new Set(), (site, page) => {
       if (!canWrap(page, ids)) return undefined;
-      const { made, ways } = waysToWrap(site, page, ids);
+      const { made, ways } = loaded.waysToWrap(site, page, ids);
       return { ways, boxless: ways.at(-1), then: () => this.selection.select(made) };
     });
   }
 
   /** Takes a box away and keeps what it holds, in the way that moves nothing at any breakpoint; if there is none, only after asking. */
   async unwrap(): Promise<void> {
-    const { waysToUnwrap } = await import('@core/document/commands/wrap');
+    const loaded = await this.loaded();
     const id = this.selection.selected()?.id;
-    if (id === undefined) return;
+    if (!loaded || id === undefined) return;
     await this.choose('Unwrapping', new Set([id]), (site, page) => {
       if (!Object.hasOwn(page.parts, id) || !canUnwrap(page, id)) return undefined;
-      const { lifted, ways } = waysToUnwrap(site, page, id);
+      const { lifted, ways } = loaded.waysToUnwrap(site, page, id);
       return { ways, then: () => this.selection.selectAll(lifted) };
     });
   }
+
+  private readonly loaded = () => latePiece(this.session.notices, () => import('@core/document/commands/wrap'));
 
   /**
    * Measures the ways to do something and takes one that moves nothing, or asks. What was measured holds for the page it was measured on alone:
@@ -91,12 +95,13 @@ export class WrapCommands {
     this.session.page() === page && this.session.site() === site;
 
   private async measured(except: ReadonlySet<string>, waysOn: WaysOn): Promise<Measured | undefined> {
-    const { tryWays } = await import('../canvas/try-ways');
+    const loaded = await latePiece(this.session.notices, () => import('../canvas/try-ways'));
+    if (!loaded) return undefined;
     for (let tries = 0; tries < 5; tries++) {
       const [site, page] = [this.session.site(), this.session.page()];
       const choice = site && page && waysOn(site, page);
       if (!choice) return undefined;
-      const tried = await tryWays(site, page, choice.ways, canvasAddresses(site.id), except);
+      const tried = await loaded.tryWays(site, page, choice.ways, canvasAddresses(site.id), except);
       if (this.isStill({ site, page })) return { site, page, choice, tried };
     }
     this.session.notices.next('The page goes on changing while it is measured. Try again in a moment.');

@@ -25,6 +25,7 @@ import { sameHolder } from '@core/style/holder';
 import { ledgerRows, type LedgerCell as Cell, type LedgerRow } from '@core/style/ledger';
 import { withPicture } from '@core/style/layers';
 import { groups, propertyOf } from '@core/style/properties';
+import { latePiece } from '../../services/late-piece';
 import { PageSession } from '../../services/page-session';
 import { Dialogs } from '../state/dialogs';
 import { Holding } from '../state/holding';
@@ -284,13 +285,11 @@ export class Ledger {
     this.menu ??= import('./ledger-menu').then((file) =>
       runInInjectionContext(this.injector, () => new file.LedgerMenu()),
     );
-    const menu = await this.menu.catch(() => undefined);
-    if (menu) {
-      this.menuItems.set(itemsOf(menu));
-      return this.cellMenu().showBeside(beside);
-    }
-    this.menu = undefined; // asked again with the next
-    this.session.notices.next('This menu could not be loaded. Check the connection, or reload the page.');
+    const loading = this.menu;
+    const menu = await latePiece(this.session.notices, () => loading);
+    if (!menu) return void (this.menu = undefined); // asked again with the next
+    this.menuItems.set(itemsOf(menu));
+    this.cellMenu().showBeside(beside);
   }
 
   /** The states the part can be in, to choose from. */

@@ -7,6 +7,7 @@ import { parentOf } from '@core/document/tree';
 import type { Jump, Sweep, SweptFault } from '@core/review/sweep/sweep';
 import { sizesFrom } from '@core/review/sweep/sizes';
 import { canvasAddresses } from '../../services/addresses';
+import { latePiece } from '../../services/late-piece';
 import { PageSession } from '../../services/page-session';
 
 /** The longest a turn of measuring may take, in ms: less than a frame. */
@@ -48,9 +49,8 @@ export class Sweeper implements OnDestroy {
   async start(): Promise<void> {
     const mine = ++this.asked;
     this.running.set(true);
-    const loaded = await this.load().catch(() => undefined);
+    const loaded = await latePiece(this.session.notices, () => this.load());
     if (mine !== this.asked) return;
-    if (!loaded) this.session.notices.next('What measures could not be loaded. Check the connection, and try again.');
     const [site, page] = [this.session.site(), this.session.page()];
     if (!loaded || !site || !page) return this.running.set(false);
     const { Sweep, sweepOrder, hiddenLeaf, sliceOf } = loaded;

@@ -6,6 +6,7 @@ import type { AnyEdit } from '@core/document/edits/site-edit';
 import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
 import type { Moved } from '@core/geometry/moved';
+import { latePiece } from '../../services/late-piece';
 import { PageSession } from '../../services/page-session';
 
 /** A command that would move something, waiting for a person's word. */
@@ -163,11 +164,8 @@ export class Dialogs implements OnDestroy {
 
   private async show(name: DialogName, data: object | undefined): Promise<DynamicDialogRef | undefined> {
     const dialog: Dialog = table[name];
-    const loaded = await Promise.all([dialog.load(), this.serviceLoaded()]).catch(() => undefined);
-    if (!loaded) {
-      this.session.notices.next('This dialog could not be loaded. Check the connection, or reload the page.');
-      return undefined;
-    }
+    const loaded = await latePiece(this.session.notices, () => Promise.all([dialog.load(), this.serviceLoaded()]));
+    if (!loaded) return undefined;
     const [content, service] = loaded;
     const shown = service.open(content, {
       header: data && 'title' in data ? String(data.title) : dialog.header,

@@ -1,8 +1,9 @@
 import fc from 'fast-check';
-import { applyEdits } from '../edits/apply';
-import { blankPage, type Part } from '../page';
-import { blankSite } from '../site';
-import { clipOfText, longestPaste, paragraphsOf, pasteText } from './clip';
+import { applyEdits } from '../../edits/apply';
+import { blankPage, type Part } from '../../page';
+import { blankSite } from '../../site';
+import { pasteText } from './paste';
+import { clipOfText, longestPaste, paragraphsOf } from './pasted-text';
 
 const site = blankSite('s', 'S', 'site');
 const blank = blankPage('p', 'P', '/');

@@ -1,0 +1,108 @@
+import { checkValue } from '../../../style/value';
+import { checkPart } from '../../edits/check-part';
+import { kindOf, mayHold, statesOf, tagged } from '../../kinds/registry';
+import type { Part, Parts } from '../../page';
+import { Problem } from '../../problem';
+import type { Site } from '../../site';
+import { states, type Declarations, type StyleMap } from '../../style-map';
+import { copyOf } from '../thing';
+import type { Clip } from './clip';
+
+/** Values as another site can mean them: tokens it lacks by their values, pictures it lacks left out. */
+function valueFor(site: Site, clip: Clip, property: string, value: string): string | undefined {
+  const own = value.replace(/var\(--([a-z0-9-]+)\)/g, (whole, name: string) =>
+    Object.hasOwn(site.tokens, name) ? whole : (clip.tokens[name] ?? whole),
+  );
+  const checked = checkValue(site, property, own);
+  return checked.ok ? checked.value : undefined;
+}
+
+function styleFor(site: Site, clip: Clip, style: StyleMap, kind: string): StyleMap {
+  const out: StyleMap = {};
+  for (const { id } of site.breakpoints)
+    for (const state of statesOf(kind)) {
+      const fits: Declarations = {};
+      for (const [property, value] of Object.entries(style[id]?.[state] ?? {})) {
+        const kept = valueFor(site, clip, property, value);
+        if (kept !== undefined) fits[property] = kept;
+      }
+      if (Object.keys(fits).length > 0) out[id] = { ...out[id], [state]: fits };
+    }
+  return out;
+}
+
+/** A weaker style under a stronger one. */
+function under(weak: StyleMap, strong: StyleMap): StyleMap {
+  const out: StyleMap = { ...weak };
+  for (const [breakpoint, byState] of Object.entries(strong))
+    out[breakpoint] = {
+      ...out[breakpoint],
+      ...Object.fromEntries(
+        states.flatMap((state) =>
+          byState[state] ? [[state, { ...out[breakpoint]?.[state], ...byState[state] }]] : [],
+        ),
+      ),
+    };
+  return out;
+}
+
+/** Content as another site can show it: pictures it lacks left out, and what breakpoints say that it lacks. */
+function contentFor(site: Site, said: Part['content']): Part['content'] {
+  const fields = ({ picture, ...rest }: Record<string, unknown>): Record<string, unknown> => ({
+    ...rest,
+    ...(typeof picture === 'string' && Object.hasOwn(site.pictures, picture) && { picture }),
+  });
+  const { base, ...others } = said;
+  const kept = Object.entries(others).flatMap(([breakpoint, own]) => {
+    const fits = site.breakpoints.some((one) => one.id === breakpoint && one.side !== 'base') ? fields(own) : {};
+    return Object.keys(fits).length > 0 ? [[breakpoint, fits] as const] : [];
+  });
+  return { ...Object.fromEntries(kept), base: fields(base) };
+}
+
+/** A part as another site can hold it: classes it lacks become the part's own style. */
+export function partFor(site: Site, clip: Clip, part: Part): Part {
+  const here = (id: string): string[] => {
+    const from = clip.classes.find((one) => one.id === id);
+    const same = site.classes.find((one) => (clip.site === site.id ? one.id === id : one.name === (from?.name ?? id)));
+    return same ? [same.id] : [];
+  };
+  const known = part.classes.flatMap(here);
+  const lost = clip.classes.filter((one) => part.classes.includes(one.id) && here(one.id).length === 0);
+  const style = [...lost.map((one) => one.style), part.style].reduce((weak, strong) => under(weak, strong), {});
+  return tagged({
+    ...part,
+    classes: known,
+    style: styleFor(site, clip, style, part.kind),
+    content: contentFor(site, part.content),
+  });
+}
+
+/** Refuses a clip whose parts hold each other in a circle, stand in two places or are missing. */
+function checkHeld(clip: Clip): void {
+  const seen = new Set<string>();
+  const pile = [...clip.roots];
+  for (let at = pile.pop(); at !== undefined; at = pile.pop()) {
+    const part = Object.hasOwn(clip.parts, at) ? clip.parts[at] : undefined;
+    if (!part) throw new Problem('What was copied is not whole: a part is missing.');
+    if (seen.has(at)) throw new Problem('What was copied is broken: a part stands in two places.');
+    seen.add(at);
+    pile.push(...part.children);
+  }
+}
+
+/** Clip parts that fit the site, under new ids, root by root. @throws Problem with the first part that does not fit. */
+export function fitting(site: Site, clip: Clip): { root: string; parts: Parts }[] {
+  checkHeld(clip);
+  return clip.roots.map((root) => {
+    const copy = copyOf({ format: 'fold-line/page', version: 1, id: 'clip', path: '/', root, parts: clip.parts }, root);
+    const parts = Object.fromEntries(Object.entries(copy.parts).map(([id, part]) => [id, partFor(site, clip, part)]));
+    for (const [id, part] of Object.entries(parts)) {
+      checkPart(site, part, id);
+      for (const child of part.children)
+        if (!mayHold(part.kind, parts[child]!.kind))
+          throw new Problem(`A ${kindOf(part.kind).word.toLowerCase()} cannot hold what was copied in it.`);
+    }
+    return { root: copy.root, parts };
+  });
+}
