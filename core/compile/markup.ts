@@ -106,8 +106,10 @@ export function elementOf(page: Page, id: string, context: MarkupContext, markin
   };
 }
 
-/** The class of what is shown at these breakpoints alone. */
+/** The class of what is shown at these breakpoints alone, and of nothing else: an element without a box. */
 const variantClass = (breakpoints: readonly string[]): string => `_at-${[...breakpoints].sort().join('-')}`;
+/** Nothing that a site says of elements reaches what is around a wording: what is hidden stays hidden, and the words inherit from their part. */
+const variantRule = '[class^=_at-]{all:inherit!important;display:contents!important}';
 
 /** The markup of what a part says: once, or each thing it says at some breakpoints. */
 function said(part: Part, kind: Kind, context: MarkupContext, id: string): Markup {
@@ -152,11 +154,15 @@ export function rulesOfContent(site: Site, parts: readonly Part[]): string {
           site.breakpoints,
           new Set(site.breakpoints.map((one) => one.id).filter((one) => !ids.includes(one))),
         );
-        if (hidden !== undefined) rules.set(variantClass(ids), `@media ${hidden}{.${variantClass(ids)}{display:none}}`);
+        if (hidden !== undefined)
+          rules.set(variantClass(ids), `@media ${hidden}{.${variantClass(ids)}{display:none!important}}`);
       }
   }
   const asked = [...asking].map(([kind, contents]) => kind.rulesFor?.(site, contents) ?? '');
-  return [...asked, ...rules.values()].join('') + (pictures ? 'picture{display:contents}' : '');
+  return (
+    [...asked, ...(rules.size > 0 ? [variantRule] : []), ...rules.values()].join('') +
+    (pictures ? 'picture{display:contents}' : '')
+  );
 }
 
 /** The start tag of an element. */

@@ -22,7 +22,7 @@ export const htmlKind: Kind = {
   ],
   mark: '_html',
   defaults: () => ({ ...noBox, height: '320px' }),
-  inside: ':where(._html) iframe{display:block;width:100%;height:100%;border:0}:where(._html)>span{display:contents}',
+  inside: '._html iframe{display:block;width:100%;height:100%;border:0}',
   markup: ({ html, title }) => ({
     inner: `<iframe loading="lazy" sandbox="allow-scripts allow-forms allow-popups" title="${escapeHtml(String(title ?? '') || 'Embedded content')}" srcdoc="${escapeHtml(String(html ?? ''))}"></iframe>`,
   }),

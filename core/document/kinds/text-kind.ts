@@ -51,7 +51,7 @@ export const textKind: Kind = {
   markedTags: ['ul', 'ol', 'blockquote', 'pre', 'div'],
   defaults: defaultsOf,
   inside:
-    ':where(._text :is(p,h2,h3,h4,h5,h6,ul,ol,blockquote,pre)){margin:0}._text>*+*{margin-top:.75em}._text li>*+*{margin-top:.25em}' +
+    ':where(._text :is(p,h2,h3,h4,h5,h6,ul,ol,blockquote,pre)){margin:0}._text>*+*,._text>[class^=_at-]>*+*{margin-top:.75em}._text li>*+*{margin-top:.25em}' +
     `:where(._text :is(ul,ol)){padding-left:${indent}}:where(._text blockquote){padding-left:1em;border-left:3px solid}:where(._text pre){white-space:pre-wrap}` +
     headingsInside('._text'),
   rulesFor: (site, contents) =>

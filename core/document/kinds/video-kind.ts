@@ -94,8 +94,8 @@ export const videoKind: Kind = {
     position: 'relative',
   }),
   inside:
-    ':where(._video)>figure{display:contents}:where(._video) :is(video,details,summary,iframe,img){display:block;width:100%;height:100%;border:0;object-fit:cover}' +
-    ':where(._video) summary{position:relative;cursor:pointer}:where(._video) summary span{position:absolute;left:16px;bottom:16px;padding:8px 14px;background:#000c}:where(._video) [open] summary{display:none}',
+    '._video :is(video,details,summary,iframe,img){display:block;width:100%;height:100%;border:0;object-fit:cover}' +
+    '._video summary{position:relative;cursor:pointer}._video summary span{position:absolute;left:16px;bottom:16px;padding:8px 14px;background:#000c}._video [open] summary{display:none}',
   markup: (content, context) => ({ inner: markupOf(content, context) }),
   varied: (variants, context) => {
     const addresses = variants.map(({ content }) => String(content['address'] ?? ''));
