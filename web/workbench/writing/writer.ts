@@ -1,9 +1,9 @@
 import { computed, signal } from '@angular/core';
-import type { Writing } from './writing';
+import type { openWriting, Writing } from './writing';
 import type { WritingLeaf } from './writing-leaf';
 import { fieldWritten, type WrittenPage } from './written-page';
 
-type Opening = typeof import('./writing');
+type Opening = typeof openWriting;
 
 let loading: Promise<Opening> | undefined;
 let loaded: Opening | undefined;
@@ -11,7 +11,7 @@ let loaded: Opening | undefined;
 /** Fetches what one writes with, once: before anybody writes, so that the first key finds it there. */
 export const loadWriting = (): Promise<Opening> =>
   (loading ??= import('./writing').then(
-    (file) => (loaded = file),
+    ({ openWriting }) => (loaded = openWriting),
     (error: unknown) => {
       loading = undefined; // asked again when next somebody writes
       throw error;
@@ -78,8 +78,8 @@ export class Writer {
     );
   }
 
-  private open({ openWriting }: Opening, id: string, point: Point | undefined): void {
-    this.writing.set(openWriting(this.leaf, this.written, id, point));
+  private open(opening: Opening, id: string, point: Point | undefined): void {
+    this.writing.set(opening(this.leaf, this.written, id, point));
   }
 
   /** Handles a key while writing; the page's own commands are not for it. */
