@@ -6,6 +6,7 @@ import type { Site } from '../document/site';
 import { states, type StyleMap } from '../document/style-map';
 import { partOf, subtree } from '../document/tree';
 import { fontOf } from '../style/fonts';
+import { publishedText } from '../style/tokens';
 import type { Addresses } from './declarations';
 import { markupContext, elementOf, innerHtml, openTag, rulesOfContent, type Marking } from './markup';
 import { layerRules, lentRules, sharedCss, type Lender, type Styled } from './rules';
@@ -140,7 +141,7 @@ export function compile(site: Site, whole: Page, options: CompileOptions = plain
   const order = subtree(page, page.root);
   const parts = order.map((id) => page.parts[id]!);
   const { nameOf, styled, lenders } = ownClasses(page, order, parts);
-  const css = pageCss(site, page, parts, styled, lenders, options);
+  const css = publishedText(site, pageCss(site, page, parts, styled, lenders, options));
   const context = markupContext(site, options, firstPicture(page), namesInPage(page));
   const href = typeof options.stylesheet === 'string' ? options.stylesheet : options.stylesheet(css);
   const description = partOf(page, page.root).content.base['description'];

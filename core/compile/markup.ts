@@ -106,10 +106,10 @@ export function elementOf(page: Page, id: string, context: MarkupContext, markin
   };
 }
 
-/** The class of what is shown at these breakpoints alone, and of nothing else: an element without a box. */
+/** The class of what is shown at these breakpoints alone. */
 const variantClass = (breakpoints: readonly string[]): string => `_at-${[...breakpoints].sort().join('-')}`;
-/** Nothing that a site says of elements reaches what is around a wording: what is hidden stays hidden, and the words inherit from their part. */
-const variantRule = '[class^=_at-]{all:inherit!important;display:contents!important}';
+/** Nothing that kinds or a site say of such elements reaches those around a wording: they have no box, and the words inherit from their part. */
+const variantRule = ':where(div,figure)[class^=_at-]{all:inherit!important;display:contents!important}';
 
 /** The markup of what a part says: once, or each thing it says at some breakpoints. */
 function said(part: Part, kind: Kind, context: MarkupContext, id: string): Markup {
@@ -136,7 +136,7 @@ function said(part: Part, kind: Kind, context: MarkupContext, id: string): Marku
 export function rulesOfContent(site: Site, parts: readonly Part[]): string {
   const rules = new Map<string, string>();
   const asking = new Map<Kind, Record<string, unknown>[]>();
-  let pictures = false;
+  let [pictures, boxes] = [false, false];
   for (const part of parts) {
     const kind = kindOf(part.kind);
     if (kind.rulesFor) {
@@ -147,6 +147,7 @@ export function rulesOfContent(site: Site, parts: readonly Part[]): string {
     if (!saysMore(part.content)) continue;
     const variants = variantsOf(site, part);
     if (variants.length < 2) continue;
+    if (part.tag === 'div') boxes = true; // what is around its wordings may be one, too
     if (kind.variesBySource) pictures = true;
     else
       for (const { breakpoints: ids } of variants) {
@@ -160,7 +161,7 @@ export function rulesOfContent(site: Site, parts: readonly Part[]): string {
   }
   const asked = [...asking].map(([kind, contents]) => kind.rulesFor?.(site, contents) ?? '');
   return (
-    [...asked, ...(rules.size > 0 ? [variantRule] : []), ...rules.values()].join('') +
+    [...asked, ...(boxes ? [variantRule] : []), ...rules.values()].join('') +
     (pictures ? 'picture{display:contents}' : '')
   );
 }

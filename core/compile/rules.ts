@@ -4,6 +4,7 @@ import { isMarked, kindOf, kinds, markOf } from '../document/kinds/registry';
 import type { Site } from '../document/site';
 import { states, type Declarations, type State, type StyleMap } from '../document/style-map';
 import { fontOf } from '../style/fonts';
+import { publishedName, tokenOf } from '../style/tokens';
 import { tokenValueProblem } from '../style/value';
 import { declarationsText, type Addresses } from './declarations';
 
@@ -151,11 +152,19 @@ export interface Use {
 const layerOrder = (classes: Site['classes']): string =>
   `@layer ${['kind', 'element', ...classes.map(({ name }) => `class.${name}`), 'own'].join(',')};`;
 
-function tokenRule(site: Site): string {
-  const tokens = Object.entries(site.tokens)
-    .filter(([, value]) => tokenValueProblem(value) === undefined)
-    .map(([name, value]) => `--${name}:${value}`);
-  return tokens.length > 0 ? `:root{${tokens.join(';')}}` : '';
+/** The tokens as custom properties, at each breakpoint those that differ there; one deleted stands here for those that name it still. */
+function tokenRule(site: Site, nameOf: (id: string) => string): string {
+  return outwards(site.breakpoints)
+    .map((breakpoint) => {
+      const said = Object.keys(site.tokens).flatMap((id) => {
+        const value = tokenOf(site, id)?.values[breakpoint.id];
+        return value !== undefined && tokenValueProblem(value) === undefined ? [`--${nameOf(id)}:${value}`] : [];
+      });
+      const media = mediaOf(breakpoint);
+      const rule = said.length > 0 ? `:root{${said.join(';')}}` : '';
+      return rule === '' || media === undefined ? rule : `@media ${media}{${rule}}`;
+    })
+    .join('');
 }
 
 const classRule = (site: Site, { name, style }: Site['classes'][number], addresses: Addresses, held: boolean): string =>
@@ -170,7 +179,7 @@ export function sharedCss(site: Site, use: Use, addresses: Addresses, lent: stri
   return (
     layerOrder(classes) +
     fontFaces(site, addresses) +
-    tokenRule(site) +
+    tokenRule(site, (id) => publishedName(site, id)) +
     layer('kind', kindRules(site, use.kind, use.links, addresses) + lent) +
     layer('element', layerRules(site, elements, addresses)) +
     classes.map((one) => classRule(site, one, addresses, false)).join('')
@@ -182,7 +191,7 @@ export function sharedPieces(site: Site, addresses: Addresses): Map<string, stri
   return new Map([
     ['order', layerOrder(site.classes)],
     ['fonts', fontFaces(site, addresses)],
-    ['tokens', tokenRule(site)],
+    ['tokens', tokenRule(site, (id) => id)],
     ...Object.entries(site.elements).map(
       ([selector, style]) =>
         [`element ${selector}`, layer('element', layerRules(site, [{ selector, style }], addresses, true))] as const,

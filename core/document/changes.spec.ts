@@ -163,6 +163,11 @@ describe('What differs between what is live and what is saved', () => {
       'Token ink: #123 → #456',
       'Typefaces of the site',
     ]);
+    const token = { name: 'ink', kind: 'colour', values: { wide: '#123', phone: '#456' } };
+    const told = (value: object): string[] => since(set(['tokens', 'ink'], value as never)); // a token, whole
+    expect(told(token)).toEqual(['Token ink: phone:  → #456']);
+    expect(told({ ...token, name: 'sea', values: { wide: '#123' } })).toEqual(['Token ink: name: ink → sea']);
+    expect(told({ ...token, gone: true })).toEqual(['Token ink deleted']);
     expect(since(set(['breakpoints', 'phone', 'name'], 'Small'))).toEqual(['Breakpoints of the site']);
   });
 

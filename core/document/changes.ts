@@ -1,3 +1,5 @@
+import { tokenOf } from '../style/tokens';
+import { baseOf } from './breakpoint';
 import { nameOf } from './kinds/registry';
 import type { Page, Part } from './page';
 import { pathTo } from './tree';
@@ -110,6 +112,23 @@ export function changesBetween(before: Page | null, now: Page, naming: Naming = 
   return changes;
 }
 
+/** What differs between the tokens: by their names, at the breakpoints where they differ. */
+function changesOfTokens(was: Styling, is: Styling, naming: Naming): Within[] {
+  return [...new Set([...Object.keys(was.tokens), ...Object.keys(is.tokens)])].flatMap((id): Within[] => {
+    const [old, now] = [tokenOf(was, id), tokenOf(is, id)];
+    if (old?.gone === true && now?.gone === true) return [];
+    if (!now || now.gone === true) return old ? [{ what: `Token ${old.name} deleted` }] : [];
+    const renamed =
+      old && old.name !== now.name ? [said(`Token ${old.name}: name`, { was: old.name, is: now.name })] : [];
+    const values = leaves(old?.values, now.values).map((leaf) => {
+      const at = leaf.path[0] ?? '';
+      const where = at === baseOf(is.breakpoints).id ? '' : `: ${naming.breakpoint(at)}`;
+      return said(`Token ${now.name}${where}`, leaf);
+    });
+    return [...renamed, ...values];
+  });
+}
+
 /** What differs between what decided how pages looked and what does: each value, named for a person. */
 export function changesOfSite(was: Styling, is: Styling, naming: Naming = byId): Within[] {
   const styles = (whose: string, before: unknown, now: unknown): Within[] =>
@@ -135,7 +154,7 @@ export function changesOfSite(was: Styling, is: Styling, naming: Naming = byId):
     }),
     ...was.classes.filter(({ id }) => !now!.has(id)).map(({ name }): Within => ({ what: `Class ${name} deleted` })),
     ...(order(was, now!) === order(is, old!) ? [] : [{ what: 'Classes: order' }]),
-    ...leaves(was.tokens, is.tokens).map((leaf) => said(`Token ${leaf.path.join(' ')}`, leaf)),
+    ...changesOfTokens(was, is, naming),
     ...(text(was.fonts) === text(is.fonts) ? [] : [{ what: 'Typefaces of the site' }]),
     ...(text(was.breakpoints) === text(is.breakpoints) ? [] : [{ what: 'Breakpoints of the site' }]),
   ];

@@ -90,8 +90,8 @@ describe('Content per breakpoint', () => {
       '<h1><span class="_at-tablet-wide">Three islands, six sailings a day</span><span class="_at-phone">Six a day</span></h1>',
     );
     expect(html.match(/Six a day/g)?.length).toBe(1);
-    expect(css).toContain('@media (width<=600px){._at-tablet-wide{display:none}}');
-    expect(css).toContain('@media (width>600px){._at-phone{display:none}}');
+    expect(css).toContain('@media (width<=600px){._at-tablet-wide{display:none!important}}');
+    expect(css).toContain('@media (width>600px){._at-phone{display:none!important}}');
     expect(compile(site, first).html).not.toContain('<span');
     const same = say(first, 'h', 'phone', 'text', 'Three islands, six sailings a day');
     expect(compile(site, same).html).not.toContain('<span');

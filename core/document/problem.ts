@@ -17,3 +17,14 @@ export class Problem extends Error {
     this.name = 'Problem';
   }
 }
+
+/** What is wrong with doing something, in words; undefined where nothing is. Anything but a Problem is thrown on. */
+export function problemOf(check: () => unknown): string | undefined {
+  try {
+    check();
+    return undefined;
+  } catch (error) {
+    if (!(error instanceof Problem)) throw error;
+    return error.message;
+  }
+}

@@ -4,6 +4,7 @@ import { ClassName, isClassId } from './class-name';
 import { KeptSection } from './kept-section';
 import { Identifier } from './identifier';
 import { StyleMap } from './style-map';
+import { KeptToken, TokenName } from './token';
 
 const fileName = /^[a-z0-9][a-z0-9-]*\.[a-z0-9]{2,5}$/;
 
@@ -25,9 +26,6 @@ export const HostName = z
   .regex(/^[a-z][a-z0-9-]{1,39}$/, 'A host name is a lower-case letter followed by letters, digits or hyphens.')
   .refine((name) => !name.startsWith('preview-'), 'A host name may not begin with "preview-".');
 
-export const TokenName = z
-  .string()
-  .regex(/^[a-z][a-z0-9-]{0,39}$/, 'A token’s name is a lower-case letter followed by letters, digits or hyphens.');
 /** What a site can style wherever it stands. */
 export const ElementName = z
   .string()
@@ -70,7 +68,8 @@ export const Site = z.strictObject({
   breakpoints: Breakpoints,
   /** Breakpoints that went, with the one that took over what was set at each: until something is set there anew, pages keep it where it was. */
   retired: z.record(Identifier, z.strictObject({ heir: Identifier.optional() })).optional(),
-  tokens: z.record(TokenName, z.string().min(1).max(300)),
+  /** By ids, in the order they are shown; parts name them by these, so that one can be renamed without touching them. */
+  tokens: z.record(TokenName, KeptToken),
   elements: z.record(ElementName, StyleMap),
   classes: SiteClasses,
   fonts: z.array(z.string().max(60)).max(100),

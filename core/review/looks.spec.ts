@@ -1,6 +1,6 @@
 import fc from 'fast-check';
-import { classFrom, deleteClass, moveClass } from '../document/commands/classes';
-import { giveTo } from '../document/commands/held';
+import { classFrom, deleteClass, moveClass } from '../document/commands/look/classes';
+import { giveTo } from '../document/commands/look/held';
 import { ownValues } from '../document/commands/overrides';
 import { applyBatch, type Documents } from '../document/edits/batch';
 import { someSiteEdit } from '../document/edits/testing/some-edits';

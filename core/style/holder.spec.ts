@@ -2,7 +2,7 @@ import { applyBatch, type Documents } from '../document/edits/batch';
 import { ownValues } from '../document/commands/overrides';
 import { blankSite, type Site } from '../document/site';
 import { resolve } from './cascade';
-import { giveTo, heldValues, holderEdit, takeFrom } from '../document/commands/held';
+import { giveTo, heldValues, holderEdit, takeFrom } from '../document/commands/look/held';
 import { holderCell, holderName, holdersOf, reachedBy, type SiteHolder } from './holder';
 import { ledgerCell } from './ledger';
 import { pageHolding, plainPart as part } from '../document/testing/plain-part';

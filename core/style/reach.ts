@@ -2,18 +2,41 @@ import { insideOf } from '../document/kinds/registry';
 import type { Page, Part } from '../document/page';
 import { sectionOf } from '../document/seen/seen-page';
 import type { Site } from '../document/site';
+import type { StyleMap } from '../document/style-map';
 import type { SiteHolder } from './holder';
+import { tokensIn } from './tokens';
 
-/** How many parts of one document each holder reaches: under `.id` for a class, under its name for a tag; under `#id` how often it shows a shared section. */
+/** How many parts of one document each holder reaches: under `.id` for a class, under its name for a tag; under `--id` how many name a token, under `#id` how often it shows a shared section. */
 export type Reach = Readonly<Record<string, number>>;
 
-const keyOf = (holder: SiteHolder): string => (holder.holds === 'class' ? `.${holder.id}` : holder.tag);
+/** A class, every element of a tag, or a token. */
+export type Reaching = SiteHolder | { readonly holds: 'token'; readonly id: string };
+
+function keyOf(what: Reaching): string {
+  if (what.holds === 'token') return `--${what.id}`;
+  return what.holds === 'class' ? `.${what.id}` : what.tag;
+}
+
+/** The ids of the tokens that values of a style name. */
+export const tokensOfStyle = (style: StyleMap): string[] =>
+  Object.values(style).flatMap((byState) =>
+    Object.values(byState).flatMap((values = {}) => Object.values(values).flatMap(tokensIn)),
+  );
 
 /** The keys of all that reaches a part or what stands inside its element, each once. */
 function reaching(part: Part): Set<string> {
-  const { tags, classes } = insideOf(part);
-  return new Set([part.tag, ...tags, ...[...part.classes, ...classes].map((id) => `.${id}`)]);
+  const { tags, classes, values } = insideOf(part);
+  return new Set([
+    part.tag,
+    ...tags,
+    ...[...part.classes, ...classes].map((id) => `.${id}`),
+    ...[...tokensOfStyle(part.style), ...values.flatMap(tokensIn)].map((id) => `--${id}`),
+  ]);
 }
+
+/** The parts of a page as it is seen whose own values, or words, name a token. */
+export const naming = (page: Page, token: string): string[] =>
+  Object.keys(page.parts).filter((id) => reaching(page.parts[id]!).has(`--${token}`));
 
 function counted(parts: Iterable<Part>): Record<string, number> {
   const reach = new Map<string, number>();
@@ -26,16 +49,16 @@ function counted(parts: Iterable<Part>): Record<string, number> {
   return Object.fromEntries(reach);
 }
 
-/** How many parts of a stored page each class and each element style reaches, without what stands in the shared sections it shows. */
+/** How many parts of a stored page each class, each element style and each token reaches, without what stands in the shared sections it shows. */
 export const reachOf = (page: Page): Reach => counted(Object.values(page.parts));
 
 /** The same for the sections a site shares, by their ids. */
 export const reachOfSections = ({ sections = [] }: Pick<Site, 'sections'>): ReadonlyMap<string, Reach> =>
   new Map(sections.filter((one) => one.shared).map((one) => [one.id, counted(Object.values(one.parts))]));
 
-/** How many parts a holder reaches on a page as it is seen, those in shared sections with it. */
-export function reachedOn(reach: Reach, sections: ReadonlyMap<string, Reach>, holder: SiteHolder): number {
-  const key = keyOf(holder);
+/** How many parts one reaches on a page as it is seen, those in shared sections with it. */
+export function reachedOn(reach: Reach, sections: ReadonlyMap<string, Reach>, what: Reaching): number {
+  const key = keyOf(what);
   let parts = reach[key] ?? 0;
   for (const [id, inside] of sections) parts += (reach[`#${id}`] ?? 0) * (inside[key] ?? 0);
   return parts;

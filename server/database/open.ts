@@ -8,6 +8,7 @@ import { FormerPaths1764100000000 } from './former-paths';
 import { LongWork1764260000000 } from './long-work';
 import { Paths1764270000000 } from './paths';
 import { Reach1764280000000 } from './reach';
+import { TokenReach1764360000000 } from './token-reach';
 import { References1764250000000 } from './references';
 import { SiteLog1764180100000 } from './site-log';
 import { Snapshots1764250100000 } from './snapshots';
@@ -37,6 +38,7 @@ export async function openDatabase(url: string): Promise<DataSource> {
       LongWork1764260000000,
       Paths1764270000000,
       Reach1764280000000,
+      TokenReach1764360000000,
     ],
     logging: false,
     poolErrorHandler: () => undefined, // an idle connection that ends is replaced when the next one is asked for

@@ -173,7 +173,7 @@ describe('Documents', () => {
           ])();
           try {
             const after = applyBatch(now, edits);
-            facts = factsAfter(after.page, after.edits) ?? facts;
+            facts = factsAfter(after.page, after) ?? facts;
             expect(facts).toEqual(factsOf(after.page));
             now = after;
           } catch (error) {

@@ -2,7 +2,7 @@ import { menuPaths } from '@core/document/menus';
 import { titleOf, type Page } from '@core/document/page';
 import { referencesOf } from '@core/document/seen/seen-page';
 import { reachOf, type Reach } from '@core/style/reach';
-import { isOnPage, type Primitive } from '@core/document/edits/site-edit';
+import { isOnPage, type AnyEdit } from '@core/document/edits/site-edit';
 
 /** What is asked of many pages at once, and so stands in columns beside them. */
 export interface PageColumns {
@@ -12,7 +12,7 @@ export interface PageColumns {
   readonly menus: string[];
   /** The shared sections it shows. */
   readonly shows: string[];
-  /** How many of its parts each class and element style reaches. */
+  /** How many of its parts each class, element style and token reaches. */
   readonly reach: Reach;
 }
 
@@ -24,8 +24,16 @@ export const factsOf = (page: Page): PageColumns => ({
   reach: reachOf(page),
 });
 
-/** What edits may have changed of that; null where they cannot have. */
-export const factsAfter = (page: Page, edits: readonly Primitive[]): PageColumns | null =>
-  edits.some((edit) => isOnPage(edit) && (edit.do !== 'set' || !['style', 'name'].includes(edit.field[0])))
-    ? factsOf(page)
-    : null;
+/** Whether an edit says something that stands beside a page, or of a style, names a token. */
+const tells = (edit: AnyEdit): boolean =>
+  isOnPage(edit) &&
+  (edit.do !== 'set' ||
+    (edit.field[0] === 'style'
+      ? typeof edit.value === 'string' && edit.value.includes('--')
+      : edit.field[0] !== 'name'));
+
+/** What edits may have changed of that, from what was there before to what is there now; null where they cannot have. */
+export const factsAfter = (
+  page: Page,
+  { edits, inverses }: { readonly edits: readonly AnyEdit[]; readonly inverses: readonly AnyEdit[] },
+): PageColumns | null => ([...edits, ...inverses].some(tells) ? factsOf(page) : null);

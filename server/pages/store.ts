@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { ArrayContains, Not, type EntityManager } from 'typeorm';
-import { applyBatch, type Documents } from '@core/document/edits/batch';
+import { applyBatch, type AppliedBatch, type Documents } from '@core/document/edits/batch';
 import { isOnPage, isOnSite, type Primitive, type SiteEdit } from '@core/document/edits/site-edit';
 import { blankPage, type Page } from '@core/document/page';
 import { Problem } from '@core/document/problem';
@@ -30,7 +30,7 @@ interface Making {
   readonly at: { readonly site: string; readonly page?: string };
   readonly id: string;
   readonly account: string;
-  readonly after: Documents & { readonly edits: readonly Primitive[] };
+  readonly after: AppliedBatch;
 }
 
 /** Stores a batch in one statement, unless a document is another by now, or it is stored already. */
@@ -42,7 +42,7 @@ async function write(
 ): Promise<Fresh | 'known' | 'stale'> {
   const onSite = after.edits.some(isOnSite);
   const onPage = after.edits.some(isOnPage);
-  const facts = onPage ? factsAfter(after.page, after.edits) : null;
+  const facts = onPage ? factsAfter(after.page, after) : null;
   const ended = service.notices.own(id);
   const outcome = await manager
     .query('SELECT store_batch($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) AS outcome', [

@@ -107,13 +107,13 @@ export function leavingOnSite(site: Site, change: BreakpointChange): Leaving[] {
 
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
 
-/** The edits of a site that move what is set at a breakpoint on its classes and elements to the heir. */
+/** The edits of a site that move what is set at a breakpoint on its classes, elements and tokens to the heir. */
 function restyling(site: Site, gone: string, heir: string | undefined): SiteEdit[] {
   const styled: readonly (readonly [readonly string[], StyleMap])[] = [
     ...site.classes.map(({ id, style }) => [['classes', id, 'style'], style] as const),
     ...Object.entries(site.elements).map(([tag, style]) => [['elements', tag], style] as const),
   ];
-  return styled.flatMap(([path, style]) =>
+  const classesAndElements = styled.flatMap(([path, style]) =>
     leaves(style, restyled(style, gone, heir)).map(({ path: below, is }): SiteEdit => ({
       do: 'set',
       on: 'site',
@@ -121,7 +121,18 @@ function restyling(site: Site, gone: string, heir: string | undefined): SiteEdit
       ...(typeof is === 'string' && { value: is }),
     })),
   );
+  return [...classesAndElements, ...tokensAfter(site, gone, heir)];
 }
+
+/** The same for its tokens: the heir takes over what it does not say itself. */
+const tokensAfter = (site: Site, gone: string, heir: string | undefined): SiteEdit[] =>
+  Object.entries(site.tokens).flatMap(([id, kept]): SiteEdit[] => {
+    const left = typeof kept === 'string' ? undefined : kept.values[gone];
+    if (typeof kept === 'string' || left === undefined) return [];
+    const { [gone]: _left, ...rest } = kept.values;
+    const values = heir === undefined ? rest : { [heir]: left, ...rest };
+    return [{ do: 'set', on: 'site', field: ['tokens', id], value: { ...kept, values } }];
+  });
 
 /**
  * The edits that give a site another set of breakpoints. Classes and elements keep what heirs take over; pages are left as they are,

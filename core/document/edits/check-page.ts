@@ -1,4 +1,3 @@
-import { tokenValueProblem } from '../../style/value';
 import { kindOf, mayHold } from '../kinds/registry';
 import { pageOfSection, type KeptSection } from '../kept-section';
 import { Page } from '../page';
@@ -6,6 +5,7 @@ import { Problem } from '../problem';
 import { Site } from '../site';
 import { upgradedSite } from '../upgrade';
 import { checkPart, checkStyle } from './check-part';
+import { checkStoredToken } from './check-token';
 import { deepest } from './draft';
 
 function shape(error: { issues: readonly { path: readonly PropertyKey[]; message: string }[] }): Problem {
@@ -22,10 +22,7 @@ export function readSite(data: unknown): Site {
   const site = parsed.data;
   for (const [tag, style] of Object.entries(site.elements)) checkStyle(site, style, tag);
   for (const { name, style } of site.classes) checkStyle(site, style, `.${name}`);
-  for (const [name, value] of Object.entries(site.tokens)) {
-    const problem = tokenValueProblem(value);
-    if (problem !== undefined) throw new Problem(problem, { field: `tokens.${name}` });
-  }
+  for (const [id, kept] of Object.entries(site.tokens)) checkStoredToken(site, id, kept);
   for (const section of site.sections ?? []) checkSection(site, section);
   return site;
 }

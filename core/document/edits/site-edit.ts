@@ -3,8 +3,9 @@ import { Breakpoint } from '../breakpoint';
 import { ClassName } from '../class-name';
 import { Identifier } from '../identifier';
 import { KeptSection } from '../kept-section';
-import { ElementName, Picture, SiteClass, TokenName } from '../site';
+import { ElementName, Picture, SiteClass } from '../site';
 import { states } from '../style-map';
+import { TokenName } from '../token';
 import { AcrossEdit } from './across-edit';
 import { Edit, Insert, Move, PropertyName, Remove, SetField } from './edit';
 

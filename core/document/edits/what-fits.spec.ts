@@ -1,7 +1,7 @@
 import { blankPage, type Page } from '../page';
 import { blankSite, type Site } from '../site';
 import { plainPart } from '../testing/plain-part';
-import { classFrom, deleteClass, valuesAlike } from '../commands/classes';
+import { classFrom, deleteClass, valuesAlike } from '../commands/look/classes';
 import { applyBatch } from './batch';
 import { whatFits } from './what-fits';
 

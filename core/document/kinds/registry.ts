@@ -46,6 +46,7 @@ export function insideOf({ kind, content }: Pick<Part, 'kind' | 'content'>): Ins
   return {
     tags: [...new Set(all.flatMap(({ tags }) => tags))],
     classes: [...new Set(all.flatMap(({ classes }) => classes))],
+    values: [...new Set(all.flatMap(({ values }) => values))],
   };
 }
 

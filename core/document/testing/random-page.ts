@@ -6,6 +6,12 @@ import { properties } from '../../style/properties';
 
 const kindNames = allKinds.filter((one) => !one.refers).map((one) => one.kind);
 
+/** A token that has another name than its id, differs on phones and names one that is gone. */
+const randomTokens: Site['tokens'] = {
+  ink: { name: 'water', kind: 'colour', values: { wide: 'var(--deep)', phone: '#a03040' } },
+  deep: { name: 'deep', kind: 'colour', values: { wide: '#22333b', tablet: '#1a2a30' }, gone: true },
+};
+
 /** Random sites, pages and styles for tests: the same for the same seed, or for the same numbers drawn. */
 export class RandomPages {
   private state: number;
@@ -98,7 +104,7 @@ export class RandomPages {
   }
 
   site(): Site {
-    const blank = { ...blankSite('random', 'Random', 'random'), tokens: { ink: '#22333b' }, fonts: [] };
+    const blank: Site = { ...blankSite('random', 'Random', 'random'), tokens: randomTokens, fonts: [] };
     const tags = ['body', 'h1', 'h2', 'p', 'a', 'section', 'div'];
     return {
       ...blank,

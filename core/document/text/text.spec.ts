@@ -179,11 +179,18 @@ describe('A running text', () => {
     const text = textOf([
       {
         tag: 'ul',
-        items: [[{ tag: 'p', says: ['a', { text: 'b', as: ['em'], class: 'loud', link: { to: '/fares' } }] }]],
+        items: [
+          [
+            {
+              tag: 'p',
+              says: ['a', { text: 'b', as: ['em'], class: 'loud', color: '#c04040', link: { to: '/fares' } }],
+            },
+          ],
+        ],
       },
       p('c'),
     ]);
-    expect(insideText(text)).toEqual({ tags: ['em', 'a', 'ul', 'li', 'p'], classes: ['loud'] });
+    expect(insideText(text)).toEqual({ tags: ['em', 'a', 'ul', 'li', 'p'], classes: ['loud'], values: ['#c04040'] });
     expect(linksIn(text)).toEqual([{ to: '/fares' }]);
     expect(linksIn(withLinks(text, () => 'page:fares'))).toEqual([{ to: 'page:fares' }]);
     expect(withLinks(text, () => undefined)).toBe(text);

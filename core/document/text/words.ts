@@ -42,19 +42,23 @@ export interface Inside {
   readonly tags: readonly string[];
   /** Ids of classes. */
   readonly classes: readonly string[];
+  /** CSS values. */
+  readonly values: readonly string[];
 }
 
-export const nothingInside: Inside = { tags: [], classes: [] };
+export const nothingInside: Inside = { tags: [], classes: [], values: [] };
 
-/** The tags and classes of the elements inside a text. */
+/** The tags, classes and colours of the elements inside a text. */
 export function insideText(value: unknown): Inside {
   if (typeof value !== 'object' || value === null) return nothingInside;
   const tags = new Set<string>();
   const classes = new Set<string>();
-  for (const { as = [], link, class: name } of phrasesOf(value)) {
+  const values = new Set<string>();
+  for (const { as = [], link, class: name, color } of phrasesOf(value)) {
     for (const tag of as) tags.add(tag);
     if (link) tags.add('a');
     if (name !== undefined) classes.add(name);
+    if (color !== undefined) values.add(color);
   }
   const visit = (block: Block): void => {
     tags.add(block.tag);
@@ -65,7 +69,7 @@ export function insideText(value: unknown): Inside {
     if ('holds' in block) block.holds.forEach(visit);
   };
   if (!Array.isArray(value)) inOrder(value as RunningText).forEach(visit); // read by its kind's schema
-  return { tags: [...tags], classes: [...classes] };
+  return { tags: [...tags], classes: [...classes], values: [...values] };
 }
 
 /** A text whose links are others where `change` says so; the same object where none is. */

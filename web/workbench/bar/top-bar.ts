@@ -70,6 +70,7 @@ export class TopBar {
       { label: 'Plan the page …', icon: 'pi pi-list', command: () => this.dialogs.open('plan') },
       { label: 'Table of values …', icon: 'pi pi-table', command: () => this.dialogs.open('values') },
       { label: 'Breakpoints …', icon: 'pi pi-sliders-h', command: () => this.dialogs.open('breakpoints') },
+      { label: 'Tokens …', icon: 'pi pi-tag', command: () => this.dialogs.open('tokens') },
       {
         label: 'View live',
         icon: 'pi pi-external-link',

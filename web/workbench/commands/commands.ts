@@ -1,7 +1,7 @@
 import { computed, inject, Injectable } from '@angular/core';
 import { duplicate, removeParts, step, type Step } from '@core/document/commands/arrange';
 import { landingBy, place, type Target } from '@core/document/commands/place';
-import { holderEdit } from '@core/document/commands/held';
+import { holderEdit } from '@core/document/commands/look/held';
 import { styleEdit, toggleShown } from '@core/document/commands/style';
 import { idOfThing, newThing, type Thing } from '@core/document/commands/thing';
 import { canUnwrap, canWrap } from '@core/document/commands/can-wrap';

@@ -121,6 +121,11 @@ export class Keys {
       says: 'The classes of this site, and those of the selection',
       run: () => this.dialogs.open('classes'),
     },
+    {
+      keys: 'Alt+Shift+X',
+      says: 'The tokens of this site, and the contrast of its colours',
+      run: () => this.dialogs.open('tokens'),
+    },
     { keys: 'Alt+Shift+J', says: 'Where the selection leads: a link', run: () => void this.link() },
     { keys: 'Alt+Shift+G', says: 'The breakpoints of this site', run: () => this.dialogs.open('breakpoints') },
     { keys: 'Alt+Shift+M', says: 'The menu of the selection, and what lies there', run: () => this.menu() },

@@ -18,6 +18,7 @@ import { propertyOf } from '@core/style/properties';
 import { severalValues } from '@core/style/several';
 import type { Site } from '@core/document/site';
 import { unknownFamilies } from '@core/style/layers';
+import { namedValue, plainValue, storedValue, tokensFor } from '@core/style/tokens';
 import { checkValue } from '@core/style/value';
 import { PageSession } from '../../services/page-session';
 import { Selection } from '../state/selection';
@@ -74,16 +75,20 @@ export class LedgerCell {
     [this.label(), this.cell().sentence, this.cell().noEffect ?? ''].filter((line) => line !== '').join('\n'),
   );
   protected readonly isColour = computed(() => /color$/.test(this.property()));
+  /** The value as it is read and typed: tokens by their names. */
+  protected readonly shown = computed(() => {
+    const [site, { value }] = [this.session.site(), this.cell()];
+    return site ? namedValue(site, value, this.breakpoint()) : value;
+  });
   protected readonly swatch = computed(() => {
-    const value = this.cell().value;
-    const token = /^var\(--([a-z0-9-]+)\)$/.exec(value)?.[1];
-    return token === undefined ? value : (this.session.site()?.tokens[token] ?? '');
+    const [site, { value }] = [this.session.site(), this.cell()];
+    return site ? plainValue(site, value, this.breakpoint()) : value;
   });
   protected readonly choices = computed(() => {
-    const tokens = Object.keys(this.session.site()?.tokens ?? {});
+    const site = this.session.site();
     return [
+      ...(site ? tokensFor(site, this.property()).map(({ name }) => `var(--${name})`) : []),
       ...(propertyOf(this.property())?.choices ?? []),
-      ...(this.isColour() ? tokens.map((token) => `var(--${token})`) : []),
     ];
   });
   protected readonly listId = computed(() => `choices-${this.property()}-${this.breakpoint()}`);
@@ -160,8 +165,8 @@ export class LedgerCell {
   private commit(typed: string): boolean {
     const site = this.session.site();
     if (!site) return false;
-    const text = typed.trim();
-    if (text === this.cell().value && this.rejected() === undefined) return true;
+    if (typed.trim() === this.shown() && this.rejected() === undefined) return true;
+    const text = storedValue(site, typed.trim());
     if (text === '') {
       if (this.cell().own) this.commands.setHeld(this.breakpoint(), { [this.property()]: undefined });
       this.accept();
@@ -175,7 +180,7 @@ export class LedgerCell {
       this.problem.set(
         checked.ok ? `This browser doesn’t support “${value}” for ${this.property()}.` : checked.problem,
       );
-      this.rejected.set(text);
+      this.rejected.set(typed.trim());
       return false;
     }
     if (this.property() === 'font-family') this.sayUnknown(site, value);

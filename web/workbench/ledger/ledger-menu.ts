@@ -12,8 +12,11 @@ import {
 } from '@core/document/commands/overrides';
 import type { AnyEdit } from '@core/document/edits/site-edit';
 import { lengthUnits, unitOf } from '@core/geometry/units';
-import { giveTo, heldValues, holderEdit, takeFrom } from '@core/document/commands/held';
+import { giveTo, heldValues, holderEdit, takeFrom } from '@core/document/commands/look/held';
+import { valueEdit, type SetValue } from '@core/document/commands/look/tokens';
+import type { Site } from '@core/document/site';
 import { ledgerRows } from '@core/style/ledger';
+import { plainValue, tokensFor } from '@core/style/tokens';
 import { checkValue } from '@core/style/value';
 import { PageSession } from '../../services/page-session';
 import { Dialogs, type FarReaching, type ToNewClass } from '../state/dialogs';
@@ -65,7 +68,16 @@ export class LedgerMenu {
     const site = this.session.site();
     if (!chosen || !site) return [];
     const holder = this.holding.ofSite();
-    if (holder) return this.ofHolder(heldValues(site, holder, breakpoint.id, new Set(properties)));
+    if (holder) {
+      const held = heldValues(site, holder, breakpoint.id, new Set(properties));
+      return [
+        ...this.ofHolder(held),
+        ...this.toToken(
+          site,
+          held.map((one) => ({ ...one, of: holder })),
+        ),
+      ];
+    }
     const values = ownValues(chosen.page, chosen.id, breakpoint.id, new Set(properties)).filter(
       (one) => one.state === this.selection.state(),
     );
@@ -77,6 +89,10 @@ export class LedgerMenu {
       this.item('Reset', 'pi pi-undo', values, () => takeBack(values)),
       ...this.carrying(values, breakpoint),
       ...this.giving(values),
+      ...this.toToken(
+        site,
+        values.map(({ part: id, ...one }) => ({ ...one, of: { holds: 'part', id } })),
+      ),
       { separator: true },
       ...(overriders.length === 0
         ? [
@@ -142,6 +158,32 @@ export class LedgerMenu {
         disabled: values.length === 0,
         command: () => void this.dialogs.open('new class', { part, values } satisfies ToNewClass),
       },
+    ];
+  }
+
+  /** Gives a value a name, or the name it has already: where a row says several, they are one value all. */
+  private toToken(site: Site, values: readonly SetValue[]): MenuItem[] {
+    const now = values.filter((one) => one.state === this.selection.state());
+    const [first, ...others] = now;
+    const fits =
+      first !== undefined &&
+      others.every((one) => one.value === first.value) &&
+      !/url\(|^(inherit|initial)$|^var\(\s*--[a-z0-9-]+\s*\)$/.test(first.value);
+    const named = fits
+      ? tokensFor(site, first.property).filter(
+          ({ id }) => plainValue(site, `var(--${id})`, first.breakpoint) === first.value,
+        )
+      : [];
+    return [
+      {
+        label: 'Make it a token …',
+        icon: 'pi pi-tag',
+        disabled: !fits,
+        command: () => void this.dialogs.open('new token', first),
+      },
+      ...named.map(({ id, name }) =>
+        this.item(`Use the token ${name}`, 'pi pi-tag', now, () => now.map((one) => valueEdit(one, `var(--${id})`))),
+      ),
     ];
   }
 

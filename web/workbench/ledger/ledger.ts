@@ -20,7 +20,7 @@ import { Problem } from '@core/document/problem';
 import { statesOf } from '@core/document/kinds/registry';
 import { parentOf } from '@core/document/tree';
 import { resolve } from '@core/style/cascade';
-import { heldValues } from '@core/document/commands/held';
+import { heldValues } from '@core/document/commands/look/held';
 import { sameHolder } from '@core/style/holder';
 import { ledgerRows, type LedgerCell as Cell, type LedgerRow } from '@core/style/ledger';
 import { withPicture } from '@core/style/layers';
@@ -320,6 +320,7 @@ export class Ledger {
         ...checked(false),
         command: () => void this.dialogs.open('classes'),
       },
+      { label: 'Tokens of this site …', ...checked(false), command: () => void this.dialogs.open('tokens') },
     ]);
     this.cellMenu().toggle(event);
   }

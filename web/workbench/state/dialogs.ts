@@ -90,6 +90,17 @@ const table = {
     width: '440px',
     load: () => import('../dialogs/look/new-class-dialog').then((file) => file.NewClassDialog),
   },
+  tokens: {
+    header: 'Tokens of this site',
+    width: 'min(1040px, 95vw)',
+    height: '84vh',
+    load: () => import('../dialogs/look/tokens-dialog').then((file) => file.TokensDialog),
+  },
+  'new token': {
+    header: 'New token',
+    width: '480px',
+    load: () => import('../dialogs/look/new-token-dialog').then((file) => file.NewTokenDialog),
+  },
   link: {
     header: 'Link',
     width: 'min(560px, 94vw)',

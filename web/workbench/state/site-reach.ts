@@ -2,8 +2,7 @@ import { computed, inject, Injectable } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { catchError, of, Subject, switchMap } from 'rxjs';
 import type { ReachedPages } from '@core/api/sites';
-import type { SiteHolder } from '@core/style/holder';
-import { reachedOn, reachOfSections } from '@core/style/reach';
+import { reachedOn, reachOfSections, type Reaching } from '@core/style/reach';
 import { Api } from '../../services/api';
 import { PageSession } from '../../services/page-session';
 
@@ -14,7 +13,7 @@ export interface ReachedPage {
   readonly parts: number;
 }
 
-/** What classes and element styles reach on the other pages of the site, as the server counts it when it is asked. */
+/** What classes, element styles and tokens reach on the other pages of the site, as the server counts it when it is asked. */
 @Injectable()
 export class SiteReach {
   private readonly session = inject(PageSession);
@@ -31,12 +30,12 @@ export class SiteReach {
     if (site) this.asked.next(site.id);
   }
 
-  /** The other pages a holder reaches; undefined while it is not known. */
-  elsewhere(holder: SiteHolder): ReachedPage[] | undefined {
+  /** The other pages a class, an element style or a token reaches; undefined while it is not known. */
+  elsewhere(what: Reaching): ReachedPage[] | undefined {
     const open = this.session.page()?.id;
     return this.pages()
       ?.filter((one) => one.id !== open)
-      .map(({ id, title, reach }) => ({ id, title, parts: reachedOn(reach, this.sections(), holder) }))
+      .map(({ id, title, reach }) => ({ id, title, parts: reachedOn(reach, this.sections(), what) }))
       .filter((one) => one.parts > 0);
   }
 }

@@ -21,6 +21,8 @@ import { PageSession } from '../../services/page-session';
 import { elementOf, valueOf } from '../../theme/from-event';
 import { Hint } from '../../theme/hint';
 import { LinkCommands } from '../commands/link-commands';
+import { baseOf } from '@core/document/breakpoint';
+import { namedValue, storedValue, tokensFor } from '@core/style/tokens';
 import type { Box } from '@core/geometry/box';
 import type { AtSelection } from './rich-text';
 import type { RichWriting } from './rich-writing';
@@ -98,9 +100,15 @@ export class WritingBar {
     { id: '', name: 'none' },
     ...(this.session.site()?.classes ?? []).map(({ id, name }) => ({ id, name })),
   ]);
-  protected readonly tokens = computed(() =>
-    Object.keys(this.session.site()?.tokens ?? {}).map((name) => `var(--${name})`),
-  );
+  protected readonly tokens = computed(() => {
+    const site = this.session.site();
+    return site ? tokensFor(site, 'color').map(({ name }) => `var(--${name})`) : [];
+  });
+  /** The colour of the words as it is read: tokens by their names. */
+  protected readonly color = computed(() => {
+    const [site, color] = [this.session.site(), this.at()?.values.color ?? ''];
+    return site ? namedValue(site, color, baseOf(site.breakpoints).id) : color;
+  });
   protected readonly placed = signal<{ readonly left: number; readonly top: number } | undefined>(undefined);
 
   constructor() {
@@ -166,7 +174,9 @@ export class WritingBar {
     this.writing().setValue(name, value.trim());
   }
   protected setTyped(name: 'lang' | 'color', event: Event): void {
-    this.setValue(name, valueOf(event));
+    const site = this.session.site();
+    const typed = valueOf(event);
+    this.setValue(name, site && name === 'color' ? storedValue(site, typed) : typed);
   }
 
   /** Clicks leave the focus in the text. */

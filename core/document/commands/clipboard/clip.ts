@@ -1,4 +1,6 @@
 import * as z from 'zod';
+import { plainValue } from '../../../style/tokens';
+import { baseOf } from '../../breakpoint';
 import { Identifier } from '../../identifier';
 import { Part, type Page } from '../../page';
 import { Problem } from '../../problem';
@@ -26,6 +28,11 @@ export function clipOf(site: Site, page: Page, ids: readonly string[]): Clip {
   const used = new Set(Object.values(parts).flatMap((part) => part.classes));
   const classes = site.classes.filter((one) => used.has(one.id));
   const text = JSON.stringify([parts, classes]);
-  const tokens = Object.fromEntries(Object.entries(site.tokens).filter(([name]) => text.includes(`var(--${name})`)));
+  const base = baseOf(site.breakpoints).id;
+  const tokens = Object.fromEntries(
+    Object.keys(site.tokens)
+      .filter((id) => text.includes(`var(--${id})`))
+      .map((id) => [id, plainValue(site, `var(--${id})`, base)]),
+  );
   return { format: 'fold-line/clip', version: 1, site: site.id, roots: chosen, parts, classes, tokens };
 }

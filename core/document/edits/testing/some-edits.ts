@@ -8,7 +8,7 @@ import { referencesOf } from '../../seen/seen-page';
 import { partOf, subtree } from '../../tree';
 import { properties } from '../../../style/properties';
 import type { Documents } from '../batch';
-import type { AnyEdit, SiteEdit } from '../site-edit';
+import type { AnyEdit, SiteEdit, SiteSet } from '../site-edit';
 
 const picture = {
   name: 'Ferry',
@@ -41,7 +41,14 @@ function someSet(random: RandomPages, site: Site): SiteEdit {
       do: 'set',
       on,
       field: ['tokens', random.pick(['ink', 'paper'])],
-      ...(random.chance(0.7) && { value: '#123' }),
+      ...(random.chance(0.8) && {
+        value: random.pick<SiteSet['value']>([
+          '#123',
+          'var(--ink)',
+          { name: 'paper', kind: 'colour', values: { wide: '#fff', phone: 'var(--ink)' } },
+          { name: 'ink', kind: 'colour', values: { wide: 'var(--paper)' }, gone: true },
+        ]),
+      }),
     }),
     () => ({ do: 'set', on, field: ['elements', random.pick(['h1', 'p', 'a']), ...styled], ...value }),
     () => ({ do: 'set', on, field: ['classes', cls, 'style', ...styled], ...value }),

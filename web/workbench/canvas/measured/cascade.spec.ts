@@ -9,6 +9,7 @@ import { blankSite, type Site } from '@core/document/site';
 import { subtree } from '@core/document/tree';
 import { partElements } from '../../../testing/part-elements';
 import { resolve } from '@core/style/cascade';
+import { plainValue } from '@core/style/tokens';
 import { properties } from '@core/style/properties';
 
 const widths = { wide: 1280, tablet: 820, phone: 390 } as const;
@@ -56,7 +57,7 @@ function twin(site: Site, page: Page, breakpoint: string, html: string): string 
           : source.from === 'initial'
             ? 'initial'
             : value;
-      const token = text.replace(/var\(--ink\)/g, site.tokens['ink'] ?? '');
+      const token = plainValue(site, text, breakpoint);
       return `${name}:${/^(medium|CanvasText|depends on user agent)$/.test(token) ? 'initial' : token}`;
     });
     element.setAttribute('style', inline.join(';'));

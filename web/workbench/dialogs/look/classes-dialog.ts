@@ -16,15 +16,15 @@ import {
   takeOffClass,
   valuesAlike,
   valuesIn,
-} from '@core/document/commands/classes';
+} from '@core/document/commands/look/classes';
 import { outwards } from '@core/document/breakpoint';
-import { heldValues } from '@core/document/commands/held';
+import { heldValues } from '@core/document/commands/look/held';
 import { inWords } from '@core/document/kinds/in-words';
-import { alikeParts, classInstead, type Alike } from '@core/document/commands/alike';
+import { alikeParts, classInstead, type Alike } from '@core/document/commands/look/alike';
 import { kindOf } from '@core/document/kinds/registry';
 import type { AnyEdit } from '@core/document/edits/site-edit';
 import type { Page } from '@core/document/page';
-import { Problem } from '@core/document/problem';
+import { problemOf } from '@core/document/problem';
 import type { Site, SiteClass } from '@core/document/site';
 import { reachedBy } from '@core/style/holder';
 import { PageSession } from '../../../services/page-session';
@@ -36,6 +36,7 @@ import { Holding } from '../../state/holding';
 import { Requests } from '../../state/requests';
 import { Selection } from '../../state/selection';
 import { SiteReach, type ReachedPage } from '../../state/site-reach';
+import { counted, usedWords } from './used-words';
 
 interface Row {
   readonly id: string;
@@ -57,21 +58,11 @@ interface Action {
   readonly run: () => void;
 }
 
-const counted = (count: number, word: string): string => `${count} ${word}${count === 1 ? '' : 's'}`;
-
 /** So many groups of parts that set the same are offered. */
 const mostGroups = 12;
 
 const stillThere = (page: Page, parts: readonly string[]): string[] =>
   parts.filter((id) => Object.hasOwn(page.parts, id));
-
-/** Where a class is used, in words. */
-function usedOf(here: number, elsewhere: readonly ReachedPage[] | undefined): string {
-  if (!elsewhere) return `${counted(here, 'part')} of this page`;
-  const parts = elsewhere.reduce((sum, one) => sum + one.parts, here);
-  const pages = elsewhere.length + (here > 0 ? 1 : 0);
-  return parts === 0 ? 'nowhere' : `${counted(parts, 'part')} on ${counted(pages, 'page')}`;
-}
 
 /** The classes of the site, those that win first: put on what is selected by typing, made from its own values, renamed, ordered, copied, deleted. */
 @Component({
@@ -128,7 +119,7 @@ export class ClassesDialog {
   protected readonly problem = computed(() => {
     const [site, text] = [this.session.site(), this.text()];
     if (!site || text === '' || this.named()) return undefined;
-    return this.tried(() => checkedName(site, text)) ?? '';
+    return problemOf(() => checkedName(site, text)) ?? '';
   });
   protected readonly shown = computed(() => {
     const opened = this.opened();
@@ -159,7 +150,7 @@ export class ClassesDialog {
     const here = reachedBy(page, { holds: 'class', id });
     const elsewhere = this.reach.elsewhere({ holds: 'class', id });
     const on = this.parts().filter((part) => page.parts[part]?.classes.includes(id)).length;
-    return { id, name, on, values: valuesIn(style), here, elsewhere, used: usedOf(here.length, elsewhere) };
+    return { id, name, on, values: valuesIn(style), here, elsewhere, used: usedWords(here.length, elsewhere) };
   }
 
   private partsNamed(ids: readonly string[]): { id: string; name: string }[] {
@@ -175,16 +166,6 @@ export class ClassesDialog {
         ({ state, property, value }) => `${property} ${value} at ${one.name}${state === 'normal' ? '' : `, ${state}`}`,
       ),
     );
-  }
-
-  private tried(check: () => unknown): string | undefined {
-    try {
-      check();
-      return undefined;
-    } catch (error) {
-      if (!(error instanceof Problem)) throw error;
-      return error.message;
-    }
   }
 
   protected setText(event: Event): void {
@@ -213,7 +194,7 @@ export class ClassesDialog {
     const [site, next] = [this.session.site(), valueOf(event).trim()];
     this.refused.set(undefined);
     if (!site || next === name) return;
-    const sentence = this.tried(() => checkedName(site, next, id));
+    const sentence = problemOf(() => checkedName(site, next, id));
     if (sentence !== undefined) this.refused.set({ id, sentence });
     else this.attempt((now) => renameClass(now, id, next));
   }

@@ -2,9 +2,9 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { Button } from 'primeng/button';
 import { DynamicDialogConfig, DynamicDialogRef } from 'primeng/dynamicdialog';
 import { InputText } from 'primeng/inputtext';
-import { checkedName, classFrom } from '@core/document/commands/classes';
+import { checkedName, classFrom } from '@core/document/commands/look/classes';
 import { asTheyAre } from '@core/document/commands/overrides';
-import { Problem } from '@core/document/problem';
+import { problemOf } from '@core/document/problem';
 import { PageSession } from '../../../services/page-session';
 import { DialogFocus } from '../../../theme/dialog-focus';
 import { valueOf } from '../../../theme/from-event';
@@ -30,14 +30,7 @@ export class NewClassDialog {
   protected readonly name = signal('');
   protected readonly problem = computed(() => {
     const [site, name] = [this.session.site(), this.name()];
-    if (!site || name === '') return undefined;
-    try {
-      checkedName(site, name);
-      return undefined;
-    } catch (error) {
-      if (!(error instanceof Problem)) throw error;
-      return error.message;
-    }
+    return site && name !== '' ? problemOf(() => checkedName(site, name)) : undefined;
   });
   protected readonly rows = this.moving.values.map((one) => ({
     ...one,

@@ -3,7 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { Checkbox } from 'primeng/checkbox';
 import { Select } from 'primeng/select';
 import { kindOf } from '@core/document/kinds/registry';
-import { classesNamed } from '@core/document/commands/classes';
+import { classesNamed } from '@core/document/commands/look/classes';
 import { Problem } from '@core/document/problem';
 import { baseOf, type Breakpoint } from '@core/document/breakpoint';
 import { contentAt, contentFrom } from '@core/document/content';

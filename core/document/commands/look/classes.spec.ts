@@ -1,12 +1,12 @@
 import fc from 'fast-check';
-import { resolve } from '../../style/cascade';
-import { properties } from '../../style/properties';
-import { newClassId } from '../class-name';
-import { applyBatch, type Documents } from '../edits/batch';
-import { blankSite, classNamesOf, type Site } from '../site';
-import { randomly } from '../testing/randomly';
-import { statesOf } from '../kinds/registry';
-import { subtree } from '../tree';
+import { resolve } from '../../../style/cascade';
+import { properties } from '../../../style/properties';
+import { newClassId } from '../../class-name';
+import { applyBatch, type Documents } from '../../edits/batch';
+import { blankSite, classNamesOf, type Site } from '../../site';
+import { randomly } from '../../testing/randomly';
+import { statesOf } from '../../kinds/registry';
+import { subtree } from '../../tree';
 import {
   allOwnValues,
   applyClass,
@@ -22,7 +22,7 @@ import {
   valuesAlike,
   valuesIn,
 } from './classes';
-import { pageHolding, plainPart as part } from '../testing/plain-part';
+import { pageHolding, plainPart as part } from '../../testing/plain-part';
 
 describe('Classes', () => {
   const look = { wide: { normal: { color: 'grey', 'padding-top': '4px' }, hover: { color: 'black' } } };

@@ -1,12 +1,12 @@
-import { ClassName, isClassId, newClassId } from '../class-name';
-import type { Edit } from '../edits/edit';
-import type { AnyEdit } from '../edits/site-edit';
-import type { Page, Part } from '../page';
-import { Problem } from '../problem';
-import type { Site, SiteClass } from '../site';
-import { states, type Declarations, type StyleMap } from '../style-map';
-import { partOf } from '../tree';
-import { ownValues, takeBack, type OwnValue } from './overrides';
+import { ClassName, isClassId, newClassId } from '../../class-name';
+import type { Edit } from '../../edits/edit';
+import type { AnyEdit } from '../../edits/site-edit';
+import type { Page, Part } from '../../page';
+import { Problem } from '../../problem';
+import type { Site, SiteClass } from '../../site';
+import { states, type Declarations, type StyleMap } from '../../style-map';
+import { partOf } from '../../tree';
+import { ownValues, takeBack, type OwnValue } from '../overrides';
 
 const mostLetters = 40; // as ClassName has it
 

@@ -1,10 +1,10 @@
-import type { AnyEdit } from '../edits/site-edit';
-import type { Page } from '../page';
-import { pathOfId } from '../seen/seen-page';
-import type { Site } from '../site';
-import type { StyleMap } from '../style-map';
+import type { AnyEdit } from '../../edits/site-edit';
+import type { Page } from '../../page';
+import { pathOfId } from '../../seen/seen-page';
+import type { Site } from '../../site';
+import type { StyleMap } from '../../style-map';
 import { allOwnValues, applyClass } from './classes';
-import { takeBack } from './overrides';
+import { takeBack } from '../overrides';
 
 /** Parts that set the very same values of their own. */
 export interface Alike {

@@ -1,8 +1,8 @@
-import { applyBatch } from '../edits/batch';
-import type { Page } from '../page';
-import { blankSite, type Site } from '../site';
-import { seenPage } from '../seen/seen-page';
-import { pageHolding, plainPart as part } from '../testing/plain-part';
+import { applyBatch } from '../../edits/batch';
+import type { Page } from '../../page';
+import { blankSite, type Site } from '../../site';
+import { seenPage } from '../../seen/seen-page';
+import { pageHolding, plainPart as part } from '../../testing/plain-part';
 import { alikeParts, classInstead } from './alike';
 import { classFrom, valuesAlike } from './classes';
 

@@ -1,9 +1,9 @@
-import { heldStyle, type SiteHolder } from '../../style/holder';
-import type { AnyEdit } from '../edits/site-edit';
-import type { Site } from '../site';
-import { states } from '../style-map';
-import { takeBack, type OwnValue } from './overrides';
-import { styleEdit } from './style';
+import { heldStyle, type SiteHolder } from '../../../style/holder';
+import type { AnyEdit } from '../../edits/site-edit';
+import type { Site } from '../../site';
+import { states } from '../../style-map';
+import { takeBack, type OwnValue } from '../overrides';
+import { styleEdit } from '../style';
 
 /** What a holder of the site sets at a breakpoint, over all states; only of these properties where any are named. */
 export const heldValues = (

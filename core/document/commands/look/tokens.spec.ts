@@ -1,0 +1,212 @@
+import fc from 'fast-check';
+import { compile } from '../../../compile/compile';
+import type { FileToken } from '../../../style/token-file/format';
+import { readTokenFile } from '../../../style/token-file/read';
+import { tokenFile } from '../../../style/token-file/write';
+import { plainValue, tokenOf } from '../../../style/tokens';
+import { applyBatch, type Documents } from '../../edits/batch';
+import type { AnyEdit } from '../../edits/site-edit';
+import { Problem } from '../../problem';
+import { blankSite, type Site } from '../../site';
+import { pageHolding, plainPart as part } from '../../testing/plain-part';
+import { randomly } from '../../testing/randomly';
+import { breakpointEdits } from '../breakpoints';
+import { takeTokens } from './take-tokens';
+import {
+  alongBreakpoints,
+  checkedTokenName,
+  deleteToken,
+  kindFor,
+  newToken,
+  renameToken,
+  sameValues,
+  setTokenKind,
+  setTokenValue,
+  tokenAlong,
+  tokenFrom,
+  type SetValue,
+} from './tokens';
+
+const site: Site = {
+  ...blankSite('s', 'Site', 'site'),
+  classes: [{ id: 'card', name: 'card', style: { wide: { normal: { 'border-top-color': '#8f2b37' } } } }],
+  elements: { a: { wide: { normal: { color: '#8f2b37' }, hover: { color: '#000' } } } },
+};
+const page = pageHolding({
+  t: part('heading', 'h2', {
+    content: { base: { text: 'Title' } },
+    style: {
+      wide: { normal: { color: '#8f2b37', 'font-size': '45px' } },
+      tablet: { normal: { 'font-size': '38px' } },
+      phone: { normal: { 'font-size': '34px' } },
+    },
+  }),
+  u: part('text', 'p', {
+    content: { base: { text: 'Words' } },
+    style: { phone: { normal: { color: '#8f2b37', 'padding-top': '34px' } } },
+  }),
+});
+const now: Documents = { site, page };
+const on = (documents: Documents, edits: readonly AnyEdit[]): Documents & { inverses: readonly AnyEdit[] } =>
+  applyBatch(documents, edits);
+const cell = (property: string, breakpoint = 'wide', id = 't'): SetValue => ({
+  of: { holds: 'part', id },
+  ...{ breakpoint, state: 'normal', property },
+  value: page.parts[id]!.style[breakpoint]!.normal![property]!,
+});
+
+describe('Tokens', () => {
+  it('are made of one value, or of every place of the page and the site that says the same', () => {
+    const alone = on(now, tokenFrom(site, 'madder', [cell('color')]).edits);
+    expect(alone.site.tokens).toEqual({ madder: '#8f2b37' });
+    expect(alone.page.parts['t']!.style['wide']!.normal!['color']).toBe('var(--madder)');
+    expect(alone.page.parts['u']).toBe(page.parts['u']);
+
+    const places = sameValues(site, page, cell('color'));
+    expect(places.length).toBe(4);
+    const all = on(now, tokenFrom(site, 'madder', places).edits);
+    expect(JSON.stringify([all.page.parts, all.site.classes, all.site.elements])).not.toContain('#8f2b37');
+    expect(all.site.elements['a']!['wide']!.normal!['color']).toBe('var(--madder)');
+    expect(compile(all.site, all.page).css).toContain(':root{--madder:#8f2b37}');
+    const back = on(all, all.inverses);
+    expect([back.site, back.page]).toEqual([site, page]);
+  });
+
+  it('take in only what is of one kind: a size of type is no space', () => {
+    expect(sameValues(site, page, cell('padding-top', 'phone', 'u')).length).toBe(1);
+    expect(kindFor('padding-left', '24px')).toBe('space');
+    expect(kindFor('border-top-left-radius', '24px')).toBe('radius');
+    expect(kindFor('font-size', '24px')).toBe('size');
+    expect(kindFor('color', '#123456')).toBe('colour');
+  });
+
+  it('say at each breakpoint what a part said there: nothing looks different, and one value is left on the part', () => {
+    const along = alongBreakpoints(site, page, cell('font-size', 'phone'));
+    expect(along.map((one) => one.value)).toEqual(['45px', '38px', '34px']);
+    const { id, edits } = tokenAlong(site, page, 'title', along);
+    const after = on(now, edits);
+    expect(after.site.tokens).toEqual({
+      title: { name: 'title', kind: 'size', values: { wide: '45px', tablet: '38px', phone: '34px' } },
+    });
+    expect(after.page.parts['t']!.style).toEqual({
+      wide: { normal: { color: '#8f2b37', 'font-size': `var(--${id})` } },
+    });
+    expect(on(after, after.inverses).page).toEqual(page);
+
+    // set on phones alone: at the base the token says what stands there
+    const { edits: some } = tokenAlong(site, page, 'drop', [cell('padding-top', 'phone', 'u')]);
+    const phone = on(now, some);
+    expect(tokenOf(phone.site, 'drop')!.values).toEqual({ wide: '0', phone: '34px' });
+    expect(phone.page.parts['u']!.style['phone']!.normal!['padding-top']).toBe('var(--drop)');
+    expect(phone.page.parts['u']!.style['wide']).toBeUndefined();
+  });
+
+  it('are renamed, changed at a breakpoint and deleted in one edit, whatever names them on however many pages', () => {
+    const made = on(now, tokenFrom(site, 'madder', sameValues(site, page, cell('color'))).edits);
+    const renamed = on(made, renameToken(made.site, 'madder', 'brand'));
+    expect(renamed.page).toBe(made.page);
+    expect(compile(renamed.site, renamed.page).css).toContain('color:var(--brand)');
+    expect(compile(renamed.site, renamed.page).css).not.toContain('--madder');
+
+    const phone = on(renamed, setTokenValue(renamed.site, 'madder', 'phone', '#a03040'));
+    expect(compile(phone.site, phone.page).css).toContain('@media (width<=600px){:root{--brand:#a03040}}');
+    const undone = on(phone, setTokenValue(phone.site, 'madder', 'phone', undefined));
+    expect(undone.site).toEqual(renamed.site);
+    expect(() => setTokenValue(phone.site, 'madder', 'wide', undefined)).toThrowError(Problem);
+
+    const gone = on(phone, deleteToken(phone.site, 'madder', '#22333b'));
+    expect(gone.page).toBe(made.page);
+    expect(plainValue(gone.site, 'var(--madder)', 'phone')).toBe('#22333b');
+    expect(compile(gone.site, gone.page).css).toContain('--_madder:#22333b');
+    expect(() => renameToken(gone.site, 'madder', 'x')).toThrowError(/deleted/);
+    expect(on(gone, gone.inverses).site).toEqual(phone.site);
+
+    const again = newToken(gone.site, 'madder', 'colour', { wide: '#111111' }); // its name is free, its id is not
+    expect(again.id).not.toBe('madder');
+    const both = on(gone, again.edits);
+    expect(compile(both.site, both.page).css).toContain('--madder:#111111');
+    expect(compile(both.site, both.page).css).toContain('color:var(--_madder)');
+  });
+
+  it('have names of their own', () => {
+    const made = on(now, newToken(site, 'ink', 'colour', { wide: '#123456' }).edits).site;
+    expect(() => checkedTokenName(made, 'ink')).toThrowError(/already/);
+    expect(checkedTokenName(made, 'ink', 'ink')).toBe('ink');
+    for (const name of ['Ink', '1st', '', 'with space', '__proto__', 'x'.repeat(41)])
+      expect(() => checkedTokenName(made, name))
+        .withContext(name)
+        .toThrowError(Problem);
+    expect(on({ site: made, page }, setTokenKind(made, 'ink', 'border')).site.tokens['ink']).toEqual({
+      name: 'ink',
+      kind: 'border',
+      values: { wide: '#123456' },
+    });
+  });
+
+  it('keep what heirs of a breakpoint take over, and undo it', () => {
+    const { site: made } = on(now, newToken(site, 'gap', 'space', { wide: '48px', tablet: '32px' }).edits);
+    const without = made.breakpoints.filter((one) => one.id !== 'tablet');
+    for (const [heirs, values] of [
+      [{ tablet: 'phone' }, { wide: '48px', phone: '32px' }],
+      [{}, { wide: '48px' }],
+    ] as const) {
+      const after = on({ site: made, page }, breakpointEdits(made, { breakpoints: without, heirs }));
+      expect(tokenOf(after.site, 'gap')!.values).toEqual(values);
+      expect(on(after, after.inverses).site.tokens).toEqual(made.tokens);
+    }
+  });
+
+  it('of a file are taken in as one step: made, changed by name, named by each other; what is the same stays', () => {
+    const had = on(now, newToken(site, 'ink', 'colour', { wide: '#123456' }).edits);
+    const renamed = on(had, renameToken(had.site, 'ink', 'dark')).site;
+    const colour = (name: string, value: string, values: Record<string, string> = {}): FileToken => ({
+      ...{ name, kind: 'colour', value, values },
+    });
+    const taken = takeTokens(renamed, [
+      colour('edge', 'var(--sea)', { phone: 'var(--dark)', huge: '#fff' }),
+      colour('sea', '#336699'),
+      colour('dark', '#000000'),
+      colour('lost', 'var(--nowhere)'),
+    ]);
+    expect([taken.made, taken.changed, taken.same]).toEqual([['sea', 'edge'], ['dark'], []]);
+    expect(taken.refused.map((one) => one.name)).toEqual(['lost']);
+    const after = on({ site: renamed, page }, taken.edits);
+    expect(after.site.tokens['ink']).toEqual({ name: 'dark', kind: 'colour', values: { wide: '#000000' } });
+    expect(tokenOf(after.site, 'edge')!.values).toEqual({ wide: 'var(--sea)', phone: 'var(--ink)' });
+    expect(takeTokens(after.site, [colour('sea', '#336699')]).same).toEqual(['sea']);
+    expect(on(after, after.inverses).site).toEqual(renamed);
+    // what the site wrote is taken in by another as it is
+    const other = takeTokens(site, readTokenFile(JSON.stringify(tokenFile(after.site).file)).tokens);
+    expect(tokenFile(on(now, other.edits).site).file).toEqual(tokenFile(after.site).file);
+  });
+
+  // What Chromium paints is the cascade's: tokens put in the place of equal values change no value at any breakpoint.
+  it('made on random pages leave every value as it was, and undo to the very documents', () => {
+    fc.assert(
+      fc.property(randomly(), (random) => {
+        const of = random.site();
+        const given = random.page(of, 8);
+        const own = Object.entries(given.parts).flatMap(([id, one]) =>
+          Object.entries(one.style).flatMap(([breakpoint, states]) =>
+            Object.entries(states.normal ?? {}).map(([property, value]): SetValue => ({
+              of: { holds: 'part', id },
+              ...{ breakpoint, state: 'normal', property, value },
+            })),
+          ),
+        );
+        if (own.length === 0) return;
+        const one = random.pick(own);
+        const { edits } = tokenFrom(of, 'made', sameValues(of, given, one));
+        const after = on({ site: of, page: given }, edits);
+        for (const [id, { style }] of Object.entries(after.page.parts))
+          for (const { id: breakpoint } of of.breakpoints)
+            for (const [property, value] of Object.entries(style[breakpoint]?.normal ?? {}))
+              expect(plainValue(after.site, value, breakpoint)).toBe(
+                plainValue(of, given.parts[id]!.style[breakpoint]!.normal![property]!, breakpoint),
+              );
+        const back = on(after, after.inverses);
+        expect([back.site, back.page]).toEqual([of, given]);
+      }),
+    );
+  });
+});

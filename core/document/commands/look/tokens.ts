@@ -1,0 +1,203 @@
+import { resolve } from '../../../style/cascade';
+import type { SiteHolder } from '../../../style/holder';
+import { kindOfValue, tokenOf, tokensOf } from '../../../style/tokens';
+import { baseOf, outwards } from '../../breakpoint';
+import type { AnyEdit, SiteEdit } from '../../edits/site-edit';
+import type { Page } from '../../page';
+import { Problem } from '../../problem';
+import type { Site } from '../../site';
+import { states, type State, type StyleMap } from '../../style-map';
+import { TokenName, type KeptToken, type Token, type TokenKind } from '../../token';
+import { partOf } from '../../tree';
+import { styleEdit } from '../style';
+import { holderEdit } from './held';
+
+/** A value somewhere in a page or its site: of a part's own, of a class or of every element of a tag. */
+export interface SetValue {
+  readonly of: SiteHolder | { readonly holds: 'part'; readonly id: string };
+  readonly breakpoint: string;
+  readonly state: State;
+  readonly property: string;
+  readonly value: string;
+}
+
+const mostLetters = 40; // as TokenName has it
+
+/** What a property's values are tokens of. */
+export function kindFor(property: string, value: string): TokenKind {
+  const kind = kindOfValue(value);
+  if (kind !== 'size') return kind;
+  if (/radius$/.test(property)) return 'radius';
+  return /^(padding|margin|inset|top|right|bottom|left|row-gap|column-gap|scroll-)/.test(property) ? 'space' : 'size';
+}
+
+/** A name as a token of the site may have it. @throws Problem where it cannot be, or another token has it */
+export function checkedTokenName(site: Site, name: string, own?: string): string {
+  const place = { field: 'tokens' };
+  if (!TokenName.safeParse(name).success)
+    throw new Problem(
+      `“${name}” isn’t a valid token name: a lower-case letter, then lower-case letters, digits or hyphens.`,
+      place,
+    );
+  if (tokensOf(site).some((one) => one.name === name && one.id !== own))
+    throw new Problem(`The site has a token called “${name}” already.`, place);
+  return name;
+}
+
+/** An id no token has or had, like its name. */
+function freeId(site: Site, name: string): string {
+  let id = name;
+  for (let count = 2; Object.hasOwn(site.tokens, id); count++)
+    id = `${name.slice(0, mostLetters - `-${count}`.length)}-${count}`;
+  return id;
+}
+
+/** A token in its shortest form: its value alone where its id, its name and its only value say all there is. */
+function shortForm(site: Site, id: string, token: Token): KeptToken {
+  const base = token.values[baseOf(site.breakpoints).id];
+  const plain =
+    base !== undefined &&
+    token.gone === undefined &&
+    token.name === id &&
+    Object.keys(token.values).length === 1 &&
+    kindOfValue(base) === token.kind;
+  return plain ? base : token;
+}
+
+/** Sets a token, whole. */
+export const tokenSet = (site: Site, id: string, token: Token): SiteEdit => ({
+  ...{ do: 'set', on: 'site' },
+  field: ['tokens', id],
+  value: shortForm(site, id, token),
+});
+
+function known(site: Site, id: string): Token {
+  const token = tokenOf(site, id);
+  if (!token || token.gone === true) throw new Problem('This token has been deleted.', { field: `tokens.${id}` });
+  return token;
+}
+
+/** A new token. @throws Problem where the name cannot be */
+export function newToken(
+  site: Site,
+  name: string,
+  kind: TokenKind,
+  values: Readonly<Record<string, string>>,
+): { readonly id: string; readonly edits: SiteEdit[] } {
+  const id = freeId(site, checkedTokenName(site, name));
+  return { id, edits: [tokenSet(site, id, { name, kind, values: { ...values } })] };
+}
+
+/** Gives a token another name, everywhere at once: values name its id. @throws Problem where the name cannot be */
+export const renameToken = (site: Site, id: string, name: string): AnyEdit[] => [
+  tokenSet(site, id, { ...known(site, id), name: checkedTokenName(site, name, id) }),
+];
+
+/** Says what a token is for. @throws Problem where it has gone */
+export const setTokenKind = (site: Site, id: string, kind: TokenKind): AnyEdit[] => [
+  tokenSet(site, id, { ...known(site, id), kind }),
+];
+
+/** Sets what a token says at a breakpoint, or takes it back there. @throws Problem where it has gone, or would say nothing at the base */
+export function setTokenValue(site: Site, id: string, breakpoint: string, value: string | undefined): AnyEdit[] {
+  const { values, ...token } = known(site, id);
+  const { [breakpoint]: _old, ...others } = values;
+  if (value === undefined && breakpoint === baseOf(site.breakpoints).id)
+    throw new Problem('A token needs a value at the base: the other breakpoints take it from there.', {
+      field: `tokens.${id}`,
+    });
+  return [tokenSet(site, id, { ...token, values: value === undefined ? others : { ...others, [breakpoint]: value } })];
+}
+
+/**
+ * Deletes a token. What names it keeps naming it, on every page, and from now on looks like what it becomes: as it was, a value, or another
+ * token; so nothing but the token has to come back when this is undone.
+ * @throws Problem where it has gone, or would become itself
+ */
+export function deleteToken(site: Site, id: string, becomes?: string): AnyEdit[] {
+  const token = known(site, id);
+  const values = becomes === undefined ? token.values : { [baseOf(site.breakpoints).id]: becomes };
+  return [tokenSet(site, id, { ...token, values, gone: true })];
+}
+
+function valuesOf(of: SetValue['of'], style: StyleMap): SetValue[] {
+  return Object.entries(style).flatMap(([breakpoint, byState]) =>
+    states.flatMap((state) =>
+      Object.entries(byState[state] ?? {}).map(([property, value]) => ({ of, breakpoint, state, property, value })),
+    ),
+  );
+}
+
+/** All values that are set on a page as it is seen and on its site's classes and elements. */
+const allValues = (site: Site, page: Page): SetValue[] => [
+  ...Object.entries(page.parts).flatMap(([id, part]) => valuesOf({ holds: 'part', id }, part.style)),
+  ...site.classes.flatMap(({ id, style }) => valuesOf({ holds: 'class', id }, style)),
+  ...Object.entries(site.elements).flatMap(([tag, style]) => valuesOf({ holds: 'element', tag }, style)),
+];
+
+/** Every place of a page and its site that says the very same value for something of the same kind, the given one first. */
+export function sameValues(site: Site, page: Page, one: SetValue): SetValue[] {
+  const kind = kindFor(one.property, one.value);
+  const isIt = (other: SetValue): boolean => JSON.stringify(other) === JSON.stringify(one);
+  return [
+    one,
+    ...allValues(site, page).filter(
+      (other) => other.value === one.value && kindFor(other.property, other.value) === kind && !isIt(other),
+    ),
+  ];
+}
+
+/** Sets another value in a place, or takes it back there. */
+export const valueEdit = ({ of, ...at }: SetValue, value: string | undefined): AnyEdit =>
+  of.holds === 'part'
+    ? styleEdit(of.id, at.breakpoint, at.state, at.property, value)
+    : holderEdit(of, { ...at, value });
+
+/** A new token with the value these places say, and each of them names it. @throws Problem where the name cannot be */
+export function tokenFrom(
+  site: Site,
+  name: string,
+  places: readonly SetValue[],
+): { readonly id: string; readonly edits: AnyEdit[] } {
+  const [{ property, value }] = places as readonly [SetValue, ...SetValue[]]; // there is one at least
+  const made = newToken(site, name, kindFor(property, value), { [baseOf(site.breakpoints).id]: value });
+  return { id: made.id, edits: [...made.edits, ...places.map((one) => valueEdit(one, `var(--${made.id})`))] };
+}
+
+/** What one holder says of a property in a state at each breakpoint, the base first; empty where it says nothing. */
+export const alongBreakpoints = (site: Site, page: Page, { of, state, property }: SetValue): SetValue[] =>
+  outwards(site.breakpoints).flatMap(({ id }) =>
+    allValuesOf(site, page, of).filter(
+      (one) => one.breakpoint === id && one.state === state && one.property === property,
+    ),
+  );
+
+function allValuesOf(site: Site, page: Page, of: SetValue['of']): SetValue[] {
+  if (of.holds === 'part') return Object.hasOwn(page.parts, of.id) ? valuesOf(of, partOf(page, of.id).style) : [];
+  const style = of.holds === 'class' ? site.classes.find(({ id }) => id === of.id)?.style : site.elements[of.tag];
+  return valuesOf(of, style ?? {});
+}
+
+/**
+ * A new token that says at each breakpoint what one holder says there: the widest of them names it, the others inherit it. At the base it says
+ * what stands there now. @throws Problem where the name cannot be
+ */
+export function tokenAlong(
+  site: Site,
+  page: Page,
+  name: string,
+  along: readonly SetValue[],
+): { readonly id: string; readonly edits: AnyEdit[] } {
+  const [first, ...others] = along as readonly [SetValue, ...SetValue[]]; // there is one at least
+  const base = baseOf(site.breakpoints).id;
+  const below =
+    first.breakpoint !== base && first.of.holds === 'part'
+      ? resolve(site, page, first.of.id, base, first.state, first.property).value
+      : first.value;
+  const values = { [base]: below, ...Object.fromEntries(along.map((one) => [one.breakpoint, one.value])) };
+  const made = newToken(site, name, kindFor(first.property, first.value), values);
+  return {
+    id: made.id,
+    edits: [...made.edits, valueEdit(first, `var(--${made.id})`), ...others.map((one) => valueEdit(one, undefined))],
+  };
+}

@@ -1,0 +1,251 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { Button } from 'primeng/button';
+import { DynamicDialogRef } from 'primeng/dynamicdialog';
+import { InputText } from 'primeng/inputtext';
+import { Select } from 'primeng/select';
+import { TabsModule } from 'primeng/tabs';
+import { outwards } from '@core/document/breakpoint';
+import {
+  checkedTokenName,
+  deleteToken,
+  newToken,
+  renameToken,
+  setTokenKind,
+  setTokenValue,
+} from '@core/document/commands/look/tokens';
+import { checkSetToken } from '@core/document/edits/check-token';
+import type { AnyEdit } from '@core/document/edits/site-edit';
+import { inWords } from '@core/document/kinds/in-words';
+import { problemOf } from '@core/document/problem';
+import type { Site } from '@core/document/site';
+import { tokenKinds, type TokenKind } from '@core/document/token';
+import { naming, tokensOfStyle } from '@core/style/reach';
+import {
+  kindOfValue,
+  namedValue,
+  plainValue,
+  storedValue,
+  tokensIn,
+  tokensOf,
+  tokenValue,
+  type NamedToken,
+} from '@core/style/tokens';
+import { PageSession } from '../../../services/page-session';
+import { DialogFocus } from '../../../theme/dialog-focus';
+import { valueOf } from '../../../theme/from-event';
+import { Hint } from '../../../theme/hint';
+import { Commands } from '../../commands/commands';
+import { Requests } from '../../state/requests';
+import { Selection } from '../../state/selection';
+import { SiteReach } from '../../state/site-reach';
+import { Contrasts } from './contrasts';
+import { TokenFileTab } from './token-file';
+import { usedWords } from './used-words';
+
+interface Cell {
+  readonly breakpoint: string;
+  readonly label: string;
+  /** What is said here, by names; empty where it is inherited. */
+  readonly own: string;
+  /** What holds here, by names. */
+  readonly shown: string;
+  /** The same without tokens, to be drawn. */
+  readonly plain: string;
+}
+
+interface Row {
+  readonly id: string;
+  readonly name: string;
+  readonly kind: TokenKind;
+  readonly cells: readonly Cell[];
+  readonly used: string;
+  readonly isUsed: boolean;
+}
+
+/** Kinds in the order they are listed, each with what a list of them is called. */
+const headings: Readonly<Record<TokenKind, string>> = {
+  colour: 'Colours',
+  typeface: 'Typefaces',
+  size: 'Sizes',
+  space: 'Spaces',
+  radius: 'Radii',
+  border: 'Borders',
+  shadow: 'Shadows',
+  duration: 'Durations',
+  curve: 'Curves',
+  number: 'Numbers',
+};
+
+/** The tokens of the site: made, named, set at each breakpoint, deleted with what they become; and which colours can be read on which. */
+@Component({
+  selector: 'fold-tokens-dialog',
+  imports: [Button, Contrasts, FormsModule, Hint, InputText, Select, TabsModule, TokenFileTab],
+  hostDirectives: [DialogFocus],
+  templateUrl: './tokens-dialog.html',
+  styleUrl: './tokens-dialog.css',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class TokensDialog {
+  private readonly session = inject(PageSession);
+  private readonly selection = inject(Selection);
+  private readonly requests = inject(Requests);
+  private readonly commands = inject(Commands);
+  private readonly reach = inject(SiteReach);
+  protected readonly dialog = inject(DynamicDialogRef);
+
+  protected readonly valueOf = valueOf;
+  protected readonly kinds = tokenKinds.map((kind) => ({ kind }));
+  protected readonly name = signal('');
+  protected readonly value = signal('');
+  /** What was typed and refused, and why. */
+  protected readonly refused = signal<
+    { readonly at: string; readonly typed: string; readonly says: string } | undefined
+  >(undefined);
+  protected readonly opened = signal<{ readonly id: string; readonly as: 'used' | 'deleting' } | undefined>(undefined);
+  protected readonly becomes = signal('');
+
+  protected readonly breakpoints = computed(() => outwards(this.session.site()?.breakpoints ?? []));
+  protected readonly groups = computed(() => {
+    const site = this.session.site();
+    const all = site ? tokensOf(site).map((one) => this.rowOf(site, one)) : [];
+    return tokenKinds
+      .map((kind) => ({ kind, heading: headings[kind], rows: all.filter((row) => row.kind === kind) }))
+      .filter(({ rows }) => rows.length > 0);
+  });
+  protected readonly hasColours = computed(() => this.groups().some((one) => one.kind === 'colour'));
+  /** Why what is typed can be no token; empty where it can, undefined while it is not whole. */
+  protected readonly problem = computed(() => {
+    const [site, name, value] = [this.session.site(), this.name(), this.value()];
+    if (!site || name === '') return undefined;
+    const wrong = problemOf(() => checkedTokenName(site, name));
+    if (wrong !== undefined || value === '') return wrong;
+    return problemOf(() => checkSetToken(site, name, storedValue(site, value))) ?? '';
+  });
+  protected readonly shown = computed(() => {
+    const [opened, site, page] = [this.opened(), this.session.site(), this.session.page()];
+    const row = this.groups()
+      .flatMap(({ rows }) => rows)
+      .find((one) => one.id === opened?.id);
+    if (!opened || !row || !site || !page) return undefined;
+    const parts = naming(page, row.id).map((id) => ({ id, name: inWords(page.parts[id]!) })); // they were found on it
+    return { ...opened, row, parts: parts.slice(0, 40), inSite: this.inSite(site, row.id), pages: this.pages(row.id) };
+  });
+  /** What a token that is deleted may become. */
+  protected readonly choices = computed(() => {
+    const [site, row] = [this.session.site(), this.shown()?.row];
+    if (!site || !row) return [];
+    const others = tokensOf(site).filter((one) => one.kind === row.kind && one.id !== row.id);
+    return [
+      { says: `what it says now (${row.cells[0]?.shown ?? ''})`, value: '' },
+      ...others.map((one) => ({ says: `the token ${one.name}`, value: `var(--${one.id})` })),
+    ];
+  });
+
+  constructor() {
+    this.reach.look();
+  }
+
+  private rowOf(site: Site, token: NamedToken): Row {
+    const { id, name, kind, values } = token;
+    const page = this.session.page();
+    const here = page ? naming(page, id).length : 0;
+    const inSite = this.inSite(site, id).length;
+    const elsewhere = this.pages(id);
+    return {
+      ...{ id, name, kind },
+      cells: this.breakpoints().map((one) => {
+        const said = tokenValue(site, id, one.id) ?? '';
+        return {
+          breakpoint: one.id,
+          label: `${name} at ${one.name}`,
+          own: namedValue(site, values[one.id] ?? '', one.id),
+          shown: namedValue(site, said, one.id),
+          plain: plainValue(site, said, one.id),
+        };
+      }),
+      used: usedWords(here, elsewhere, inSite),
+      isUsed: here + inSite > 0 || elsewhere === undefined || elsewhere.length > 0,
+    };
+  }
+
+  private readonly pages = (id: string) => this.reach.elsewhere({ holds: 'token', id });
+
+  /** The classes, elements and tokens of the site that name a token, in words. */
+  private inSite(site: Site, id: string): string[] {
+    return [
+      ...site.classes.flatMap((one) => (tokensOfStyle(one.style).includes(id) ? [`class ${one.name}`] : [])),
+      ...Object.entries(site.elements).flatMap(([tag, style]) =>
+        tokensOfStyle(style).includes(id) ? [`every ${tag}`] : [],
+      ),
+      ...tokensOf(site).flatMap((one) =>
+        Object.values(one.values).flatMap(tokensIn).includes(id) ? [`token ${one.name}`] : [],
+      ),
+    ];
+  }
+
+  protected create(): void {
+    if (this.problem() !== '') return;
+    const done = this.attempt((site) => {
+      const value = storedValue(site, this.value());
+      const kind = kindOfValue(plainValue(site, value, this.breakpoints()[0]!.id)); // a site has a base
+      return newToken(site, this.name(), kind, { [this.breakpoints()[0]!.id]: value }).edits;
+    });
+    if (!done) return;
+    this.name.set('');
+    this.value.set('');
+  }
+
+  /** Sets something of a token, or says beside the field why it cannot be. */
+  private set(at: string, typed: string, edits: (site: Site) => readonly AnyEdit[]): void {
+    const site = this.session.site();
+    if (!site) return;
+    const says = problemOf(() => {
+      for (const edit of edits(site))
+        if ('field' in edit && edit.field[0] === 'tokens') checkSetToken(site, String(edit.field[1]), edit.value);
+    });
+    this.refused.set(says === undefined ? undefined : { at, typed, says });
+    if (says === undefined) this.attempt(edits);
+  }
+
+  protected rename({ id, name }: Row, event: Event): void {
+    const next = valueOf(event).trim();
+    if (next !== name) this.set(`${id} name`, next, (site) => renameToken(site, id, next));
+    else this.refused.set(undefined);
+  }
+
+  protected setValue({ id }: Row, { breakpoint, own }: Cell, event: Event): void {
+    const typed = valueOf(event).trim();
+    if (typed === own) return this.refused.set(undefined);
+    this.set(`${id} ${breakpoint}`, typed, (site) =>
+      setTokenValue(site, id, breakpoint, typed === '' ? undefined : storedValue(site, typed)),
+    );
+  }
+
+  protected setKind({ id }: Row, kind: TokenKind): void {
+    this.attempt((site) => setTokenKind(site, id, kind));
+  }
+
+  protected toggle(id: string, as: 'used' | 'deleting'): void {
+    const opened = this.opened();
+    this.becomes.set('');
+    this.opened.set(opened?.id === id && opened.as === as ? undefined : { id, as });
+  }
+
+  protected delete({ id }: Row): void {
+    const becomes = this.becomes();
+    this.opened.set(undefined);
+    this.attempt((site) => deleteToken(site, id, becomes === '' ? undefined : becomes));
+  }
+
+  /** Selects a part that names a token. */
+  protected goTo(part: string): void {
+    this.selection.select(part);
+    this.requests.reveals.next(part);
+    this.dialog.close();
+  }
+
+  private attempt(edits: (site: Site) => readonly AnyEdit[]): boolean {
+    return this.commands.attempt((site) => edits(site));
+  }
+}
