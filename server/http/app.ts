@@ -46,7 +46,7 @@ function sessions(service: Service): express.RequestHandler {
   });
 }
 
-const hashed = /-[A-Z0-9]{8}\.\w+$/;
+const hashed = /-[A-Z0-9]{8}\.\w+$|\/chunk-[\w-]{8}\.js$/; // as the bundler names what holds its own hash
 
 /** The interface's files, compressed when they were built; every address without an ending is a screen of the interface. */
 function interfaceFiles(app: Express, folder: string): void {

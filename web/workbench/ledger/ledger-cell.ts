@@ -23,7 +23,7 @@ import { checkValue } from '@core/style/value';
 import { PageSession } from '../../services/page-session';
 import { Selection } from '../state/selection';
 import { Commands } from '../commands/commands';
-import { colourHex, withAlpha } from './colour-hex';
+import { colourHex, withAlpha } from '../../theme/colour-hex';
 import { Leaves } from '../state/leaves';
 import { stepped } from './step-number';
 import { valueOf } from '../../theme/from-event';
@@ -84,6 +84,10 @@ export class LedgerCell {
     const [site, { value }] = [this.session.site(), this.cell()];
     return site ? plainValue(site, value, this.breakpoint()) : value;
   });
+  /** What the tokens in it say here, where they are more than a swatch. */
+  protected readonly said = computed(() =>
+    this.cell().value.includes('--') && !this.isColour() && this.swatch() !== this.cell().value ? this.swatch() : '',
+  );
   protected readonly choices = computed(() => {
     const site = this.session.site();
     return [

@@ -4,7 +4,6 @@ import { Button } from 'primeng/button';
 import { Checkbox } from 'primeng/checkbox';
 import { DynamicDialogConfig, DynamicDialogRef } from 'primeng/dynamicdialog';
 import { InputText } from 'primeng/inputtext';
-import { RadioButton } from 'primeng/radiobutton';
 import {
   alongBreakpoints,
   checkedTokenName,
@@ -23,7 +22,7 @@ import { Commands } from '../../commands/commands';
 /** Asks for the name of a new token, once, and puts it in the place of the value it is made from. */
 @Component({
   selector: 'fold-new-token-dialog',
-  imports: [Button, Checkbox, FormsModule, InputText, RadioButton],
+  imports: [Button, Checkbox, FormsModule, InputText],
   hostDirectives: [DialogFocus],
   templateUrl: './new-token-dialog.html',
   styleUrl: './new-class-dialog.css',
@@ -37,7 +36,7 @@ export class NewTokenDialog {
   protected readonly kind = kindFor(this.from.property, this.from.value);
   protected readonly name = signal('');
   /** Whether the token takes over what the same part says at the other breakpoints, too. */
-  protected readonly takesAll = signal(false);
+  protected readonly takesAll = signal(true);
   protected readonly everywhere = signal(true);
 
   protected readonly problem = computed(() => {
@@ -74,7 +73,8 @@ export class NewTokenDialog {
     const name = this.name();
     if (name === '' || this.problem() !== undefined) return;
     const done = this.commands.attempt((site, page) => {
-      if (this.takesAll()) return tokenAlong(site, page, name, alongBreakpoints(site, page, this.from)).edits;
+      if (this.takesAll() && this.along().length > 0)
+        return tokenAlong(site, page, name, alongBreakpoints(site, page, this.from)).edits;
       return tokenFrom(site, name, this.everywhere() ? sameValues(site, page, this.from) : [this.from]).edits;
     });
     if (done) this.dialog.close();

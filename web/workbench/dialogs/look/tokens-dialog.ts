@@ -39,6 +39,7 @@ import { Commands } from '../../commands/commands';
 import { Requests } from '../../state/requests';
 import { Selection } from '../../state/selection';
 import { SiteReach } from '../../state/site-reach';
+import { colourHex, withAlpha } from '../../../theme/colour-hex';
 import { Contrasts } from './contrasts';
 import { TokenFileTab } from './token-file';
 import { usedWords } from './used-words';
@@ -220,6 +221,16 @@ export class TokensDialog {
     this.set(`${id} ${breakpoint}`, typed, (site) =>
       setTokenValue(site, id, breakpoint, typed === '' ? undefined : storedValue(site, typed)),
     );
+  }
+
+  protected hexOf({ plain }: Cell): string {
+    return colourHex(plain)?.hex ?? '#000000';
+  }
+
+  /** Picks a colour; how much shows through it stays. */
+  protected pick({ id }: Row, { breakpoint, plain }: Cell, event: Event): void {
+    const value = withAlpha(valueOf(event), colourHex(plain)?.alpha ?? 1);
+    this.set(`${id} ${breakpoint}`, value, (site) => setTokenValue(site, id, breakpoint, value));
   }
 
   protected setKind({ id }: Row, kind: TokenKind): void {
