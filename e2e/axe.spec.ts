@@ -33,6 +33,7 @@ describe('Nothing axe finds', () => {
     ['ready-made sections', 's', 'fold-sections-dialog'],
     ['the breakpoints', 'g', 'fold-breakpoints-dialog'],
     ['the classes', 'c', 'fold-classes-dialog'],
+    ['the tokens', 'x', 'fold-tokens-dialog'],
     ['what refit proposes', 'r', 'fold-refit-dialog'],
   ] as const)
     it(`in ${what}`, async () => {

@@ -15,6 +15,17 @@ export const tokensIn = (value: string): string[] =>
 
 /** What a plain value is, by the grammar of CSS (css-tree's lexer): a colour, a size, a duration, a curve, a shadow, a border, a number, or else a list of typefaces. */
 export function kindOfValue(value: string): TokenKind {
+  let kind = kinds.get(value);
+  if (kind === undefined) {
+    if (kinds.size > 2000) kinds.clear();
+    kinds.set(value, (kind = kindByGrammar(value)));
+  }
+  return kind;
+}
+
+const kinds = new Map<string, TokenKind>();
+
+function kindByGrammar(value: string): TokenKind {
   const is = (syntax: string): boolean => {
     try {
       return lexer.match(syntax, parse(value, { context: 'value' })).error === null;

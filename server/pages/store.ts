@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { ArrayContains, Not, type EntityManager } from 'typeorm';
 import { applyBatch, type AppliedBatch, type Documents } from '@core/document/edits/batch';
-import { isOnPage, isOnSite, type Primitive, type SiteEdit } from '@core/document/edits/site-edit';
+import { isOnPage, isOnSite, type SiteEdit } from '@core/document/edits/site-edit';
 import { blankPage, type Page } from '@core/document/page';
 import { Problem } from '@core/document/problem';
 import type { Site } from '@core/document/site';

@@ -9,6 +9,7 @@ import { inNoMenu } from './in-no-menu';
 import { lineBreak } from './line-break';
 import { linkInLink } from './link-in-link';
 import { missingAlt } from './missing-alt';
+import { nearlyToken } from './nearly-token';
 import { withoutEffect } from './no-effect';
 import { outOfReach } from './out-of-reach';
 import { pictureSize } from './picture-size';
@@ -29,6 +30,7 @@ export const allChecks: readonly Check[] = [
   lineBreak,
   linkInLink,
   missingAlt,
+  nearlyToken,
   withoutEffect,
   outOfReach,
   pictureSize,

@@ -25,6 +25,7 @@ import { Selection } from '../state/selection';
 import { SpreadState } from '../state/spread-state';
 import { LedgerState } from '../state/ledger-state';
 import { Commands } from '../commands/commands';
+import { namedValue } from '@core/style/tokens';
 import { valueOf } from '../../theme/from-event';
 import { inPlain } from '@core/document/text/words';
 
@@ -69,15 +70,16 @@ export class OverridesDialog {
   protected readonly idle = computed(() => (this.found() ?? []).filter((one) => one.idle));
 
   protected readonly rows = computed<Row[]>(() => {
-    const page = this.session.page();
+    const [site, page] = [this.session.site(), this.session.page()];
     const breakpoints = this.spread.breakpoints();
     const base = breakpoints[0]?.id;
     const which = this.which();
     const lines = new Map<string, Override[]>();
     for (const one of this.found() ?? []) {
-      if (!page || !Object.hasOwn(page.parts, one.part)) continue;
+      if (!site || !page || !Object.hasOwn(page.parts, one.part)) continue;
       const key = `${one.part} ${one.state} ${one.property}`;
-      lines.set(key, [...(lines.get(key) ?? []), one]);
+      const value = namedValue(site, one.value, one.breakpoint);
+      lines.set(key, [...(lines.get(key) ?? []), { ...one, value }]);
     }
     return [...lines.values()]
       .filter((line) => which === 'all' || line.some((one) => (which === 'idle' ? one.idle : one.breakpoint !== base)))

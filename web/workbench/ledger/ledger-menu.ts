@@ -14,9 +14,10 @@ import type { AnyEdit } from '@core/document/edits/site-edit';
 import { lengthUnits, unitOf } from '@core/geometry/units';
 import { giveTo, heldValues, holderEdit, takeFrom } from '@core/document/commands/look/held';
 import { valueEdit, type SetValue } from '@core/document/commands/look/tokens';
+import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
 import { ledgerRows } from '@core/style/ledger';
-import { plainValue, tokensFor } from '@core/style/tokens';
+import { namedValue, plainValue, tokensFor } from '@core/style/tokens';
 import { checkValue } from '@core/style/value';
 import { PageSession } from '../../services/page-session';
 import { Dialogs, type FarReaching, type ToNewClass } from '../state/dialogs';
@@ -81,10 +82,6 @@ export class LedgerMenu {
     const values = ownValues(chosen.page, chosen.id, breakpoint.id, new Set(properties)).filter(
       (one) => one.state === this.selection.state(),
     );
-    const overriders = properties.flatMap((property) =>
-      overriddenBelow(site, chosen.page, chosen.id, breakpoint.id, this.selection.state(), property),
-    );
-    const nameOf = (id: string): string => site.breakpoints.find((one) => one.id === id)?.name ?? id;
     return [
       this.item('Reset', 'pi pi-undo', values, () => takeBack(values)),
       ...this.carrying(values, breakpoint),
@@ -94,23 +91,37 @@ export class LedgerMenu {
         values.map(({ part: id, ...one }) => ({ ...one, of: { holds: 'part', id } })),
       ),
       { separator: true },
-      ...(overriders.length === 0
-        ? [
-            {
-              label:
-                below(site.breakpoints, breakpoint.id).length === 0
-                  ? 'No smaller breakpoint'
-                  : 'No smaller breakpoint overrides this',
-              disabled: true,
-            },
-          ]
-        : overriders.map((one) => ({
-            label: `${nameOf(one.breakpoint)} sets ${one.value}: reset it`,
-            icon: 'pi pi-undo',
-            command: () => this.commands.attempt(() => takeBack([one])),
-          }))),
+      ...this.overriding(site, chosen, properties, breakpoint),
       ...this.units(properties[0] ?? '', breakpoint.id),
     ];
+  }
+
+  /** The smaller breakpoints that set these properties otherwise, each to be reset. */
+  private overriding(
+    site: Site,
+    { page, id }: { readonly page: Page; readonly id: string },
+    properties: readonly string[],
+    breakpoint: Breakpoint,
+  ): MenuItem[] {
+    const overriders = properties.flatMap((property) =>
+      overriddenBelow(site, page, id, breakpoint.id, this.selection.state(), property),
+    );
+    const nameOf = (at: string): string => site.breakpoints.find((one) => one.id === at)?.name ?? at;
+    return overriders.length === 0
+      ? [
+          {
+            label:
+              below(site.breakpoints, breakpoint.id).length === 0
+                ? 'No smaller breakpoint'
+                : 'No smaller breakpoint overrides this',
+            disabled: true,
+          },
+        ]
+      : overriders.map((one) => ({
+          label: `${nameOf(one.breakpoint)} sets ${namedValue(site, one.value, one.breakpoint)}: reset it`,
+          icon: 'pi pi-undo',
+          command: () => this.commands.attempt(() => takeBack([one])),
+        }));
   }
 
   column(breakpoint: Breakpoint): MenuItem[] {

@@ -3,6 +3,7 @@ import { compile } from '../../../compile/compile';
 import type { FileToken } from '../../../style/token-file/format';
 import { readTokenFile } from '../../../style/token-file/read';
 import { tokenFile } from '../../../style/token-file/write';
+import { kindFor } from '../../../style/token-kind';
 import { plainValue, tokenOf } from '../../../style/tokens';
 import { applyBatch, type Documents } from '../../edits/batch';
 import type { AnyEdit } from '../../edits/site-edit';
@@ -16,7 +17,6 @@ import {
   alongBreakpoints,
   checkedTokenName,
   deleteToken,
-  kindFor,
   newToken,
   renameToken,
   sameValues,

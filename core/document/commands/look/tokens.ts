@@ -1,5 +1,6 @@
 import { resolve } from '../../../style/cascade';
 import type { SiteHolder } from '../../../style/holder';
+import { kindFor } from '../../../style/token-kind';
 import { kindOfValue, tokenOf, tokensOf } from '../../../style/tokens';
 import { baseOf, outwards } from '../../breakpoint';
 import type { AnyEdit, SiteEdit } from '../../edits/site-edit';
@@ -22,14 +23,6 @@ export interface SetValue {
 }
 
 const mostLetters = 40; // as TokenName has it
-
-/** What a property's values are tokens of. */
-export function kindFor(property: string, value: string): TokenKind {
-  const kind = kindOfValue(value);
-  if (kind !== 'size') return kind;
-  if (/radius$/.test(property)) return 'radius';
-  return /^(padding|margin|inset|top|right|bottom|left|row-gap|column-gap|scroll-)/.test(property) ? 'space' : 'size';
-}
 
 /** A name as a token of the site may have it. @throws Problem where it cannot be, or another token has it */
 export function checkedTokenName(site: Site, name: string, own?: string): string {
@@ -120,19 +113,25 @@ export function deleteToken(site: Site, id: string, becomes?: string): AnyEdit[]
   return [tokenSet(site, id, { ...token, values, gone: true })];
 }
 
-function valuesOf(of: SetValue['of'], style: StyleMap): SetValue[] {
-  return Object.entries(style).flatMap(([breakpoint, byState]) =>
-    states.flatMap((state) =>
-      Object.entries(byState[state] ?? {}).map(([property, value]) => ({ of, breakpoint, state, property, value })),
-    ),
-  );
+/** What a style sets; only this very value where one is named. */
+function valuesOf(of: SetValue['of'], style: StyleMap, wanted?: string): SetValue[] {
+  const found: SetValue[] = [];
+  for (const breakpoint in style)
+    for (const state of states) {
+      const values = style[breakpoint]![state];
+      for (const property in values) {
+        const value = values[property]!;
+        if (wanted === undefined || value === wanted) found.push({ of, breakpoint, state, property, value });
+      }
+    }
+  return found;
 }
 
-/** All values that are set on a page as it is seen and on its site's classes and elements. */
-const allValues = (site: Site, page: Page): SetValue[] => [
-  ...Object.entries(page.parts).flatMap(([id, part]) => valuesOf({ holds: 'part', id }, part.style)),
-  ...site.classes.flatMap(({ id, style }) => valuesOf({ holds: 'class', id }, style)),
-  ...Object.entries(site.elements).flatMap(([tag, style]) => valuesOf({ holds: 'element', tag }, style)),
+/** All places of a page as it is seen, and of its site's classes and elements, that set a value. */
+const placesOf = (site: Site, page: Page, value: string): SetValue[] => [
+  ...Object.entries(page.parts).flatMap(([id, part]) => valuesOf({ holds: 'part', id }, part.style, value)),
+  ...site.classes.flatMap(({ id, style }) => valuesOf({ holds: 'class', id }, style, value)),
+  ...Object.entries(site.elements).flatMap(([tag, style]) => valuesOf({ holds: 'element', tag }, style, value)),
 ];
 
 /** Every place of a page and its site that says the very same value for something of the same kind, the given one first. */
@@ -141,9 +140,7 @@ export function sameValues(site: Site, page: Page, one: SetValue): SetValue[] {
   const isIt = (other: SetValue): boolean => JSON.stringify(other) === JSON.stringify(one);
   return [
     one,
-    ...allValues(site, page).filter(
-      (other) => other.value === one.value && kindFor(other.property, other.value) === kind && !isIt(other),
-    ),
+    ...placesOf(site, page, one.value).filter((other) => kindFor(other.property, other.value) === kind && !isIt(other)),
   ];
 }
 

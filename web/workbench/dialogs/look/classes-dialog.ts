@@ -27,6 +27,7 @@ import type { Page } from '@core/document/page';
 import { problemOf } from '@core/document/problem';
 import type { Site, SiteClass } from '@core/document/site';
 import { reachedBy } from '@core/style/holder';
+import { namedValue } from '@core/style/tokens';
 import { PageSession } from '../../../services/page-session';
 import { DialogFocus } from '../../../theme/dialog-focus';
 import { valueOf } from '../../../theme/from-event';
@@ -163,7 +164,8 @@ export class ClassesDialog {
     const site = this.session.site();
     return outwards(site?.breakpoints ?? []).flatMap((one) =>
       heldValues(site!, { holds: 'class', id }, one.id).map(
-        ({ state, property, value }) => `${property} ${value} at ${one.name}${state === 'normal' ? '' : `, ${state}`}`,
+        ({ state, property, value }) =>
+          `${property} ${namedValue(site!, value, one.id)} at ${one.name}${state === 'normal' ? '' : `, ${state}`}`,
       ),
     );
   }

@@ -4,6 +4,7 @@ import { DynamicDialogConfig, DynamicDialogRef } from 'primeng/dynamicdialog';
 import { InputText } from 'primeng/inputtext';
 import { checkedName, classFrom } from '@core/document/commands/look/classes';
 import { asTheyAre } from '@core/document/commands/overrides';
+import { namedValue } from '@core/style/tokens';
 import { problemOf } from '@core/document/problem';
 import { PageSession } from '../../../services/page-session';
 import { DialogFocus } from '../../../theme/dialog-focus';
@@ -34,9 +35,15 @@ export class NewClassDialog {
   });
   protected readonly rows = this.moving.values.map((one) => ({
     ...one,
+    value: this.named(one.value, one.breakpoint),
     breakpoint: this.session.site()?.breakpoints.find(({ id }) => id === one.breakpoint)?.name ?? one.breakpoint,
     state: one.state === 'normal' ? '' : one.state,
   }));
+
+  private named(value: string, breakpoint: string): string {
+    const site = this.session.site();
+    return site ? namedValue(site, value, breakpoint) : value;
+  }
 
   protected setName(event: Event): void {
     this.name.set(valueOf(event).trim());

@@ -7,12 +7,12 @@ import { InputText } from 'primeng/inputtext';
 import {
   alongBreakpoints,
   checkedTokenName,
-  kindFor,
   sameValues,
   tokenAlong,
   tokenFrom,
   type SetValue,
 } from '@core/document/commands/look/tokens';
+import { kindFor } from '@core/style/token-kind';
 import { problemOf } from '@core/document/problem';
 import { PageSession } from '../../../services/page-session';
 import { DialogFocus } from '../../../theme/dialog-focus';

@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Button } from 'primeng/button';
 import { DynamicDialogRef } from 'primeng/dynamicdialog';
@@ -143,8 +152,11 @@ export class TokensDialog {
     ];
   });
 
+  private readonly first = viewChild<ElementRef<HTMLElement>>('first');
+
   constructor() {
     this.reach.look();
+    afterNextRender({ write: () => this.first()?.nativeElement.focus() }); // before the library's selects ask for it
   }
 
   private rowOf(site: Site, token: NamedToken): Row {
