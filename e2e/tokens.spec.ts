@@ -95,6 +95,31 @@ describe('With tokens', () => {
     await visit.person.saved();
   });
 
+  it('one types two sizes with an arrow, which runs from this screen to the narrowest', async () => {
+    await visit.person.clickOn('wide', 'h1');
+    await visit.person.group('Type');
+    const typed = async (value: string): Promise<void> => {
+      await visit.browser.driver.executeScript(`document.querySelector('[data-cell="font-size@wide"]').focus()`);
+      const field = await visit.person.find('input[aria-label="font-size at Wide"]');
+      await field.sendKeys(Key.chord(Key.CONTROL, 'a'), value, Key.ENTER);
+    };
+    await typed('80px -> 2rem');
+    expect(await (await visit.person.find('fold-ledger-cell .problem')).getText()).toContain('one unit');
+    await typed('80 → 40');
+    await visit.person.until(async () => (await cell('font-size@wide')) === '80px → 40px');
+    const [wide, tablet, phone] = (await sizes()).map(Number.parseFloat);
+    expect([wide, phone]).toEqual([80, 40]);
+    expect(tablet).toBeCloseTo(40 + (40 * (820 - 390)) / (1280 - 390), 0);
+    expect(
+      await visit.browser.driver.executeScript<string>(
+        `return document.querySelector('[data-cell="font-size@tablet"]').textContent`,
+      ),
+    ).toContain(`= ${Math.round(tablet! * 10) / 10}px`);
+    await visit.person.chord(Key.CONTROL, 'z');
+    await visit.person.until(async () => (await cell('font-size@wide')) === 'var(--heading)');
+    await visit.person.saved();
+  });
+
   it('one sees which colours can be read on which, and sets the nearest that passes', async () => {
     await opened();
     await typedIn('Name of a new token', 'fog');

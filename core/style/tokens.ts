@@ -1,7 +1,7 @@
 import { lexer, parse } from 'css-tree';
 import { baseOf, chain } from '../document/breakpoint';
 import type { Site } from '../document/site';
-import type { Token, TokenKind } from '../document/token';
+import type { KeptToken, Token, TokenKind } from '../document/token';
 import { checkValue } from './value';
 
 export type Tokens = Pick<Site, 'tokens' | 'breakpoints'>;
@@ -48,6 +48,19 @@ export function tokenOf({ tokens, breakpoints }: Tokens, id: string): Token | un
   const kept = Object.hasOwn(tokens, id) ? tokens[id] : undefined;
   if (typeof kept !== 'string') return kept;
   return { name: id, kind: kindOfValue(kept), values: { [baseOf(breakpoints).id]: kept } };
+}
+
+/** A token as it is kept: its value alone where its id, its name and its only value say all there is. */
+export function keptToken({ breakpoints }: Tokens, id: string, token: KeptToken): KeptToken {
+  if (typeof token === 'string') return token;
+  const base = token.values[baseOf(breakpoints).id];
+  const plain =
+    base !== undefined &&
+    token.gone === undefined &&
+    token.name === id &&
+    Object.keys(token.values).length === 1 &&
+    kindOfValue(base) === token.kind;
+  return plain ? base : token;
 }
 
 /** A token with its id. */

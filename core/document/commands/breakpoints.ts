@@ -4,7 +4,7 @@ import { Identifier } from '../identifier';
 import { nameOf } from '../kinds/registry';
 import { leaves } from '../leaves';
 import { applyToSite } from '../edits/apply-site';
-import { SiteField, type SiteEdit } from '../edits/site-edit';
+import { SiteField, type SiteEdit, type SiteSet } from '../edits/site-edit';
 import type { Page } from '../page';
 import { Problem } from '../problem';
 import { restyled } from '../seen/settled';
@@ -129,9 +129,9 @@ const tokensAfter = (site: Site, gone: string, heir: string | undefined): SiteEd
   Object.entries(site.tokens).flatMap(([id, kept]): SiteEdit[] => {
     const left = typeof kept === 'string' ? undefined : kept.values[gone];
     if (typeof kept === 'string' || left === undefined) return [];
-    const { [gone]: _left, ...rest } = kept.values;
-    const values = heir === undefined ? rest : { [heir]: left, ...rest };
-    return [{ do: 'set', on: 'site', field: ['tokens', id], value: { ...kept, values } }];
+    const set = (at: string): SiteSet => ({ do: 'set', on: 'site', field: ['tokens', id, 'values', at] });
+    const taken = heir !== undefined && kept.values[heir] === undefined ? [{ ...set(heir), value: left }] : [];
+    return [...taken, set(gone)];
   });
 
 /**

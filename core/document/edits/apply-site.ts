@@ -6,6 +6,7 @@ import { pageOfSection } from '../kept-section';
 import { applyEdit } from './apply';
 import { checkSection } from './check-page';
 import { checkStyle } from './check-part';
+import { setToken } from './apply-token';
 import { checkSiteSet } from './check-site-set';
 import {
   isInSection,
@@ -181,16 +182,15 @@ function move(site: Site, edit: SiteMove): AppliedToSite {
 
 function set(site: Site, edit: SiteSet): AppliedToSite {
   const [what, id, ...below] = edit.field;
+  if (what === 'tokens') {
+    const after = setToken(site, edit);
+    return { site: after.site, inverse: backTo(edit, after.before) };
+  }
   checkSiteSet(site, edit);
   const list = what === 'classes' || what === 'breakpoints' || what === 'sections' ? what : undefined;
   const index = list && placeIn(site, list, id!);
   const before = list ? leafAt(listOf(site, list)[index!] as unknown as Tree, below) : leafAt(site, edit.field); // a list's items are records
-  const inverse: SiteSet = {
-    do: 'set',
-    on: 'site',
-    field: edit.field,
-    ...(before !== undefined && { value: before as NonNullable<SiteSet['value']> }), // read from the document
-  };
+  const inverse = backTo(edit, before);
   if (!list) return { site: withBranch(site, edit), inverse };
   const items: readonly Tree[] = listOf(site, list) as unknown as readonly Tree[]; // the same
   const next =
@@ -200,15 +200,21 @@ function set(site: Site, edit: SiteSet): AppliedToSite {
   return { site: withList(site, list, items.with(index!, next) as unknown as readonly Item[]), inverse };
 }
 
+/** The edit that sets what stood in a field before. */
+const backTo = ({ field }: SiteSet, before: unknown): SiteSet => ({
+  ...{ do: 'set', on: 'site', field },
+  ...(before !== undefined && { value: before as NonNullable<SiteSet['value']> }), // read from the document
+});
+
 /** A class keeps its style, be it empty. */
 const styled = (one: Tree, [, ...path]: readonly string[], value: unknown): Tree => ({
   ...one,
   style: withLeaf(one['style'] as Tree, path, value), // SiteClass has one
 });
 
-/** Tokens, elements and pictures stay records, be they empty. */
+/** Elements and pictures stay records, be they empty. */
 function withBranch(site: Site, { field, value }: SiteSet): Site {
   const [what, ...path] = field;
   if (path.length === 0) return { ...site, [what]: value };
-  return { ...site, [what]: withLeaf(site[what as 'tokens'], path, value) }; // a record at each of them
+  return { ...site, [what]: withLeaf(site[what as 'elements'], path, value) }; // a record at each of them
 }

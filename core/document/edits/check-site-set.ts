@@ -6,7 +6,6 @@ import { Picture, Site, SiteClass } from '../site';
 import { states } from '../style-map';
 import { checkValue } from '../../style/value';
 import { checkState } from './check-part';
-import { checkSetToken } from './check-token';
 import type { SiteSet } from './site-edit';
 
 /** Refuses a value a field of the site cannot have. @throws Problem with the place */
@@ -15,7 +14,6 @@ export function checkSiteSet(site: Site, edit: SiteSet): void {
   const place = { field: field.join('.') };
   if (field[0] === 'elements') return checkStyleAt(site, field.slice(2), value, place.field);
   if (field[0] === 'classes' && field[2] === 'style') return checkStyleAt(site, field.slice(3), value, place.field);
-  if (field[0] === 'tokens') return value === undefined ? undefined : checkSetToken(site, field[1], value);
   const parsed = schemaOf(field).safeParse(value);
   if (!parsed.success) throw new Problem(parsed.error.issues[0]?.message ?? 'This value does not fit.', place);
   if (field[0] === 'pictures' && !Object.hasOwn(site.pictures, field[1]))

@@ -17,8 +17,8 @@ export function checkStoredToken(site: Site, id: string, kept: KeptToken): void 
     throw new Problem('A token needs a value at the base: the other breakpoints take it from there.', { field });
 }
 
-/** Refuses a token as it is set: what cannot be stored, another's name, what names no token, or itself in the end. @throws Problem with the place */
-export function checkSetToken(site: Site, id: string, value: unknown): void {
+/** A token as it may be set: not what cannot be stored, another's name, what names no token, or itself in the end. @throws Problem with the place */
+export function checkSetToken(site: Site, id: string, value: unknown): KeptToken {
   const field = `tokens.${id}`;
   const parsed = KeptToken.safeParse(value);
   if (!parsed.success) {
@@ -40,6 +40,7 @@ export function checkSetToken(site: Site, id: string, value: unknown): void {
     throw new Problem(`A token can’t name itself: ${circle.map((one) => publishedName(next, one)).join(' → ')}.`, {
       field,
     });
+  return kept;
 }
 
 /** A token speaks of the breakpoints there are; what it says at one that went may come back with it. */

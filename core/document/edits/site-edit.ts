@@ -16,6 +16,8 @@ const styled = [Identifier, z.enum(states), PropertyName] as const;
 export const SiteField = z.union([
   z.tuple([z.enum(['name', 'language', 'fonts'])]),
   z.tuple([z.literal('tokens'), TokenName]),
+  z.tuple([z.literal('tokens'), TokenName, z.enum(['name', 'kind', 'gone'])]),
+  z.tuple([z.literal('tokens'), TokenName, z.literal('values'), Identifier]),
   z.tuple([z.literal('elements'), ElementName, ...styled]),
   z.tuple([z.literal('classes'), ClassName, z.literal('name')]),
   z.tuple([z.literal('classes'), ClassName, z.literal('style'), ...styled]),

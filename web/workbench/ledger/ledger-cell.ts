@@ -18,7 +18,10 @@ import { propertyOf } from '@core/style/properties';
 import { severalValues } from '@core/style/several';
 import type { Site } from '@core/document/site';
 import { unknownFamilies } from '@core/style/layers';
-import { namedValue, plainValue, storedValue, tokensFor } from '@core/style/tokens';
+import { fluidAt } from '@core/style/fluid';
+import { Problem } from '@core/document/problem';
+import { plainValue, tokensFor } from '@core/style/tokens';
+import { shownValue, typedValue } from '@core/style/typed-value';
 import { checkValue } from '@core/style/value';
 import { PageSession } from '../../services/page-session';
 import { Selection } from '../state/selection';
@@ -75,19 +78,23 @@ export class LedgerCell {
     [this.label(), this.cell().sentence, this.cell().noEffect ?? ''].filter((line) => line !== '').join('\n'),
   );
   protected readonly isColour = computed(() => /color$/.test(this.property()));
-  /** The value as it is read and typed: tokens by their names. */
+  /** The value as it is read and typed: tokens by their names, a fluid size by its ends. */
   protected readonly shown = computed(() => {
     const [site, { value }] = [this.session.site(), this.cell()];
-    return site ? namedValue(site, value, this.breakpoint()) : value;
+    return site ? shownValue(site, this.breakpoint(), value) : value;
   });
   protected readonly swatch = computed(() => {
     const [site, { value }] = [this.session.site(), this.cell()];
     return site ? plainValue(site, value, this.breakpoint()) : value;
   });
-  /** What the tokens in it say here, where they are more than a swatch. */
-  protected readonly said = computed(() =>
-    this.cell().value.includes('--') && !this.isColour() && this.swatch() !== this.cell().value ? this.swatch() : '',
-  );
+  /** What the tokens in it, or a fluid size, come to here, where that is more than a swatch. */
+  protected readonly said = computed(() => {
+    const plain = this.isColour() ? this.cell().value : this.swatch();
+    const width = this.session.site()?.breakpoints.find((one) => one.id === this.breakpoint())?.preview.width ?? 0;
+    const fluid = fluidAt(plain, width);
+    if (fluid !== undefined) return `${fluid}px`;
+    return plain === this.cell().value ? '' : plain;
+  });
   protected readonly choices = computed(() => {
     const site = this.session.site();
     return [
@@ -170,7 +177,8 @@ export class LedgerCell {
     const site = this.session.site();
     if (!site) return false;
     if (typed.trim() === this.shown() && this.rejected() === undefined) return true;
-    const text = storedValue(site, typed.trim());
+    const text = this.stored(site, typed.trim());
+    if (text === undefined) return false;
     if (text === '') {
       if (this.cell().own) this.commands.setHeld(this.breakpoint(), { [this.property()]: undefined });
       this.accept();
@@ -192,6 +200,18 @@ export class LedgerCell {
       this.commands.setHeld(this.breakpoint(), { [this.property()]: value });
     this.accept();
     return true;
+  }
+
+  /** What was typed as it is stored; undefined, with why, for a fluid size that cannot be. */
+  private stored(site: Site, typed: string): string | undefined {
+    try {
+      return typedValue(site, this.breakpoint(), typed);
+    } catch (error) {
+      if (!(error instanceof Problem)) throw error;
+      this.problem.set(error.message);
+      this.rejected.set(typed);
+      return undefined;
+    }
   }
 
   /** `64px 20px` typed into one cell of a row fills the whole row, in one step of undo; false when the text is one value or does not fit. */

@@ -112,7 +112,7 @@ describe('Tokens', () => {
     expect(compile(phone.site, phone.page).css).toContain('@media (width<=600px){:root{--brand:#a03040}}');
     const undone = on(phone, setTokenValue(phone.site, 'madder', 'phone', undefined));
     expect(undone.site).toEqual(renamed.site);
-    expect(() => setTokenValue(phone.site, 'madder', 'wide', undefined)).toThrowError(Problem);
+    expect(() => on(phone, setTokenValue(phone.site, 'madder', 'wide', undefined))).toThrowError(Problem);
 
     const gone = on(phone, deleteToken(phone.site, 'madder', '#22333b'));
     expect(gone.page).toBe(made.page);
@@ -126,6 +126,18 @@ describe('Tokens', () => {
     const both = on(gone, again.edits);
     expect(compile(both.site, both.page).css).toContain('--madder:#111111');
     expect(compile(both.site, both.page).css).toContain('color:var(--_madder)');
+  });
+
+  it('set by two people at once keep what each said: a name, a value at one breakpoint, a kind', () => {
+    const made = on(now, newToken(site, 'gap', 'space', { wide: '48px' }).edits);
+    const mine = renameToken(made.site, 'gap', 'room');
+    const theirs = [...setTokenValue(made.site, 'gap', 'phone', '24px'), ...setTokenKind(made.site, 'gap', 'size')];
+    const one = on(on(made, mine), theirs);
+    const other = on(on(made, theirs), mine);
+    expect(one.site.tokens).toEqual(other.site.tokens);
+    expect(one.site.tokens['gap']).toEqual({ name: 'room', kind: 'size', values: { wide: '48px', phone: '24px' } });
+    expect(on(one, one.inverses).site.tokens['gap']).toEqual({ name: 'room', kind: 'space', values: { wide: '48px' } });
+    expect(() => on(now, mine)).toThrowError(Problem, /no such token/);
   });
 
   it('have names of their own', () => {

@@ -1,14 +1,14 @@
 import { resolve } from '../../../style/cascade';
 import type { SiteHolder } from '../../../style/holder';
 import { kindFor } from '../../../style/token-kind';
-import { kindOfValue, tokenOf, tokensOf } from '../../../style/tokens';
+import { keptToken, tokenOf, tokensOf } from '../../../style/tokens';
 import { baseOf, outwards } from '../../breakpoint';
 import type { AnyEdit, SiteEdit } from '../../edits/site-edit';
 import type { Page } from '../../page';
 import { Problem } from '../../problem';
 import type { Site } from '../../site';
 import { states, type State, type StyleMap } from '../../style-map';
-import { TokenName, type KeptToken, type Token, type TokenKind } from '../../token';
+import { TokenName, type Token, type TokenKind } from '../../token';
 import { partOf } from '../../tree';
 import { styleEdit } from '../style';
 import { holderEdit } from './held';
@@ -45,30 +45,12 @@ function freeId(site: Site, name: string): string {
   return id;
 }
 
-/** A token in its shortest form: its value alone where its id, its name and its only value say all there is. */
-function shortForm(site: Site, id: string, token: Token): KeptToken {
-  const base = token.values[baseOf(site.breakpoints).id];
-  const plain =
-    base !== undefined &&
-    token.gone === undefined &&
-    token.name === id &&
-    Object.keys(token.values).length === 1 &&
-    kindOfValue(base) === token.kind;
-  return plain ? base : token;
-}
-
 /** Sets a token, whole. */
 export const tokenSet = (site: Site, id: string, token: Token): SiteEdit => ({
   ...{ do: 'set', on: 'site' },
   field: ['tokens', id],
-  value: shortForm(site, id, token),
+  value: keptToken(site, id, token),
 });
-
-function known(site: Site, id: string): Token {
-  const token = tokenOf(site, id);
-  if (!token || token.gone === true) throw new Problem('This token has been deleted.', { field: `tokens.${id}` });
-  return token;
-}
 
 /** A new token. @throws Problem where the name cannot be */
 export function newToken(
@@ -81,36 +63,45 @@ export function newToken(
   return { id, edits: [tokenSet(site, id, { name, kind, values: { ...values } })] };
 }
 
+type Field = readonly ['name' | 'kind' | 'gone'] | readonly ['values', string];
+
+/** Sets one thing of a token, or takes it back. @throws Problem where it has gone */
+function setOf(site: Site, id: string, field: Field, value?: string | true): SiteEdit {
+  if (!Object.hasOwn(site.tokens, id) || tokenOf(site, id)?.gone === true)
+    throw new Problem('This token has been deleted.', { field: `tokens.${id}` });
+  return {
+    ...{ do: 'set', on: 'site' },
+    field: ['tokens', id, ...field],
+    ...(value !== undefined && { value }),
+  } as SiteEdit; // a field of a token
+}
+
 /** Gives a token another name, everywhere at once: values name its id. @throws Problem where the name cannot be */
-export const renameToken = (site: Site, id: string, name: string): AnyEdit[] => [
-  tokenSet(site, id, { ...known(site, id), name: checkedTokenName(site, name, id) }),
+export const renameToken = (site: Site, id: string, name: string): SiteEdit[] => [
+  setOf(site, id, ['name'], checkedTokenName(site, name, id)),
 ];
 
 /** Says what a token is for. @throws Problem where it has gone */
-export const setTokenKind = (site: Site, id: string, kind: TokenKind): AnyEdit[] => [
-  tokenSet(site, id, { ...known(site, id), kind }),
-];
+export const setTokenKind = (site: Site, id: string, kind: TokenKind): SiteEdit[] => [setOf(site, id, ['kind'], kind)];
 
-/** Sets what a token says at a breakpoint, or takes it back there. @throws Problem where it has gone, or would say nothing at the base */
-export function setTokenValue(site: Site, id: string, breakpoint: string, value: string | undefined): AnyEdit[] {
-  const { values, ...token } = known(site, id);
-  const { [breakpoint]: _old, ...others } = values;
-  if (value === undefined && breakpoint === baseOf(site.breakpoints).id)
-    throw new Problem('A token needs a value at the base: the other breakpoints take it from there.', {
-      field: `tokens.${id}`,
-    });
-  return [tokenSet(site, id, { ...token, values: value === undefined ? others : { ...others, [breakpoint]: value } })];
-}
+/** Sets what a token says at a breakpoint, or takes it back there. @throws Problem where it has gone */
+export const setTokenValue = (site: Site, id: string, breakpoint: string, value: string | undefined): SiteEdit[] => [
+  setOf(site, id, ['values', breakpoint], value),
+];
 
 /**
  * Deletes a token. What names it keeps naming it, on every page, and from now on looks like what it becomes: as it was, a value, or another
  * token; so nothing but the token has to come back when this is undone.
- * @throws Problem where it has gone, or would become itself
+ * @throws Problem where it has gone
  */
-export function deleteToken(site: Site, id: string, becomes?: string): AnyEdit[] {
-  const token = known(site, id);
-  const values = becomes === undefined ? token.values : { [baseOf(site.breakpoints).id]: becomes };
-  return [tokenSet(site, id, { ...token, values, gone: true })];
+export function deleteToken(site: Site, id: string, becomes?: string): SiteEdit[] {
+  const base = baseOf(site.breakpoints).id;
+  const elsewhere = Object.keys(tokenOf(site, id)?.values ?? {}).filter((at) => at !== base);
+  const others = elsewhere.map((at) => setOf(site, id, ['values', at]));
+  return [
+    ...(becomes === undefined ? [] : [setOf(site, id, ['values', base], becomes), ...others]),
+    setOf(site, id, ['gone'], true),
+  ];
 }
 
 /** What a style sets; only this very value where one is named. */

@@ -50,6 +50,13 @@ function someSet(random: RandomPages, site: Site): SiteEdit {
         ]),
       }),
     }),
+    () => ({ do: 'set', on, field: ['tokens', 'ink', 'name'], value: random.pick(['sea', 'ink', 'paper']) }),
+    () => ({
+      do: 'set',
+      on,
+      field: ['tokens', random.pick(['ink', 'paper']), 'values', random.pick(site.breakpoints).id],
+      ...(random.chance(0.7) && { value: random.pick(['#456', 'var(--paper)']) }),
+    }),
     () => ({ do: 'set', on, field: ['elements', random.pick(['h1', 'p', 'a']), ...styled], ...value }),
     () => ({ do: 'set', on, field: ['classes', cls, 'style', ...styled], ...value }),
     () => ({ do: 'set', on, field: ['classes', cls, 'name'], value: random.pick(['tile', 'lead', 'card']) }),

@@ -24,22 +24,15 @@ import {
   setTokenValue,
 } from '@core/document/commands/look/tokens';
 import { checkSetToken } from '@core/document/edits/check-token';
-import type { AnyEdit } from '@core/document/edits/site-edit';
+import { applyToSite } from '@core/document/edits/apply-site';
+import type { SiteEdit } from '@core/document/edits/site-edit';
 import { inWords } from '@core/document/kinds/in-words';
 import { problemOf } from '@core/document/problem';
 import type { Site } from '@core/document/site';
 import { tokenKinds, type TokenKind } from '@core/document/token';
 import { naming, tokensOfStyle } from '@core/style/reach';
-import {
-  kindOfValue,
-  namedValue,
-  plainValue,
-  storedValue,
-  tokensIn,
-  tokensOf,
-  tokenValue,
-  type NamedToken,
-} from '@core/style/tokens';
+import { kindOfValue, plainValue, tokensIn, tokensOf, tokenValue, type NamedToken } from '@core/style/tokens';
+import { shownValue, typedValue } from '@core/style/typed-value';
 import { PageSession } from '../../../services/page-session';
 import { DialogFocus } from '../../../theme/dialog-focus';
 import { valueOf } from '../../../theme/from-event';
@@ -130,7 +123,7 @@ export class TokensDialog {
     if (!site || name === '') return undefined;
     const wrong = problemOf(() => checkedTokenName(site, name));
     if (wrong !== undefined || value === '') return wrong;
-    return problemOf(() => checkSetToken(site, name, storedValue(site, value))) ?? '';
+    return problemOf(() => checkSetToken(site, name, typedValue(site, this.breakpoints()[0]!.id, value))) ?? '';
   });
   protected readonly shown = computed(() => {
     const [opened, site, page] = [this.opened(), this.session.site(), this.session.page()];
@@ -172,8 +165,8 @@ export class TokensDialog {
         return {
           breakpoint: one.id,
           label: `${name} at ${one.name}`,
-          own: namedValue(site, values[one.id] ?? '', one.id),
-          shown: namedValue(site, said, one.id),
+          own: shownValue(site, one.id, values[one.id] ?? ''),
+          shown: shownValue(site, one.id, said),
           plain: plainValue(site, said, one.id),
         };
       }),
@@ -200,9 +193,9 @@ export class TokensDialog {
   protected create(): void {
     if (this.problem() !== '') return;
     const done = this.attempt((site) => {
-      const value = storedValue(site, this.value());
-      const kind = kindOfValue(plainValue(site, value, this.breakpoints()[0]!.id)); // a site has a base
-      return newToken(site, this.name(), kind, { [this.breakpoints()[0]!.id]: value }).edits;
+      const base = this.breakpoints()[0]!.id; // a site has one
+      const value = typedValue(site, base, this.value());
+      return newToken(site, this.name(), kindOfValue(plainValue(site, value, base)), { [base]: value }).edits;
     });
     if (!done) return;
     this.name.set('');
@@ -210,12 +203,11 @@ export class TokensDialog {
   }
 
   /** Sets something of a token, or says beside the field why it cannot be. */
-  private set(at: string, typed: string, edits: (site: Site) => readonly AnyEdit[]): void {
+  private set(at: string, typed: string, edits: (site: Site) => readonly SiteEdit[]): void {
     const site = this.session.site();
     if (!site) return;
     const says = problemOf(() => {
-      for (const edit of edits(site))
-        if ('field' in edit && edit.field[0] === 'tokens') checkSetToken(site, String(edit.field[1]), edit.value);
+      edits(site).reduce((now, edit) => applyToSite(now, edit).site, site);
     });
     this.refused.set(says === undefined ? undefined : { at, typed, says });
     if (says === undefined) this.attempt(edits);
@@ -231,7 +223,7 @@ export class TokensDialog {
     const typed = valueOf(event).trim();
     if (typed === own) return this.refused.set(undefined);
     this.set(`${id} ${breakpoint}`, typed, (site) =>
-      setTokenValue(site, id, breakpoint, typed === '' ? undefined : storedValue(site, typed)),
+      setTokenValue(site, id, breakpoint, typed === '' ? undefined : typedValue(site, breakpoint, typed)),
     );
   }
 
@@ -268,7 +260,7 @@ export class TokensDialog {
     this.dialog.close();
   }
 
-  private attempt(edits: (site: Site) => readonly AnyEdit[]): boolean {
+  private attempt(edits: (site: Site) => readonly SiteEdit[]): boolean {
     return this.commands.attempt((site) => edits(site));
   }
 }

@@ -1,0 +1,11 @@
+import type { Site } from '../document/site';
+import { fluidText, fluidValue, isFluid } from './fluid';
+import { namedValue, storedValue } from './tokens';
+
+/** A value as it is stored, from what a person types at a breakpoint: tokens by their ids, a fluid size as CSS. @throws Problem where a fluid size cannot be */
+export const typedValue = (site: Site, breakpoint: string, typed: string): string =>
+  isFluid(typed) ? fluidValue(site.breakpoints, breakpoint, typed) : storedValue(site, typed);
+
+/** A stored value as a person reads and types it: tokens by their names, a fluid size by its ends. */
+export const shownValue = (site: Site, breakpoint: string, value: string): string =>
+  fluidText(site.breakpoints, value) ?? namedValue(site, value, breakpoint);
