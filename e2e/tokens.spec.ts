@@ -99,7 +99,7 @@ describe('With tokens', () => {
     await visit.person.clickOn('wide', 'h1');
     await visit.person.group('Type');
     const typed = async (value: string): Promise<void> => {
-      await visit.browser.driver.executeScript(`document.querySelector('[data-cell="font-size@wide"]').focus()`);
+      await visit.browser.driver.executeScript(`document.querySelector('[data-cell="font-size@wide"]')?.focus()`);
       const field = await visit.person.find('input[aria-label="font-size at Wide"]');
       await field.sendKeys(Key.chord(Key.CONTROL, 'a'), value, Key.ENTER);
     };
@@ -108,7 +108,8 @@ describe('With tokens', () => {
     await typed('80 → 40');
     await visit.person.until(async () => (await cell('font-size@wide')) === '80px → 40px');
     const [wide, tablet, phone] = (await sizes()).map(Number.parseFloat);
-    expect([wide, phone]).toEqual([80, 40]);
+    expect(wide).toBeCloseTo(80, 1);
+    expect(phone).toBeCloseTo(40, 1);
     expect(tablet).toBeCloseTo(40 + (40 * (820 - 390)) / (1280 - 390), 0);
     expect(
       await visit.browser.driver.executeScript<string>(

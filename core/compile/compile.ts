@@ -6,10 +6,9 @@ import type { Site } from '../document/site';
 import { states, type StyleMap } from '../document/style-map';
 import { partOf, subtree } from '../document/tree';
 import { fontOf } from '../style/fonts';
-import { publishedText } from '../style/tokens';
 import type { Addresses } from './declarations';
 import { markupContext, elementOf, innerHtml, openTag, rulesOfContent, type Marking } from './markup';
-import { layerRules, lentRules, sharedCss, type Lender, type Styled } from './rules';
+import { layerRules, lentRules, sheetOf, type Lender, type Styled } from './rules';
 import { pathOfId, seenPage } from '../document/seen/seen-page';
 
 export interface CompileOptions extends Addresses {
@@ -100,11 +99,10 @@ function pageCss(
     hasClass: (id: string) => classes.has(id),
     links: tags.has('a'),
   };
-  const own = layerRules(site, styled, addresses);
-  return (
-    sharedCss(site, use, addresses, lentRules(site, lenders, addresses) + rulesOfContent(site, parts)) +
-    (own === '' ? '' : `@layer own{${own}}`)
-  );
+  return sheetOf(site, use, addresses, {
+    lent: lentRules(site, lenders, addresses) + rulesOfContent(site, parts),
+    own: layerRules(site, styled, addresses),
+  });
 }
 
 function usedFiles(site: Site, page: Page, css: string, html: string): Compiled['files'] {
@@ -141,7 +139,7 @@ export function compile(site: Site, whole: Page, options: CompileOptions = plain
   const order = subtree(page, page.root);
   const parts = order.map((id) => page.parts[id]!);
   const { nameOf, styled, lenders } = ownClasses(page, order, parts);
-  const css = publishedText(site, pageCss(site, page, parts, styled, lenders, options));
+  const css = pageCss(site, page, parts, styled, lenders, options);
   const context = markupContext(site, options, firstPicture(page), namesInPage(page));
   const href = typeof options.stylesheet === 'string' ? options.stylesheet : options.stylesheet(css);
   const description = partOf(page, page.root).content.base['description'];

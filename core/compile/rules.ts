@@ -4,7 +4,7 @@ import { isMarked, kindOf, kinds, markOf } from '../document/kinds/registry';
 import type { Site } from '../document/site';
 import { states, type Declarations, type State, type StyleMap } from '../document/style-map';
 import { fontOf } from '../style/fonts';
-import { publishedName, tokenOf } from '../style/tokens';
+import { namedBy, publishedName, publishedText, tokenOf } from '../style/tokens';
 import { tokenValueProblem } from '../style/value';
 import { declarationsText, type Addresses } from './declarations';
 
@@ -153,10 +153,10 @@ const layerOrder = (classes: Site['classes']): string =>
   `@layer ${['kind', 'element', ...classes.map(({ name }) => `class.${name}`), 'own'].join(',')};`;
 
 /** The tokens as custom properties, at each breakpoint those that differ there; one deleted stands here for those that name it still. */
-function tokenRule(site: Site, nameOf: (id: string) => string): string {
+function tokenRule(site: Site, ids: readonly string[], nameOf: (id: string) => string): string {
   return outwards(site.breakpoints)
     .map((breakpoint) => {
-      const said = Object.keys(site.tokens).flatMap((id) => {
+      const said = ids.flatMap((id) => {
         const value = tokenOf(site, id)?.values[breakpoint.id];
         return value !== undefined && tokenValueProblem(value) === undefined ? [`--${nameOf(id)}:${value}`] : [];
       });
@@ -170,20 +170,24 @@ function tokenRule(site: Site, nameOf: (id: string) => string): string {
 const classRule = (site: Site, { name, style }: Site['classes'][number], addresses: Addresses, held: boolean): string =>
   layer(`class.${name}`, layerRules(site, [{ selector: `.${name}`, style }], addresses, held));
 
-/** Everything of a style sheet but the parts' own rules: layers in order, fonts, tokens, kinds and what their parts lend, element styles, classes. */
-export function sharedCss(site: Site, use: Use, addresses: Addresses, lent: string): string {
+/** A style sheet: layers in order, fonts, the tokens that are named, kinds and what their parts lend, element styles, classes, and the parts' own rules. */
+export function sheetOf(
+  site: Site,
+  use: Use,
+  addresses: Addresses,
+  { lent, own }: { readonly lent: string; readonly own: string },
+): string {
   const classes = site.classes.filter(({ id, style }) => use.hasClass(id) && Object.keys(style).length > 0);
   const elements = Object.entries(site.elements)
     .filter(([tag]) => use.tag(tag))
     .map(([selector, style]) => ({ selector, style }));
-  return (
-    layerOrder(classes) +
-    fontFaces(site, addresses) +
-    tokenRule(site, (id) => publishedName(site, id)) +
+  const layers =
     layer('kind', kindRules(site, use.kind, use.links, addresses) + lent) +
     layer('element', layerRules(site, elements, addresses)) +
-    classes.map((one) => classRule(site, one, addresses, false)).join('')
-  );
+    classes.map((one) => classRule(site, one, addresses, false)).join('') +
+    layer('own', own);
+  const tokens = tokenRule(site, namedBy(site, layers), (id) => publishedName(site, id));
+  return publishedText(site, layerOrder(classes) + fontFaces(site, addresses) + tokens + layers);
 }
 
 /** What a leaf takes from the site, in pieces that change apart: the order of layers first, then tokens, and each element and class by itself. */
@@ -191,7 +195,7 @@ export function sharedPieces(site: Site, addresses: Addresses): Map<string, stri
   return new Map([
     ['order', layerOrder(site.classes)],
     ['fonts', fontFaces(site, addresses)],
-    ['tokens', tokenRule(site, (id) => id)],
+    ['tokens', tokenRule(site, Object.keys(site.tokens), (id) => id)],
     ...Object.entries(site.elements).map(
       ([selector, style]) =>
         [`element ${selector}`, layer('element', layerRules(site, [{ selector, style }], addresses, true))] as const,

@@ -106,6 +106,18 @@ export function plainValue(site: Tokens, value: string, breakpoint: string): str
 const withIds = (value: string, idFor: (id: string) => string): string =>
   value.includes('--') ? value.replace(reference, (_, id: string) => `var(--${idFor(id)}`) : value;
 
+/** The tokens that a text names, with those they name in turn, in the site's order. */
+export function namedBy(site: Tokens, text: string): string[] {
+  const named = new Set<string>();
+  const more = tokensIn(text);
+  for (let id = more.pop(); id !== undefined; id = more.pop()) {
+    if (named.has(id)) continue;
+    named.add(id);
+    more.push(...Object.values(tokenOf(site, id)?.values ?? {}).flatMap(tokensIn));
+  }
+  return Object.keys(site.tokens).filter((id) => named.has(id));
+}
+
 /** The custom property a token is published as, without its hyphens: its name; one deleted leaves its name to others. */
 export function publishedName({ tokens }: Pick<Site, 'tokens'>, id: string): string {
   const kept = Object.hasOwn(tokens, id) ? tokens[id] : undefined;

@@ -16,6 +16,21 @@ import { factsAfter, factsOf } from './facts';
 import { compactLog } from './log';
 import { storeBatch } from './store';
 
+/** What was said to the database, without the transactions in which long work looks for more: its clock may tick at any moment. */
+function withoutWork(all: readonly { readonly connection: object; readonly text: string }[]): string[] {
+  return [...new Set(all.map((one) => one.connection))].flatMap((connection) => {
+    const texts = all.filter((one) => one.connection === connection).map((one) => one.text);
+    const isWork = (from: number): boolean =>
+      texts[from] === 'START TRANSACTION' &&
+      /UPDATE work/.test(texts.slice(from, texts.indexOf('COMMIT', from)).join());
+    const work = new Set<number>();
+    texts.forEach((_, from) => {
+      if (isWork(from)) for (let at = from; at <= texts.indexOf('COMMIT', from); at++) work.add(at);
+    });
+    return texts.filter((_, at) => !work.has(at)).map((text) => text.slice(0, 60));
+  });
+}
+
 describe('Documents', () => {
   const at = withServer();
   const place = { page: 'tidewick-home', site: 'tidewick' };
@@ -154,7 +169,13 @@ describe('Documents', () => {
       siteBase: siteRevision,
       edits: [title('Counted')],
     });
-    const said = query.calls.allArgs().map(([text]) => String((text as { text?: string }).text ?? text).slice(0, 60)); // a text, or an object with one
+    const said = withoutWork(
+      query.calls.all().map(({ object, args: [text] }) => ({
+        connection: object,
+        text: String((text as { text?: string }).text ?? text), // a text, or an object with one
+      })),
+    );
+    expect(said.some((text) => text.includes('store_batch'))).toBeTrue();
     expect(answer.json<Log>().log.map((one) => one.revision)).toEqual([revision + 2]);
     expect(said.length).withContext(said.join('\n')).toBeLessThanOrEqual(3);
   });

@@ -5,6 +5,9 @@ import { KeptToken } from '../token';
 import { circleFrom, publishedName, tokensIn, tokensOf } from '../../style/tokens';
 import { tokenValueProblem } from '../../style/value';
 
+/** So many tokens a site has, those deleted with them. */
+const mostTokens = 2000;
+
 /** Refuses a token that could not be published: a value that is none, or none at the base. @throws Problem with the place */
 export function checkStoredToken(site: Site, id: string, kept: KeptToken): void {
   const field = `tokens.${id}`;
@@ -26,6 +29,8 @@ export function checkSetToken(site: Site, id: string, value: unknown): KeptToken
     throw new Problem(worst[0]?.message ?? 'This token does not fit.', { field });
   }
   const kept = parsed.data;
+  if (!Object.hasOwn(site.tokens, id) && Object.keys(site.tokens).length >= mostTokens)
+    throw new Problem(`A site has at most ${mostTokens.toLocaleString('en')} tokens.`, { field });
   checkStoredToken(site, id, kept);
   const name = typeof kept === 'string' ? id : kept.name;
   if (tokensOf(site).some((one) => one.id !== id && one.name === name))

@@ -124,8 +124,12 @@ describe('Tokens', () => {
     const again = newToken(gone.site, 'madder', 'colour', { wide: '#111111' }); // its name is free, its id is not
     expect(again.id).not.toBe('madder');
     const both = on(gone, again.edits);
-    expect(compile(both.site, both.page).css).toContain('--madder:#111111');
     expect(compile(both.site, both.page).css).toContain('color:var(--_madder)');
+    expect(compile(both.site, both.page).css).not.toContain('--madder:'); // a page says the tokens it names
+    const used = on(both, [
+      { do: 'set', part: 'u', field: ['style', 'wide', 'normal', 'color'], value: `var(--${again.id})` },
+    ]);
+    expect(compile(used.site, used.page).css).toContain('--madder:#111111');
   });
 
   it('set by two people at once keep what each said: a name, a value at one breakpoint, a kind', () => {

@@ -38,6 +38,7 @@ import { Requests } from '../../state/requests';
 import { Selection } from '../../state/selection';
 import { SiteReach, type ReachedPage } from '../../state/site-reach';
 import { counted, usedWords } from './used-words';
+import { WhereUsed } from './where-used';
 
 interface Row {
   readonly id: string;
@@ -68,10 +69,10 @@ const stillThere = (page: Page, parts: readonly string[]): string[] =>
 /** The classes of the site, those that win first: put on what is selected by typing, made from its own values, renamed, ordered, copied, deleted. */
 @Component({
   selector: 'fold-classes-dialog',
-  imports: [Button, Checkbox, FormsModule, Hint, InputText, TableModule],
+  imports: [Button, Checkbox, FormsModule, Hint, InputText, TableModule, WhereUsed],
   hostDirectives: [DialogFocus],
   templateUrl: './classes-dialog.html',
-  styleUrl: './classes-dialog.css',
+  styleUrls: ['./link.css', './classes-dialog.css'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ClassesDialog {

@@ -45,6 +45,7 @@ import { colourHex, withAlpha } from '../../../theme/colour-hex';
 import { Contrasts } from './contrasts';
 import { TokenFileTab } from './token-file';
 import { usedWords } from './used-words';
+import { WhereUsed } from './where-used';
 
 interface Cell {
   readonly breakpoint: string;
@@ -83,10 +84,10 @@ const headings: Readonly<Record<TokenKind, string>> = {
 /** The tokens of the site: made, named, set at each breakpoint, deleted with what they become; and which colours can be read on which. */
 @Component({
   selector: 'fold-tokens-dialog',
-  imports: [Button, Contrasts, FormsModule, Hint, InputText, Select, TabsModule, TokenFileTab],
+  imports: [Button, Contrasts, FormsModule, Hint, InputText, Select, TabsModule, TokenFileTab, WhereUsed],
   hostDirectives: [DialogFocus],
   templateUrl: './tokens-dialog.html',
-  styleUrl: './tokens-dialog.css',
+  styleUrls: ['./link.css', './tokens-dialog.css'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class TokensDialog {
