@@ -48,6 +48,7 @@ describe('What differs between what is live and what is saved', () => {
       changesBetween(page, applyEdits(site, page, edits).page, {
         breakpoint: (id) => site.breakpoints.find((one) => one.id === id)!.name,
         class: (id) => `class ${id}`,
+        value: (css) => css,
       }).map(({ what, values: both }) => [what, both?.was, both?.is]);
     expect(values(styleEdit('heading', 'wide', 'normal', 'font-size', '50px'))).toEqual([
       ['Title: Wide font-size', '45px', '50px'],

@@ -18,8 +18,10 @@ export interface Change {
 export interface Naming {
   breakpoint(id: string): string;
   class(id: string): string;
+  /** A CSS value, its tokens by what they are called. */
+  value(css: string): string;
 }
-const byId: Naming = { breakpoint: (id) => id, class: (id) => id };
+const byId: Naming = { breakpoint: (id) => id, class: (id) => id, value: (css) => css };
 
 const text = (value: unknown): string => JSON.stringify(value) ?? '';
 
@@ -32,13 +34,22 @@ const said = (what: string, { was, is }: { readonly was: unknown; readonly is: u
   what,
   values: { was: worded(was), is: worded(is) },
 });
+/** The same of a CSS value. */
+const saidOf = (what: string, { was, is }: { readonly was: unknown; readonly is: unknown }, naming: Naming): Within => {
+  const named = (value: unknown): unknown => (typeof value === 'string' ? naming.value(value) : value);
+  return said(what, { was: named(was), is: named(is) });
+};
 
 function within(before: Part, now: Part, naming: Naming): Within[] {
   const field = (what: string, was: unknown, is: unknown): Within[] =>
     text(was) === text(is) ? [] : [said(what, { was, is })];
   return [
     ...leaves(before.style, now.style).map((leaf) =>
-      said([naming.breakpoint(leaf.path[0]!), ...leaf.path.slice(1).filter((key) => key !== 'normal')].join(' '), leaf),
+      saidOf(
+        [naming.breakpoint(leaf.path[0]!), ...leaf.path.slice(1).filter((key) => key !== 'normal')].join(' '),
+        leaf,
+        naming,
+      ),
     ),
     ...leaves(before.content, now.content).map((leaf) =>
       said(
@@ -123,7 +134,7 @@ function changesOfTokens(was: Styling, is: Styling, naming: Naming): Within[] {
     const values = leaves(old?.values, now.values).map((leaf) => {
       const at = leaf.path[0] ?? '';
       const where = at === baseOf(is.breakpoints).id ? '' : `: ${naming.breakpoint(at)}`;
-      return said(`Token ${now.name}${where}`, leaf);
+      return saidOf(`Token ${now.name}${where}`, leaf, naming);
     });
     return [...renamed, ...values];
   });
@@ -134,7 +145,7 @@ export function changesOfSite(was: Styling, is: Styling, naming: Naming = byId):
   const styles = (whose: string, before: unknown, now: unknown): Within[] =>
     leaves(before, now).map((leaf) => {
       const [at, ...what] = leaf.path.filter((key) => key !== 'normal');
-      return said(`${whose}: ${naming.breakpoint(at ?? '')} ${what.join(' ')}`, leaf);
+      return saidOf(`${whose}: ${naming.breakpoint(at ?? '')} ${what.join(' ')}`, leaf, naming);
     });
   const [old, now] = [was, is].map((one) => new Map(one.classes.map((each) => [each.id, each])));
   const order = (one: Styling, other: ReadonlyMap<string, unknown>): string =>

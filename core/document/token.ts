@@ -1,5 +1,11 @@
+import { customAlphabet } from 'nanoid';
 import * as z from 'zod';
 import { Identifier } from './identifier';
+
+const draw = customAlphabet('abcdefghijkmnpqrstuvwxyz23456789', 8);
+
+/** A new id for a token of this name: no other's, be it made by somebody else in this moment. */
+export const newTokenId = (name: string): string => `${name.slice(0, 31)}-${draw()}`;
 
 export const TokenName = z
   .string()

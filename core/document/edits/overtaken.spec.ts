@@ -62,6 +62,22 @@ describe('What others have changed of a step', () => {
     ).toEqual([['color of the class “card” at Wide', 'black']]);
   });
 
+  it('names a token as it is called', () => {
+    const token = { name: 'sea', kind: 'colour', values: { wide: '#123' } } as const;
+    const tokened = { ...documents, site: { ...documents.site, tokens: { ink: token } } };
+    const set = (field: readonly string[], value: string): AnyEdit =>
+      ({ do: 'set', on: 'site', field: ['tokens', 'ink', ...field], value }) as AnyEdit; // fields of a token
+    const told = (mine: AnyEdit, theirs: AnyEdit): unknown[] => {
+      const { inverses, ...now } = applyBatch(tokened, [mine]);
+      return overtaken(applyBatch(now, [theirs]), { edits: [mine], inverses }).map((one) => one.what);
+    };
+    expect(told(set(['values', 'phone'], '#456'), set(['values', 'phone'], '#789'))).toEqual([
+      'the token “sea” at Phone',
+    ]);
+    expect(told(set(['name'], 'lake'), set(['name'], 'pond'))).toEqual(['name of the token “pond”']);
+    expect(told(set(['name'], 'lake'), set(['values', 'phone'], '#789'))).toEqual([]);
+  });
+
   it('is told of edits that still wait: the same field set to another value, or a part removed that they changed', () => {
     const found = (waiting: AnyEdit[], others: AnyEdit[]): unknown[] => [
       ...collisions(documents, waiting, others).values(),

@@ -1,3 +1,4 @@
+import { tokenOf } from '../../style/tokens';
 import { leaves } from '../leaves';
 import { nameOf } from '../kinds/registry';
 import type { Part } from '../page';
@@ -43,6 +44,11 @@ function whatOfSite(site: Site, [list, id, ...rest]: readonly string[], named: (
   if (list === 'classes' && rest[0] === 'style')
     return `${what.join(' ')} of the class “${site.classes.find((one) => one.id === id)?.name ?? id}” at ${named(breakpoint!)}`;
   if (list === 'elements') return `${what.join(' ')} of every ${id} at ${named(breakpoint!)}`;
+  if (list === 'tokens') {
+    const token = `the token “${tokenOf(site, id!)?.name ?? id}”`;
+    if (rest[0] === 'values') return `${token} at ${named(rest[1]!)}`;
+    return rest[0] === undefined ? token : `${rest[0]} of ${token}`;
+  }
   return id === undefined ? `the site’s ${list}` : `${rest.join(' ')} of “${id}” in the site’s ${list}`.trim();
 }
 

@@ -1,4 +1,5 @@
 import { takeBack } from '../../document/commands/overrides';
+import { publishedText } from '../../style/tokens';
 import { overridesOf, type Override } from '../idle-overrides';
 import type { Check } from '../check';
 
@@ -13,7 +14,9 @@ export const idleValues: Check = {
       if (one.idle) byPart.set(one.part, [...(byPart.get(one.part) ?? []), one]);
     const nameOf = (id: string): string => site.breakpoints.find((one) => one.id === id)?.name ?? id;
     return [...byPart].map(([part, idle]) => {
-      const list = idle.map((one) => `${one.property} ${one.value} at ${nameOf(one.breakpoint)}`).join(', ');
+      const list = idle
+        .map((one) => `${one.property} ${publishedText(site, one.value)} at ${nameOf(one.breakpoint)}`)
+        .join(', ');
       const says = idle.length === 1 ? 'Take it back' : `Take all ${idle.length} back`;
       return {
         check: 'idle values',

@@ -1,6 +1,7 @@
 import { below } from '../../document/breakpoint';
 import { ownValues, takeBack } from '../../document/commands/overrides';
 import { noEffect } from '../../style/effect';
+import { publishedText } from '../../style/tokens';
 import type { Check } from '../check';
 
 export const withoutEffect: Check = {
@@ -23,11 +24,11 @@ export const withoutEffect: Check = {
             severity: 'note' as const,
             part: id,
             breakpoints: [one.id],
-            reason: `${own.property} ${own.value} does nothing here: ${why}.`,
+            reason: `${own.property} ${publishedText(site, own.value)} does nothing here: ${why}.`,
             cure: {
               says: 'Take it back',
               edits: takeBack([own]),
-              before: `${own.property} ${own.value}`,
+              before: `${own.property} ${publishedText(site, own.value)}`,
               after: 'not set',
             },
           },

@@ -2,6 +2,7 @@ import { computed, effect, inject, Injectable, signal, type OnDestroy } from '@a
 import { changesBetween, changesOfSite, type Naming } from '@core/document/changes';
 import type { Page } from '@core/document/page';
 import { settled } from '@core/document/seen/settled';
+import { publishedText } from '@core/style/tokens';
 import { PageSession } from '../../services/page-session';
 import { afterPaint } from '../canvas/after-paint';
 
@@ -29,6 +30,7 @@ export class PaintedPage implements OnDestroy {
     return {
       breakpoint: (id) => site?.breakpoints.find((one) => one.id === id)?.name ?? id,
       class: (id) => site?.classes.find((one) => one.id === id)?.name ?? id,
+      value: (css) => (site ? publishedText(site, css) : css),
     };
   });
 

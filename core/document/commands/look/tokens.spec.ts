@@ -4,7 +4,7 @@ import type { FileToken } from '../../../style/token-file/format';
 import { readTokenFile } from '../../../style/token-file/read';
 import { tokenFile } from '../../../style/token-file/write';
 import { kindFor } from '../../../style/token-kind';
-import { plainValue, tokenOf } from '../../../style/tokens';
+import { plainValue, tokensOf } from '../../../style/tokens';
 import { applyBatch, type Documents } from '../../edits/batch';
 import type { AnyEdit } from '../../edits/site-edit';
 import { Problem } from '../../problem';
@@ -49,6 +49,11 @@ const page = pageHolding({
 const now: Documents = { site, page };
 const on = (documents: Documents, edits: readonly AnyEdit[]): Documents & { inverses: readonly AnyEdit[] } =>
   applyBatch(documents, edits);
+/** The id of the token called so. */
+const idOf = (of: Site, name: string): string => tokensOf(of).find((one) => one.name === name)!.id;
+/** A site's tokens by their names, deleted ones left out. */
+const byName = (of: Site): Record<string, unknown> =>
+  Object.fromEntries(tokensOf(of).map(({ name, kind, values }) => [name, { kind, values }]));
 const cell = (property: string, breakpoint = 'wide', id = 't'): SetValue => ({
   of: { holds: 'part', id },
   ...{ breakpoint, state: 'normal', property },
@@ -57,16 +62,17 @@ const cell = (property: string, breakpoint = 'wide', id = 't'): SetValue => ({
 
 describe('Tokens', () => {
   it('are made of one value, or of every place of the page and the site that says the same', () => {
-    const alone = on(now, tokenFrom(site, 'madder', [cell('color')]).edits);
-    expect(alone.site.tokens).toEqual({ madder: '#8f2b37' });
-    expect(alone.page.parts['t']!.style['wide']!.normal!['color']).toBe('var(--madder)');
+    const made = tokenFrom(site, 'madder', [cell('color')]);
+    const alone = on(now, made.edits);
+    expect(byName(alone.site)).toEqual({ madder: { kind: 'colour', values: { wide: '#8f2b37' } } });
+    expect(alone.page.parts['t']!.style['wide']!.normal!['color']).toBe(`var(--${made.id})`);
     expect(alone.page.parts['u']).toBe(page.parts['u']);
 
     const places = sameValues(site, page, cell('color'));
     expect(places.length).toBe(4);
     const all = on(now, tokenFrom(site, 'madder', places).edits);
     expect(JSON.stringify([all.page.parts, all.site.classes, all.site.elements])).not.toContain('#8f2b37');
-    expect(all.site.elements['a']!['wide']!.normal!['color']).toBe('var(--madder)');
+    expect(all.site.elements['a']!['wide']!.normal!['color']).toBe(`var(--${idOf(all.site, 'madder')})`);
     expect(compile(all.site, all.page).css).toContain(':root{--madder:#8f2b37}');
     const back = on(all, all.inverses);
     expect([back.site, back.page]).toEqual([site, page]);
@@ -85,8 +91,8 @@ describe('Tokens', () => {
     expect(along.map((one) => one.value)).toEqual(['45px', '38px', '34px']);
     const { id, edits } = tokenAlong(site, page, 'title', along);
     const after = on(now, edits);
-    expect(after.site.tokens).toEqual({
-      title: { name: 'title', kind: 'size', values: { wide: '45px', tablet: '38px', phone: '34px' } },
+    expect(byName(after.site)).toEqual({
+      title: { kind: 'size', values: { wide: '45px', tablet: '38px', phone: '34px' } },
     });
     expect(after.page.parts['t']!.style).toEqual({
       wide: { normal: { color: '#8f2b37', 'font-size': `var(--${id})` } },
@@ -94,37 +100,38 @@ describe('Tokens', () => {
     expect(on(after, after.inverses).page).toEqual(page);
 
     // set on phones alone: at the base the token says what stands there
-    const { edits: some } = tokenAlong(site, page, 'drop', [cell('padding-top', 'phone', 'u')]);
+    const { id: drop, edits: some } = tokenAlong(site, page, 'drop', [cell('padding-top', 'phone', 'u')]);
     const phone = on(now, some);
-    expect(tokenOf(phone.site, 'drop')!.values).toEqual({ wide: '0', phone: '34px' });
-    expect(phone.page.parts['u']!.style['phone']!.normal!['padding-top']).toBe('var(--drop)');
+    expect(byName(phone.site)).toEqual({ drop: { kind: 'space', values: { wide: '0', phone: '34px' } } });
+    expect(phone.page.parts['u']!.style['phone']!.normal!['padding-top']).toBe(`var(--${drop})`);
     expect(phone.page.parts['u']!.style['wide']).toBeUndefined();
   });
 
   it('are renamed, changed at a breakpoint and deleted in one edit, whatever names them on however many pages', () => {
-    const made = on(now, tokenFrom(site, 'madder', sameValues(site, page, cell('color'))).edits);
-    const renamed = on(made, renameToken(made.site, 'madder', 'brand'));
+    const { id, edits } = tokenFrom(site, 'madder', sameValues(site, page, cell('color')));
+    const made = on(now, edits);
+    const renamed = on(made, renameToken(made.site, id, 'brand'));
     expect(renamed.page).toBe(made.page);
     expect(compile(renamed.site, renamed.page).css).toContain('color:var(--brand)');
     expect(compile(renamed.site, renamed.page).css).not.toContain('--madder');
 
-    const phone = on(renamed, setTokenValue(renamed.site, 'madder', 'phone', '#a03040'));
+    const phone = on(renamed, setTokenValue(renamed.site, id, 'phone', '#a03040'));
     expect(compile(phone.site, phone.page).css).toContain('@media (width<=600px){:root{--brand:#a03040}}');
-    const undone = on(phone, setTokenValue(phone.site, 'madder', 'phone', undefined));
+    const undone = on(phone, setTokenValue(phone.site, id, 'phone', undefined));
     expect(undone.site).toEqual(renamed.site);
-    expect(() => on(phone, setTokenValue(phone.site, 'madder', 'wide', undefined))).toThrowError(Problem);
+    expect(() => on(phone, setTokenValue(phone.site, id, 'wide', undefined))).toThrowError(Problem);
 
-    const gone = on(phone, deleteToken(phone.site, 'madder', '#22333b'));
+    const gone = on(phone, deleteToken(phone.site, id, '#22333b'));
     expect(gone.page).toBe(made.page);
-    expect(plainValue(gone.site, 'var(--madder)', 'phone')).toBe('#22333b');
-    expect(compile(gone.site, gone.page).css).toContain('--_madder:#22333b');
-    expect(() => renameToken(gone.site, 'madder', 'x')).toThrowError(/deleted/);
+    expect(plainValue(gone.site, `var(--${id})`, 'phone')).toBe('#22333b');
+    expect(compile(gone.site, gone.page).css).toContain(`--_${id}:#22333b`);
+    expect(() => renameToken(gone.site, id, 'x')).toThrowError(/deleted/);
     expect(on(gone, gone.inverses).site).toEqual(phone.site);
 
-    const again = newToken(gone.site, 'madder', 'colour', { wide: '#111111' }); // its name is free, its id is not
-    expect(again.id).not.toBe('madder');
+    const again = newToken(gone.site, 'madder', 'colour', { wide: '#111111' }); // its name is free
+    expect(again.id).not.toBe(id);
     const both = on(gone, again.edits);
-    expect(compile(both.site, both.page).css).toContain('color:var(--_madder)');
+    expect(compile(both.site, both.page).css).toContain(`color:var(--_${id})`);
     expect(compile(both.site, both.page).css).not.toContain('--madder:'); // a page says the tokens it names
     const used = on(both, [
       { do: 'set', part: 'u', field: ['style', 'wide', 'normal', 'color'], value: `var(--${again.id})` },
@@ -133,26 +140,30 @@ describe('Tokens', () => {
   });
 
   it('set by two people at once keep what each said: a name, a value at one breakpoint, a kind', () => {
-    const made = on(now, newToken(site, 'gap', 'space', { wide: '48px' }).edits);
-    const mine = renameToken(made.site, 'gap', 'room');
-    const theirs = [...setTokenValue(made.site, 'gap', 'phone', '24px'), ...setTokenKind(made.site, 'gap', 'size')];
+    const { id, edits } = newToken(site, 'gap', 'space', { wide: '48px' });
+    const made = on(now, edits);
+    const mine = renameToken(made.site, id, 'room');
+    const theirs = [...setTokenValue(made.site, id, 'phone', '24px'), ...setTokenKind(made.site, id, 'size')];
     const one = on(on(made, mine), theirs);
     const other = on(on(made, theirs), mine);
     expect(one.site.tokens).toEqual(other.site.tokens);
-    expect(one.site.tokens['gap']).toEqual({ name: 'room', kind: 'size', values: { wide: '48px', phone: '24px' } });
-    expect(on(one, one.inverses).site.tokens['gap']).toEqual({ name: 'room', kind: 'space', values: { wide: '48px' } });
+    expect(one.site.tokens[id]).toEqual({ name: 'room', kind: 'size', values: { wide: '48px', phone: '24px' } });
+    expect(on(one, one.inverses).site.tokens[id]).toEqual({ name: 'room', kind: 'space', values: { wide: '48px' } });
     expect(() => on(now, mine)).toThrowError(Problem, /no such token/);
+    // made under one name by both: the second is told, and nobody's is overwritten
+    expect(() => on(made, newToken(site, 'gap', 'size', { wide: '1px' }).edits)).toThrowError(Problem, /already/);
   });
 
   it('have names of their own', () => {
-    const made = on(now, newToken(site, 'ink', 'colour', { wide: '#123456' }).edits).site;
+    const { id, edits } = newToken(site, 'ink', 'colour', { wide: '#123456' });
+    const made = on(now, edits).site;
     expect(() => checkedTokenName(made, 'ink')).toThrowError(/already/);
-    expect(checkedTokenName(made, 'ink', 'ink')).toBe('ink');
+    expect(checkedTokenName(made, 'ink', id)).toBe('ink');
     for (const name of ['Ink', '1st', '', 'with space', '__proto__', 'x'.repeat(41)])
       expect(() => checkedTokenName(made, name))
         .withContext(name)
         .toThrowError(Problem);
-    expect(on({ site: made, page }, setTokenKind(made, 'ink', 'border')).site.tokens['ink']).toEqual({
+    expect(on({ site: made, page }, setTokenKind(made, id, 'border')).site.tokens[id]).toEqual({
       name: 'ink',
       kind: 'border',
       values: { wide: '#123456' },
@@ -167,14 +178,15 @@ describe('Tokens', () => {
       [{}, { wide: '48px' }],
     ] as const) {
       const after = on({ site: made, page }, breakpointEdits(made, { breakpoints: without, heirs }));
-      expect(tokenOf(after.site, 'gap')!.values).toEqual(values);
+      expect(byName(after.site)['gap']).toEqual({ kind: 'space', values });
       expect(on(after, after.inverses).site.tokens).toEqual(made.tokens);
     }
   });
 
   it('of a file are taken in as one step: made, changed by name, named by each other; what is the same stays', () => {
-    const had = on(now, newToken(site, 'ink', 'colour', { wide: '#123456' }).edits);
-    const renamed = on(had, renameToken(had.site, 'ink', 'dark')).site;
+    const { id, edits } = newToken(site, 'ink', 'colour', { wide: '#123456' });
+    const had = on(now, edits);
+    const renamed = on(had, renameToken(had.site, id, 'dark')).site;
     const colour = (name: string, value: string, values: Record<string, string> = {}): FileToken => ({
       ...{ name, kind: 'colour', value, values },
     });
@@ -187,8 +199,11 @@ describe('Tokens', () => {
     expect([taken.made, taken.changed, taken.same]).toEqual([['sea', 'edge'], ['dark'], []]);
     expect(taken.refused.map((one) => one.name)).toEqual(['lost']);
     const after = on({ site: renamed, page }, taken.edits);
-    expect(after.site.tokens['ink']).toEqual({ name: 'dark', kind: 'colour', values: { wide: '#000000' } });
-    expect(tokenOf(after.site, 'edge')!.values).toEqual({ wide: 'var(--sea)', phone: 'var(--ink)' });
+    expect(after.site.tokens[id]).toEqual({ name: 'dark', kind: 'colour', values: { wide: '#000000' } });
+    expect(byName(after.site)['edge']).toEqual({
+      kind: 'colour',
+      values: { wide: `var(--${idOf(after.site, 'sea')})`, phone: `var(--${id})` },
+    });
     expect(takeTokens(after.site, [colour('sea', '#336699')]).same).toEqual(['sea']);
     expect(on(after, after.inverses).site).toEqual(renamed);
     // what the site wrote is taken in by another as it is

@@ -8,7 +8,7 @@ import type { Page } from '../../page';
 import { Problem } from '../../problem';
 import type { Site } from '../../site';
 import { states, type State, type StyleMap } from '../../style-map';
-import { TokenName, type Token, type TokenKind } from '../../token';
+import { newTokenId, TokenName, type Token, type TokenKind } from '../../token';
 import { partOf } from '../../tree';
 import { styleEdit } from '../style';
 import { holderEdit } from './held';
@@ -22,8 +22,6 @@ export interface SetValue {
   readonly value: string;
 }
 
-const mostLetters = 40; // as TokenName has it
-
 /** A name as a token of the site may have it. @throws Problem where it cannot be, or another token has it */
 export function checkedTokenName(site: Site, name: string, own?: string): string {
   const place = { field: 'tokens' };
@@ -35,14 +33,6 @@ export function checkedTokenName(site: Site, name: string, own?: string): string
   if (tokensOf(site).some((one) => one.name === name && one.id !== own))
     throw new Problem(`The site has a token called “${name}” already.`, place);
   return name;
-}
-
-/** An id no token has or had, like its name. */
-function freeId(site: Site, name: string): string {
-  let id = name;
-  for (let count = 2; Object.hasOwn(site.tokens, id); count++)
-    id = `${name.slice(0, mostLetters - `-${count}`.length)}-${count}`;
-  return id;
 }
 
 /** Sets a token, whole. */
@@ -59,7 +49,7 @@ export function newToken(
   kind: TokenKind,
   values: Readonly<Record<string, string>>,
 ): { readonly id: string; readonly edits: SiteEdit[] } {
-  const id = freeId(site, checkedTokenName(site, name));
+  const id = newTokenId(checkedTokenName(site, name));
   return { id, edits: [tokenSet(site, id, { name, kind, values: { ...values } })] };
 }
 
