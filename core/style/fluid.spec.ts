@@ -12,6 +12,7 @@ function sizeIn(value: string, width: number): number {
   const frame = document.createElement('iframe');
   frame.style.cssText = `position:absolute;border:0;width:${width}px;height:100px`;
   document.body.append(frame);
+  frame.getBoundingClientRect(); // a frame has its screen once it is laid out
   frame.contentDocument!.body.style.fontSize = value;
   const size = Number.parseFloat(frame.contentWindow!.getComputedStyle(frame.contentDocument!.body).fontSize);
   frame.remove();
