@@ -42,20 +42,11 @@ try {
   await person.keys(Key.ESCAPE);
   await browser.driver.sleep(600);
 
-  await person.inLeaf('wide', 'view.scrollTo(0, 0)');
-  await browser.driver.sleep(800);
-  const from = await person.centre(await person.find('[data-add="text"]'));
-  const to = await person.pointOn('wide', 'h1', 0.5, 0.9);
-  await browser.driver
-    .actions()
-    .move(from)
-    .press()
-    .move({ x: from.x + 10, y: from.y })
-    .move({ ...to, duration: 150 })
-    .perform();
-  await shoot('drop-mark');
+  await person.chord(Key.ALT, Key.SHIFT, 'x');
+  await person.find('.tokens');
+  await shoot('tokens');
   await person.keys(Key.ESCAPE);
-  await browser.driver.actions().release().perform();
+  await person.noDialog();
 
   await browser.driver
     .actions({ async: true })
