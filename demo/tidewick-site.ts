@@ -1,7 +1,7 @@
 import { blankSite, type Site } from '@core/document/site';
 import { around, gap, radius } from './build';
 
-export const ink = '#22333b';
+const ink = '#22333b';
 const madder = '#8c2f39';
 const sand = '#f4ead7';
 

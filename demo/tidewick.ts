@@ -1,7 +1,7 @@
 import type { Page } from '@core/document/page';
 import { around, gap, pageFrom, radius, type Tree } from './build';
 import { footer, header } from './tidewick-frame';
-import { band, bandPhone, bandTablet, ink, shortBand, tidewick } from './tidewick-site';
+import { band, bandPhone, bandTablet, shortBand, tidewick } from './tidewick-site';
 
 export { tidewick } from './tidewick-site';
 
@@ -16,7 +16,7 @@ const opening: Tree = {
     'background-size': 'cover',
     'background-position-x': 'center',
     'background-position-y': '70%',
-    'background-color': ink,
+    'background-color': 'var(--ink)',
     color: '#ffffff',
   },
   narrower: { 'min-height': '560px' },
@@ -286,7 +286,7 @@ const callToAction: Tree = {
     ...around('padding', 110, '5%'),
     ...gap(22),
     'align-items': 'center',
-    'background-color': ink,
+    'background-color': 'var(--ink)',
     color: '#ffffff',
   },
   narrowest: around('padding', 72, 20),

@@ -46,7 +46,7 @@ describe('With tokens', () => {
     const before = await sizes();
     await cellMenu('font-size@wide', 'Make it a token');
     await (await visit.person.find('#token-name')).sendKeys('Big');
-    expect(await (await visit.person.find('#token-problem')).getText()).toContain('valid token name');
+    expect(await (await visit.person.find('#token-name-problem')).getText()).toContain('valid token name');
     await (await visit.person.find('#token-name')).sendKeys(Key.chord(Key.CONTROL, 'a'), 'title', Key.ENTER);
     await visit.person.noDialog();
     await visit.person.until(async () => (await cell('font-size@wide')) === 'var(--title)');

@@ -1,7 +1,7 @@
 import { escapeHtml } from '../document/kinds/escape';
 import { baseOf } from '../document/breakpoint';
 import type { Site } from '../document/site';
-import { plainValue, tokensOf } from '../style/tokens';
+import { plainValue, tokensOf } from '../style/tokens/tokens';
 
 /** A colour a token holds as it can be written into a drawing; anything else than a plain colour is left. */
 const plain = /^(#[0-9a-f]{3,8}|[a-z]+|(rgb|hsl|oklch|oklab|lab|lch)\([\d\s.,%/a-z-]+\))$/i;

@@ -4,7 +4,7 @@ import { isMarked, kindOf, kinds, markOf } from '../document/kinds/registry';
 import type { Site } from '../document/site';
 import { states, type Declarations, type State, type StyleMap } from '../document/style-map';
 import { fontOf } from '../style/fonts';
-import { namedBy, publishedName, publishedText, tokenOf } from '../style/tokens';
+import { namedBy, publishedName, publishedText, tokenOf } from '../style/tokens/tokens';
 import { tokenValueProblem } from '../style/value';
 import { declarationsText, type Addresses } from './declarations';
 

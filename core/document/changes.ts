@@ -1,4 +1,4 @@
-import { tokenOf } from '../style/tokens';
+import { tokenOf } from '../style/tokens/tokens';
 import { baseOf } from './breakpoint';
 import { nameOf } from './kinds/registry';
 import type { Page, Part } from './page';

@@ -1,4 +1,4 @@
-import { relativeLuminance, type Colour } from '../style/contrast';
+import { relativeLuminance, type Colour } from '../style/colour/contrast';
 
 /** What lies behind a text in a leaf, as painted: samples of the pixels under its lines, with nothing of the text itself. */
 export interface TextBackground {

@@ -4,7 +4,7 @@ import { sectionOf } from '../document/seen/seen-page';
 import type { Site } from '../document/site';
 import type { StyleMap } from '../document/style-map';
 import type { SiteHolder } from './holder';
-import { tokensIn } from './tokens';
+import { tokensIn } from './tokens/tokens';
 
 /** How many parts of one document each holder reaches: under `.id` for a class, under its name for a tag; under `--id` how many name a token, under `#id` how often it shows a shared section. */
 export type Reach = Readonly<Record<string, number>>;

@@ -1,4 +1,4 @@
-import { keptToken, tokenOf } from '../../style/tokens';
+import { keptToken, tokenOf } from '../../style/tokens/tokens';
 import { Problem } from '../problem';
 import type { Site } from '../site';
 import { checkSetToken } from './check-token';

@@ -2,7 +2,7 @@ import { baseOf } from '../breakpoint';
 import { Problem } from '../problem';
 import type { Site } from '../site';
 import { KeptToken } from '../token';
-import { circleFrom, publishedName, tokensIn, tokensOf } from '../../style/tokens';
+import { circleFrom, publishedName, tokensIn, tokensOf } from '../../style/tokens/tokens';
 import { tokenValueProblem } from '../../style/value';
 
 /** So many tokens a site has, those deleted with them. */

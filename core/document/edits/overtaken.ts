@@ -1,4 +1,4 @@
-import { tokenOf } from '../../style/tokens';
+import { tokenOf } from '../../style/tokens/tokens';
 import { leaves } from '../leaves';
 import { nameOf } from '../kinds/registry';
 import type { Part } from '../page';

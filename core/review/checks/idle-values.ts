@@ -1,5 +1,5 @@
 import { takeBack } from '../../document/commands/overrides';
-import { publishedText } from '../../style/tokens';
+import { publishedText } from '../../style/tokens/tokens';
 import { overridesOf, type Override } from '../idle-overrides';
 import type { Check } from '../check';
 

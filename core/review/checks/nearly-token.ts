@@ -1,6 +1,6 @@
 import { styleEdit } from '../../document/commands/style';
 import { states } from '../../document/style-map';
-import { nearToken } from '../../style/near-token';
+import { nearToken } from '../../style/tokens/near-token';
 import type { Check } from '../check';
 import type { Finding } from '../finding';
 

@@ -1,7 +1,7 @@
 import { below } from '../../document/breakpoint';
 import { ownValues, takeBack } from '../../document/commands/overrides';
 import { noEffect } from '../../style/effect';
-import { publishedText } from '../../style/tokens';
+import { publishedText } from '../../style/tokens/tokens';
 import type { Check } from '../check';
 
 export const withoutEffect: Check = {

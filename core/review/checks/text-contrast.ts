@@ -3,7 +3,7 @@ import { styleEdit } from '../../document/commands/style';
 import { nameOf } from '../../document/kinds/registry';
 import { pathTo } from '../../document/tree';
 import { resolve } from '../../style/cascade';
-import { contrastRatio, neededRatio, over, overlayThatSuffices } from '../../style/contrast';
+import { contrastRatio, neededRatio, over, overlayThatSuffices } from '../../style/colour/contrast';
 import { hardest } from '../text-background';
 import type { Check, Reviewed } from '../check';
 import type { Cure, Finding } from '../finding';

@@ -1,5 +1,5 @@
 import axe from 'axe-core';
-import { contrastRatio, neededRatio, over } from '@core/style/contrast';
+import { contrastRatio, neededRatio, over } from '@core/style/colour/contrast';
 import { hardest } from '@core/review/text-background';
 import { frameWith, type TestFrame } from '../../testing/frame';
 import { textBackgroundsOf } from './text-backgrounds';

@@ -1,7 +1,7 @@
 import type { Box } from '@core/geometry/box';
 import type { Measured, MeasuredPage } from '@core/geometry/measured';
 import { paintOrder, pileAt } from '@core/geometry/paint-order';
-import { over, type Colour } from '@core/style/contrast';
+import { over, type Colour } from '@core/style/colour/contrast';
 import type { TextBackground } from '@core/review/text-background';
 import type { Rests } from './rests';
 

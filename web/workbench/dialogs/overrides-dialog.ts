@@ -25,7 +25,7 @@ import { Selection } from '../state/selection';
 import { SpreadState } from '../state/spread-state';
 import { LedgerState } from '../state/ledger-state';
 import { Commands } from '../commands/commands';
-import { namedValue } from '@core/style/tokens';
+import { namedValue } from '@core/style/tokens/tokens';
 import { valueOf } from '../../theme/from-event';
 import { inPlain } from '@core/document/text/words';
 

@@ -20,7 +20,7 @@ import type { Site } from '@core/document/site';
 import { unknownFamilies } from '@core/style/layers';
 import { fluidAt } from '@core/style/fluid';
 import { Problem } from '@core/document/problem';
-import { plainValue, tokensFor } from '@core/style/tokens';
+import { plainValue, tokensFor } from '@core/style/tokens/tokens';
 import { shownValue, typedValue } from '@core/style/typed-value';
 import { checkValue } from '@core/style/value';
 import { PageSession } from '../../services/page-session';

@@ -17,7 +17,7 @@ import { valueEdit, type SetValue } from '@core/document/commands/look/tokens';
 import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
 import { ledgerRows } from '@core/style/ledger';
-import { namedValue, plainValue, tokensFor } from '@core/style/tokens';
+import { namedValue, plainValue, tokensFor } from '@core/style/tokens/tokens';
 import { checkValue } from '@core/style/value';
 import { PageSession } from '../../services/page-session';
 import { Dialogs, type FarReaching, type ToNewClass } from '../state/dialogs';

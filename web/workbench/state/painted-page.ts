@@ -2,7 +2,7 @@ import { computed, effect, inject, Injectable, signal, type OnDestroy } from '@a
 import { changesBetween, changesOfSite, type Naming } from '@core/document/changes';
 import type { Page } from '@core/document/page';
 import { settled } from '@core/document/seen/settled';
-import { publishedText } from '@core/style/tokens';
+import { publishedText } from '@core/style/tokens/tokens';
 import { PageSession } from '../../services/page-session';
 import { afterPaint } from '../canvas/after-paint';
 

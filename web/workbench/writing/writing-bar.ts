@@ -22,7 +22,7 @@ import { elementOf, valueOf } from '../../theme/from-event';
 import { Hint } from '../../theme/hint';
 import { LinkCommands } from '../commands/link-commands';
 import { baseOf } from '@core/document/breakpoint';
-import { namedValue, storedValue, tokensFor } from '@core/style/tokens';
+import { namedValue, storedValue, tokensFor } from '@core/style/tokens/tokens';
 import type { Box } from '@core/geometry/box';
 import type { AtSelection } from './rich-text';
 import type { RichWriting } from './rich-writing';

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { plainValue } from '../../../style/tokens';
+import { plainValue } from '../../../style/tokens/tokens';
 import { baseOf } from '../../breakpoint';
 import { Identifier } from '../../identifier';
 import { Part, type Page } from '../../page';

@@ -1,5 +1,5 @@
-import type { FileToken } from '../../../style/token-file/format';
-import { storedValue, tokensIn, tokensOf } from '../../../style/tokens';
+import type { FileToken } from '../../../style/tokens/file/format';
+import { storedValue, tokensIn, tokensOf } from '../../../style/tokens/tokens';
 import { baseOf } from '../../breakpoint';
 import { applyToSite } from '../../edits/apply-site';
 import type { SiteEdit } from '../../edits/site-edit';

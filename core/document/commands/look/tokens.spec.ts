@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { compile } from '../../../compile/compile';
-import type { FileToken } from '../../../style/token-file/format';
-import { readTokenFile } from '../../../style/token-file/read';
-import { tokenFile } from '../../../style/token-file/write';
-import { kindFor } from '../../../style/token-kind';
-import { plainValue, tokensOf } from '../../../style/tokens';
+import type { FileToken } from '../../../style/tokens/file/format';
+import { readTokenFile } from '../../../style/tokens/file/read';
+import { tokenFile } from '../../../style/tokens/file/write';
+import { kindFor } from '../../../style/tokens/token-kind';
+import { plainValue, tokensOf } from '../../../style/tokens/tokens';
 import { applyBatch, type Documents } from '../../edits/batch';
 import type { AnyEdit } from '../../edits/site-edit';
 import { Problem } from '../../problem';

@@ -1,7 +1,7 @@
 import { resolve } from '../../../style/cascade';
 import type { SiteHolder } from '../../../style/holder';
-import { kindFor } from '../../../style/token-kind';
-import { keptToken, tokenOf, tokensOf } from '../../../style/tokens';
+import { kindFor } from '../../../style/tokens/token-kind';
+import { keptToken, tokenOf, tokensOf } from '../../../style/tokens/tokens';
 import { baseOf, outwards } from '../../breakpoint';
 import type { AnyEdit, SiteEdit } from '../../edits/site-edit';
 import type { Page } from '../../page';

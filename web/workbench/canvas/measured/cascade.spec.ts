@@ -9,7 +9,7 @@ import { blankSite, type Site } from '@core/document/site';
 import { subtree } from '@core/document/tree';
 import { partElements } from '../../../testing/part-elements';
 import { resolve } from '@core/style/cascade';
-import { plainValue } from '@core/style/tokens';
+import { plainValue } from '@core/style/tokens/tokens';
 import { properties } from '@core/style/properties';
 
 const widths = { wide: 1280, tablet: 820, phone: 390 } as const;

@@ -27,7 +27,7 @@ import type { Page } from '@core/document/page';
 import { problemOf } from '@core/document/problem';
 import type { Site, SiteClass } from '@core/document/site';
 import { reachedBy } from '@core/style/holder';
-import { namedValue } from '@core/style/tokens';
+import { namedValue } from '@core/style/tokens/tokens';
 import { PageSession } from '../../../services/page-session';
 import { DialogFocus } from '../../../theme/dialog-focus';
 import { valueOf } from '../../../theme/from-event';

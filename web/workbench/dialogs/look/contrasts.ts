@@ -5,8 +5,8 @@ import { SelectButton } from 'primeng/selectbutton';
 import { baseOf, outwards } from '@core/document/breakpoint';
 import { setTokenValue } from '@core/document/commands/look/tokens';
 import type { Site } from '@core/document/site';
-import { nearestReadable, ratios, readable } from '@core/style/palette';
-import { plainValue, tokensOf } from '@core/style/tokens';
+import { nearestReadable, ratios, readable } from '@core/style/colour/palette';
+import { plainValue, tokensOf } from '@core/style/tokens/tokens';
 import { PageSession } from '../../../services/page-session';
 import { Commands } from '../../commands/commands';
 

@@ -1,22 +1,21 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Button } from 'primeng/button';
 import { DynamicDialogConfig, DynamicDialogRef } from 'primeng/dynamicdialog';
-import { InputText } from 'primeng/inputtext';
 import { checkedName, classFrom } from '@core/document/commands/look/classes';
 import { asTheyAre } from '@core/document/commands/overrides';
-import { namedValue } from '@core/style/tokens';
+import { namedValue } from '@core/style/tokens/tokens';
 import { problemOf } from '@core/document/problem';
 import { PageSession } from '../../../services/page-session';
 import { DialogFocus } from '../../../theme/dialog-focus';
-import { valueOf } from '../../../theme/from-event';
 import { Commands } from '../../commands/commands';
+import { NameField } from './name-field';
 import { Holding } from '../../state/holding';
 import type { ToNewClass } from '../../state/dialogs';
 
 /** Asks for the name of a new class, once, and moves values of a part to it. */
 @Component({
   selector: 'fold-new-class-dialog',
-  imports: [Button, InputText],
+  imports: [Button, NameField],
   hostDirectives: [DialogFocus],
   templateUrl: './new-class-dialog.html',
   styleUrl: './new-class-dialog.css',
@@ -43,10 +42,6 @@ export class NewClassDialog {
   private named(value: string, breakpoint: string): string {
     const site = this.session.site();
     return site ? namedValue(site, value, breakpoint) : value;
-  }
-
-  protected setName(event: Event): void {
-    this.name.set(valueOf(event).trim());
   }
 
   protected create(): void {

@@ -3,7 +3,6 @@ import { FormsModule } from '@angular/forms';
 import { Button } from 'primeng/button';
 import { Checkbox } from 'primeng/checkbox';
 import { DynamicDialogConfig, DynamicDialogRef } from 'primeng/dynamicdialog';
-import { InputText } from 'primeng/inputtext';
 import {
   alongBreakpoints,
   checkedTokenName,
@@ -12,17 +11,17 @@ import {
   tokenFrom,
   type SetValue,
 } from '@core/document/commands/look/tokens';
-import { kindFor } from '@core/style/token-kind';
+import { kindFor } from '@core/style/tokens/token-kind';
 import { problemOf } from '@core/document/problem';
 import { PageSession } from '../../../services/page-session';
 import { DialogFocus } from '../../../theme/dialog-focus';
-import { valueOf } from '../../../theme/from-event';
 import { Commands } from '../../commands/commands';
+import { NameField } from './name-field';
 
 /** Asks for the name of a new token, once, and puts it in the place of the value it is made from. */
 @Component({
   selector: 'fold-new-token-dialog',
-  imports: [Button, Checkbox, FormsModule, InputText],
+  imports: [Button, Checkbox, FormsModule, NameField],
   hostDirectives: [DialogFocus],
   templateUrl: './new-token-dialog.html',
   styleUrl: './new-class-dialog.css',
@@ -63,10 +62,6 @@ export class NewTokenDialog {
 
   protected breakpointName(id: string): string {
     return this.session.site()?.breakpoints.find((one) => one.id === id)?.name ?? id;
-  }
-
-  protected setName(event: Event): void {
-    this.name.set(valueOf(event).trim());
   }
 
   protected create(): void {

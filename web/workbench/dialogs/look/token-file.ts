@@ -2,9 +2,9 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { Button } from 'primeng/button';
 import { takeTokens } from '@core/document/commands/look/take-tokens';
 import { Problem } from '@core/document/problem';
-import type { FileToken, LeftOut } from '@core/style/token-file/format';
-import { longestFile, readTokenFile } from '@core/style/token-file/read';
-import { tokenFile } from '@core/style/token-file/write';
+import type { FileToken, LeftOut } from '@core/style/tokens/file/format';
+import { longestFile, readTokenFile } from '@core/style/tokens/file/read';
+import { tokenFile } from '@core/style/tokens/file/write';
 import { PageSession } from '../../../services/page-session';
 import { Commands } from '../../commands/commands';
 import { counted } from './used-words';

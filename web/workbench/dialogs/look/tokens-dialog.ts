@@ -31,7 +31,7 @@ import { problemOf } from '@core/document/problem';
 import type { Site } from '@core/document/site';
 import { tokenKinds, type TokenKind } from '@core/document/token';
 import { naming, tokensOfStyle } from '@core/style/reach';
-import { kindOfValue, plainValue, tokensIn, tokensOf, tokenValue, type NamedToken } from '@core/style/tokens';
+import { kindOfValue, plainValue, tokensIn, tokensOf, tokenValue, type NamedToken } from '@core/style/tokens/tokens';
 import { shownValue, typedValue } from '@core/style/typed-value';
 import { PageSession } from '../../../services/page-session';
 import { DialogFocus } from '../../../theme/dialog-focus';

@@ -1,4 +1,4 @@
-import { baseOf } from '../../document/breakpoint';
+import { baseOf } from '../../../document/breakpoint';
 import { namedValue, tokensOf, type Tokens } from '../tokens';
 import { extension, typeOf, type LeftOut } from './format';
 import { fileValueOf } from './values';

@@ -1,4 +1,4 @@
-import type { TokenKind } from '../document/token';
+import type { TokenKind } from '../../document/token';
 import { kindOfValue } from './tokens';
 
 /** What lengths of a property are tokens of. */

@@ -1,8 +1,8 @@
-import { applyEdits } from '../document/edits/apply';
-import { blankSite, type Site } from '../document/site';
-import { pageHolding, plainPart as part } from '../document/testing/plain-part';
-import { nearlyToken } from '../review/checks/nearly-token';
-import { Reviewer } from '../review/review';
+import { applyEdits } from '../../document/edits/apply';
+import { blankSite, type Site } from '../../document/site';
+import { pageHolding, plainPart as part } from '../../document/testing/plain-part';
+import { nearlyToken } from '../../review/checks/nearly-token';
+import { Reviewer } from '../../review/review';
 import { nearToken } from './near-token';
 
 const site: Site = {

@@ -1,6 +1,6 @@
-import { checkSetToken } from '../document/edits/check-token';
-import { Problem } from '../document/problem';
-import { blankSite, type Site } from '../document/site';
+import { checkSetToken } from '../../document/edits/check-token';
+import { Problem } from '../../document/problem';
+import { blankSite, type Site } from '../../document/site';
 import {
   circleFrom,
   kindOfValue,

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
-import { blankSite, type Site } from '../../document/site';
-import { Problem } from '../../document/problem';
-import type { TokenKind } from '../../document/token';
+import { blankSite, type Site } from '../../../document/site';
+import { Problem } from '../../../document/problem';
+import type { TokenKind } from '../../../document/token';
 import { kindOfValue } from '../tokens';
 import { readTokenFile } from './read';
 import { tokenFile } from './write';

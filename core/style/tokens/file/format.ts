@@ -1,6 +1,6 @@
 import * as z from 'zod';
-import { TokenValueText, tokenKinds, type TokenKind } from '../../document/token';
-import { Identifier } from '../../document/identifier';
+import { TokenValueText, tokenKinds, type TokenKind } from '../../../document/token';
+import { Identifier } from '../../../document/identifier';
 
 /** The types of the W3C's design tokens (Design Tokens Format Module 2025.10, sections 8 and 9) that a site's tokens have. */
 export type FileType =

@@ -1,6 +1,6 @@
-import { Problem } from '../../document/problem';
-import { TokenName, type TokenKind } from '../../document/token';
-import { tokenValueProblem } from '../value';
+import { Problem } from '../../../document/problem';
+import { TokenName, type TokenKind } from '../../../document/token';
+import { tokenValueProblem } from '../../value';
 import { cssOf } from './values';
 import { Extension, extension, type FileToken, type FileType, type LeftOut } from './format';
 

@@ -1,5 +1,5 @@
 import { differenceCiede2000, parse } from 'culori';
-import type { TokenKind } from '../document/token';
+import type { TokenKind } from '../../document/token';
 import { kindOfLength } from './token-kind';
 import { plainValue, tokensOf, type NamedToken, type Tokens } from './tokens';
 
