@@ -129,7 +129,16 @@ export class Person {
     const point = await this.pointOn(leaf, css);
     const move = this.driver.actions().move({ ...point, duration: 20 });
     await (times === 2 ? move.press().release().press().release() : move.press().release()).perform();
+    await this.drawn();
   }
+
+  /** Waits until the workbench shows what was done last: it draws in a frame after, and what is read before that frame is what was there earlier. A tab out of sight has no frames. */
+  private drawn = (): Promise<void> =>
+    this.driver
+      .executeAsyncScript<void>(
+        `const done = arguments[0]; requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(done))); setTimeout(done, 500)`,
+      )
+      .catch(() => undefined); // the page was left by what was done
 
   /** Selects what holds the selected part: by its place in the path, counted from the page, or from the part's own name where negative. */
   async selectAround(place: number): Promise<void> {
@@ -216,6 +225,7 @@ export class Person {
       .move({ x: to.x + 1, y: to.y, duration: 60 })
       .perform();
     await this.driver.actions().release().perform();
+    await this.drawn();
   }
 
   async centre(element: WebElement): Promise<{ x: number; y: number }> {
@@ -274,6 +284,7 @@ export class Person {
       .release()
       .perform();
     if (held !== undefined) await this.driver.actions().keyUp(held).perform();
+    await this.drawn();
   }
 
   scaleOf = (leaf: LeafName): Promise<number> =>
@@ -361,6 +372,7 @@ export class Person {
       else await open.sendKeys(Key.chord(Key.CONTROL, 'a'), value, Key.ENTER);
       return open !== undefined;
     }, `${property} at ${leaf} could not be typed`);
+    await this.drawn();
   }
 
   cellText = async (property: string, leaf: LeafName): Promise<string> =>
@@ -396,11 +408,13 @@ export class Person {
     const held = keys.slice(0, -1);
     const actions = held.reduce((sofar, one) => sofar.keyDown(one), this.driver.actions()).sendKeys(keys.at(-1)!);
     await held.reduceRight((sofar, one) => sofar.keyUp(one), actions).perform();
+    await this.drawn();
   }
 
   saveState = async (): Promise<string> =>
     (await (await this.find('[data-save-state]')).getAttribute('data-state')) ?? '';
   async saved(): Promise<void> {
+    await this.drawn();
     await this.until(async () => (await this.saveState()) === 'saved', 'it was never saved');
   }
 

@@ -72,6 +72,17 @@ export class PageWorker {
       this.waiting.get(data.id)?.(data);
       this.waiting.delete(data.id);
     });
+    worker.addEventListener('error', () => this.gone(worker));
     return (this.worker = worker);
+  }
+
+  /** A worker that could not be loaded, or broke: who waits for it hears so, and the next question starts another. */
+  private gone(worker: Worker): void {
+    worker.terminate();
+    if (this.worker === worker) this.worker = undefined;
+    const waiting = [...this.waiting];
+    this.waiting.clear();
+    for (const [id, answer] of waiting)
+      answer({ id, problem: 'This could not be worked out: what works it out could not be loaded.' });
   }
 }

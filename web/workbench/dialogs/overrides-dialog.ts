@@ -19,6 +19,9 @@ import { takeBack } from '@core/document/commands/overrides';
 import { kindOf } from '@core/document/kinds/registry';
 import type { Override } from '@core/review/idle-overrides';
 import { propertyOf } from '@core/style/properties';
+import type { Page } from '@core/document/page';
+import type { Site } from '@core/document/site';
+import { latePiece } from '../../services/late-piece';
 import { PageWorker } from '../../services/page-worker';
 import { PageSession } from '../../services/page-session';
 import { Selection } from '../state/selection';
@@ -112,14 +115,13 @@ export class OverridesDialog {
     effect(() => {
       const page = this.session.page();
       const site = this.session.site();
-      if (page && site)
-        untracked(
-          () =>
-            void this.worker
-              .overrides(site, page)
-              .then((found) => this.session.page() === page && this.found.set(found)),
-        );
+      if (page && site) untracked(() => void this.list(site, page));
     });
+  }
+
+  private async list(site: Site, page: Page): Promise<void> {
+    const found = await latePiece(this.session.notices, () => this.worker.overrides(site, page));
+    if (found && this.session.page() === page) this.found.set(found);
   }
 
   protected go(row: Row): void {
