@@ -5,10 +5,10 @@ const ink = '#22333b';
 const madder = '#8c2f39';
 const sand = '#f4ead7';
 
-export const tidewick: Site = {
+const daylight: Site = {
   ...blankSite('tidewick', 'Tidewick Ferries', 'tidewick'),
   fonts: ['Schibsted Grotesk', 'Fraunces'],
-  tokens: { ink, madder, sand, paper: '#fdfaf3' },
+  tokens: { ink, madder, 'madder-deep': '#6f232c', sand, paper: '#fdfaf3', card: '#ffffff' },
   elements: {
     body: {
       wide: {
@@ -72,7 +72,7 @@ export const tidewick: Site = {
       style: {
         wide: {
           normal: {
-            'background-color': '#ffffff',
+            'background-color': 'var(--card)',
             ...radius('14px'),
             ...gap(12),
             ...around('padding', 0, 0, 24),
@@ -85,7 +85,12 @@ export const tidewick: Site = {
     {
       id: 'strong',
       name: 'strong',
-      style: { wide: { normal: { 'background-color': 'var(--madder)' }, hover: { 'background-color': '#6f232c' } } },
+      style: {
+        wide: {
+          normal: { 'background-color': 'var(--madder)', color: 'var(--paper)' },
+          hover: { 'background-color': 'var(--madder-deep)' },
+        },
+      },
     },
     {
       id: 'plain-link',
@@ -103,6 +108,26 @@ export const tidewick: Site = {
       },
     },
   ],
+};
+
+/** For visitors who prefer dark pages. */
+const afterDark = {
+  ink: '#ece5d8',
+  madder: '#e9a09a',
+  'madder-deep': '#f3bfba',
+  sand: '#222d32',
+  paper: '#141b1f',
+  card: '#1d262b',
+};
+
+const { elements, classes, fonts } = daylight;
+export const tidewick: Site = {
+  ...daylight,
+  looks: [
+    { id: 'daylight', name: 'Daylight', tokens: daylight.tokens, elements, classes, fonts },
+    { id: 'after-dark', name: 'After dark', tokens: afterDark, elements, classes, fonts },
+  ],
+  dark: 'after-dark',
 };
 
 export const band = { ...around('padding', 96, '5%'), ...gap(40) };

@@ -287,7 +287,7 @@ const callToAction: Tree = {
     ...gap(22),
     'align-items': 'center',
     'background-color': 'var(--ink)',
-    color: '#ffffff',
+    color: 'var(--paper)',
   },
   narrowest: around('padding', 72, 20),
   holds: [

@@ -108,7 +108,9 @@ export const isSeenAnew = (before: Site, after: Site): boolean =>
   before.tokens !== after.tokens ||
   before.elements !== after.elements ||
   before.classes !== after.classes ||
-  before.fonts !== after.fonts;
+  before.fonts !== after.fonts ||
+  before.looks !== after.looks ||
+  before.dark !== after.dark;
 
 /** The pieces of what a leaf takes from its site that are others now; undefined where one has gone. */
 function changedPieces(before: Site, after: Site, addresses: Addresses): Map<string, string | undefined> {

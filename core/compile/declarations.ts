@@ -13,6 +13,8 @@ export interface Addresses {
   readonly pages?: Readonly<Record<string, string>>;
   /** The screen in px whose heights and shorter and longer sides units mean, where the page is drawn unrolled: in a frame as high as itself. */
   readonly unrolled?: { readonly width: number; readonly height: number };
+  /** On a leaf: the page as visitors see it who prefer dark pages. */
+  readonly dark?: boolean;
 }
 
 const backgroundWidth = 1600;

@@ -1,10 +1,12 @@
 import { mediaOf, outwards } from '../document/breakpoint';
 import { linkRules } from '../document/text/line-html';
 import { isMarked, kindOf, kinds, markOf } from '../document/kinds/registry';
+import { leaves } from '../document/leaves';
 import type { Site } from '../document/site';
 import { states, type Declarations, type State, type StyleMap } from '../document/style-map';
 import { fontOf } from '../style/fonts';
 import { namedBy, publishedName, publishedText, tokenOf } from '../style/tokens/tokens';
+import { inDark } from '../style/tokens/look-tokens';
 import { tokenValueProblem } from '../style/value';
 import { declarationsText, type Addresses } from './declarations';
 
@@ -167,6 +169,15 @@ function tokenRule(site: Site, ids: readonly string[], nameOf: (id: string) => s
     .join('');
 }
 
+/** The tokens for visitors who prefer dark pages, after the others: each that differs, as the dark look has it at every breakpoint. */
+function darkRule(site: Site, ids: readonly string[]): string {
+  const dark = inDark(site);
+  if (dark === site) return '';
+  const others = ids.filter((id) => leaves(site.tokens[id], dark.tokens[id]).length > 0);
+  const tokens = tokenRule(dark, others, (id) => publishedName(site, id));
+  return `:root{color-scheme:light dark}${tokens === '' ? '' : `@media (prefers-color-scheme:dark){${tokens}}`}`;
+}
+
 const classRule = (site: Site, { name, style }: Site['classes'][number], addresses: Addresses, held: boolean): string =>
   layer(`class.${name}`, layerRules(site, [{ selector: `.${name}`, style }], addresses, held));
 
@@ -186,8 +197,16 @@ export function sheetOf(
     layer('element', layerRules(site, elements, addresses)) +
     classes.map((one) => classRule(site, one, addresses, false)).join('') +
     layer('own', own);
-  const tokens = tokenRule(site, namedBy(site, layers), (id) => publishedName(site, id));
+  const named = new Set([...namedBy(site, layers), ...namedBy(inDark(site), layers)]);
+  const ids = Object.keys(site.tokens).filter((id) => named.has(id));
+  const tokens = tokenRule(site, ids, (id) => publishedName(site, id)) + darkRule(site, ids);
   return publishedText(site, layerOrder(classes) + fontFaces(site, addresses) + tokens + layers);
+}
+
+/** All tokens, for a leaf: as they are, or as visitors see them who prefer dark pages. */
+function canvasTokens(site: Site, { dark = false }: Addresses): string {
+  const seen = dark ? inDark(site) : site;
+  return (seen === site ? '' : ':root{color-scheme:dark}') + tokenRule(seen, Object.keys(seen.tokens), (id) => id);
 }
 
 /** What a leaf takes from the site, in pieces that change apart: the order of layers first, then tokens, and each element and class by itself. */
@@ -195,7 +214,7 @@ export function sharedPieces(site: Site, addresses: Addresses): Map<string, stri
   return new Map([
     ['order', layerOrder(site.classes)],
     ['fonts', fontFaces(site, addresses)],
-    ['tokens', tokenRule(site, Object.keys(site.tokens), (id) => id)],
+    ['tokens', canvasTokens(site, addresses)],
     ...Object.entries(site.elements).map(
       ([selector, style]) =>
         [`element ${selector}`, layer('element', layerRules(site, [{ selector, style }], addresses, true))] as const,

@@ -140,6 +140,14 @@ function changesOfTokens(was: Styling, is: Styling, naming: Naming): Within[] {
   });
 }
 
+/** What differs between the tokens for visitors who prefer dark pages. */
+function changesInDark(was: Styling, is: Styling, naming: Naming): Within[] {
+  if (!was.dark || !is.dark)
+    return was.dark || is.dark ? [{ what: is.dark ? 'Dark pages: added' : 'Dark pages: removed' }] : [];
+  const dark = (one: Styling): Styling => ({ ...one, tokens: one.dark ?? {} });
+  return changesOfTokens(dark(was), dark(is), naming).map((one) => ({ ...one, what: `Dark pages: ${one.what}` }));
+}
+
 /** What differs between what decided how pages looked and what does: each value, named for a person. */
 export function changesOfSite(was: Styling, is: Styling, naming: Naming = byId): Within[] {
   const styles = (whose: string, before: unknown, now: unknown): Within[] =>
@@ -166,6 +174,7 @@ export function changesOfSite(was: Styling, is: Styling, naming: Naming = byId):
     ...was.classes.filter(({ id }) => !now!.has(id)).map(({ name }): Within => ({ what: `Class ${name} deleted` })),
     ...(order(was, now!) === order(is, old!) ? [] : [{ what: 'Classes: order' }]),
     ...changesOfTokens(was, is, naming),
+    ...changesInDark(was, is, naming),
     ...(text(was.fonts) === text(is.fonts) ? [] : [{ what: 'Typefaces of the site' }]),
     ...(text(was.breakpoints) === text(is.breakpoints) ? [] : [{ what: 'Breakpoints of the site' }]),
   ];

@@ -57,6 +57,21 @@ const SiteClasses = z
     }
   });
 
+/** What decides how every page looks. */
+const dress = {
+  /** By ids, in the order they are shown; parts name them by these, so that one can be renamed without touching them. */
+  tokens: z.record(TokenName, KeptToken),
+  elements: z.record(ElementName, StyleMap),
+  classes: SiteClasses,
+  fonts: z.array(z.string().max(60)).max(100),
+};
+
+export const LookName = z.string().trim().min(1, 'A look needs a name.').max(60, 'A name has at most 60 letters.');
+
+/** A whole set of tokens, element styles, classes and typefaces under a name, as it was when it was saved. */
+export const Look = z.strictObject({ id: Identifier, name: LookName, ...dress });
+export type Look = z.infer<typeof Look>;
+
 /** A site: what its pages share. */
 export const Site = z.strictObject({
   format: z.literal('fold-line/site'),
@@ -68,24 +83,29 @@ export const Site = z.strictObject({
   breakpoints: Breakpoints,
   /** Breakpoints that went, with the one that took over what was set at each: until something is set there anew, pages keep it where it was. */
   retired: z.record(Identifier, z.strictObject({ heir: Identifier.optional() })).optional(),
-  /** By ids, in the order they are shown; parts name them by these, so that one can be renamed without touching them. */
-  tokens: z.record(TokenName, KeptToken),
-  elements: z.record(ElementName, StyleMap),
-  classes: SiteClasses,
-  fonts: z.array(z.string().max(60)).max(100),
+  ...dress,
   pictures: z.record(Identifier, Picture),
   sections: z.array(KeptSection).max(200).optional(),
+  looks: z.array(Look).max(20).optional(),
+  /** The look whose tokens hold for visitors who prefer dark pages; none where no look has this id. */
+  dark: Identifier.optional(),
 });
 export type Site = z.infer<typeof Site>;
 
 /** What of a site decides how its pages look. */
-export const Styling = Site.pick({ breakpoints: true, tokens: true, elements: true, classes: true, fonts: true });
+export const Styling = Site.pick({
+  ...{ breakpoints: true, tokens: true, elements: true, classes: true, fonts: true },
+}).extend({
+  /** The tokens of the look for dark pages, where there is one. */
+  dark: z.record(TokenName, KeptToken).exactOptional(),
+});
 export type Styling = z.infer<typeof Styling>;
 
 /** Of a site, what decides how its pages look. */
-export const stylingOf = ({ breakpoints, tokens, elements, classes, fonts }: Site): Styling => ({
-  ...{ breakpoints, tokens, elements, classes, fonts },
-});
+export function stylingOf({ breakpoints, tokens, elements, classes, fonts, looks, dark }: Site): Styling {
+  const bound = looks?.find((one) => one.id === dark);
+  return { ...{ breakpoints, tokens, elements, classes, fonts }, ...(bound && { dark: bound.tokens }) };
+}
 
 /** A site with the standard breakpoints and nothing else in it. */
 export function blankSite(id: string, name: string, host: string): Site {

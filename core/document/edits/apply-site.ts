@@ -5,12 +5,14 @@ import type { Site } from '../site';
 import { pageOfSection } from '../kept-section';
 import { applyEdit } from './apply';
 import { checkSection } from './check-page';
+import { checkLook } from './check-look';
 import { checkStyle } from './check-part';
 import { setToken } from './apply-token';
 import { checkSiteSet } from './check-site-set';
 import {
   isInSection,
   type SectionEdit,
+  siteLists,
   type SiteEdit,
   type SiteInsert,
   type SiteList,
@@ -78,8 +80,8 @@ interface Item {
 
 const listOf = (site: Site, list: SiteList): readonly Item[] => site[list] ?? [];
 const withList = (site: Site, list: SiteList, items: readonly Item[]): Site => {
-  if (list !== 'sections' || items.length > 0) return { ...site, [list]: items };
-  const { sections: _none, ...rest } = site;
+  if ((list !== 'sections' && list !== 'looks') || items.length > 0) return { ...site, [list]: items };
+  const { [list]: _none, ...rest } = site;
   return rest;
 };
 
@@ -91,12 +93,18 @@ function placeIn(site: Site, list: SiteList, id: string): number {
 }
 
 /** So many of each a site may have. */
-const most: Readonly<Record<SiteList, number>> = { classes: 1000, breakpoints: 12, sections: 200 };
+const most: Readonly<Record<SiteList, number>> = {
+  classes: 1000,
+  breakpoints: 12,
+  sections: 200,
+  looks: 20,
+};
 
 const words: Readonly<Record<SiteList | 'pictures', string>> = {
   classes: 'class',
   breakpoints: 'breakpoint',
   sections: 'section',
+  looks: 'look',
   pictures: 'picture',
 };
 
@@ -128,6 +136,7 @@ function checkItem(site: Site, edit: Exclude<SiteInsert, { into: 'pictures' }>):
       throw new Problem(`The site has a class called “${edit.item.name}” already.`, { field: 'classes' });
     checkStyle(site, edit.item.style, `.${edit.item.name}`);
   } else if (edit.into === 'sections') checkSection(site, edit.item);
+  else if (edit.into === 'looks') checkLook(site, edit.item);
 }
 
 /** The site with one breakpoint less among those that went. */
@@ -157,6 +166,7 @@ function remove(site: Site, edit: SiteRemove): AppliedToSite {
 function inverseOfRemove(site: Site, from: SiteList, index: number): SiteInsert {
   if (from === 'classes') return { do: 'insert', on: 'site', into: from, index, item: site.classes[index]! };
   if (from === 'sections') return { do: 'insert', on: 'site', into: from, index, item: site.sections![index]! }; // it was found there
+  if (from === 'looks') return { do: 'insert', on: 'site', into: from, index, item: site.looks![index]! }; // the same
   return { do: 'insert', on: 'site', into: from, index, item: site.breakpoints[index]! };
 }
 
@@ -187,7 +197,7 @@ function set(site: Site, edit: SiteSet): AppliedToSite {
     return { site: after.site, inverse: backTo(edit, after.before) };
   }
   checkSiteSet(site, edit);
-  const list = what === 'classes' || what === 'breakpoints' || what === 'sections' ? what : undefined;
+  const list = siteLists.find((one) => one === what);
   const index = list && placeIn(site, list, id!);
   const before = list ? leafAt(listOf(site, list)[index!] as unknown as Tree, below) : leafAt(site, edit.field); // a list's items are records
   const inverse = backTo(edit, before);
@@ -215,6 +225,6 @@ const styled = (one: Tree, [, ...path]: readonly string[], value: unknown): Tree
 /** Elements and pictures stay records, be they empty. */
 function withBranch(site: Site, { field, value }: SiteSet): Site {
   const [what, ...path] = field;
-  if (path.length === 0) return { ...site, [what]: value };
+  if (path.length === 0) return withLeaf(site as unknown as Tree, [what], value) as unknown as Site; // a record of fields
   return { ...site, [what]: withLeaf(site[what as 'elements'], path, value) }; // a record at each of them
 }

@@ -4,8 +4,8 @@ import { Page } from '../page';
 import { Problem } from '../problem';
 import { Site } from '../site';
 import { upgradedSite } from '../upgrade';
-import { checkPart, checkStyle } from './check-part';
-import { checkStoredToken } from './check-token';
+import { checkDress, checkLook } from './check-look';
+import { checkPart } from './check-part';
 import { deepest } from './draft';
 
 function shape(error: { issues: readonly { path: readonly PropertyKey[]; message: string }[] }): Problem {
@@ -20,9 +20,8 @@ export function readSite(data: unknown): Site {
   const parsed = Site.safeParse(upgradedSite(data));
   if (!parsed.success) throw shape(parsed.error);
   const site = parsed.data;
-  for (const [tag, style] of Object.entries(site.elements)) checkStyle(site, style, tag);
-  for (const { name, style } of site.classes) checkStyle(site, style, `.${name}`);
-  for (const [id, kept] of Object.entries(site.tokens)) checkStoredToken(site, id, kept);
+  checkDress(site, site);
+  for (const look of site.looks ?? []) checkLook(site, look);
   for (const section of site.sections ?? []) checkSection(site, section);
   return site;
 }

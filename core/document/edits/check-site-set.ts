@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { Breakpoint } from '../breakpoint';
 import { KeptSection } from '../kept-section';
 import { Problem } from '../problem';
-import { Picture, Site, SiteClass } from '../site';
+import { Look, Picture, Site, SiteClass } from '../site';
 import { states } from '../style-map';
 import { checkValue } from '../../style/value';
 import { checkState } from './check-part';
@@ -20,6 +20,8 @@ export function checkSiteSet(site: Site, edit: SiteSet): void {
     throw new Problem('The site has no such picture.', place);
   if (field[0] === 'classes' && site.classes.some((one) => one.name === value && one.id !== field[1]))
     throw new Problem(`The site has a class called “${String(value)}” already.`, place);
+  if (field[0] === 'dark' && value !== undefined && !site.looks?.some((one) => one.id === value))
+    throw new Problem('The site has no such look.', place);
 }
 
 function schemaOf([what, , key]: SiteSet['field']): z.ZodType {
@@ -30,10 +32,12 @@ function schemaOf([what, , key]: SiteSet['field']): z.ZodType {
       return Picture.shape[key as 'name' | 'alt']; // the same
     case 'sections':
       return KeptSection.shape[key as 'name' | 'purpose']; // the same
+    case 'looks':
+      return Look.shape.name;
     case 'classes':
       return SiteClass.shape.name;
     default:
-      return Site.shape[what as 'name' | 'language' | 'fonts']; // the same
+      return Site.shape[what as 'name' | 'language' | 'fonts' | 'dark']; // the same
   }
 }
 

@@ -6,7 +6,7 @@ import { circleFrom, publishedName, tokensIn, tokensOf } from '../../style/token
 import { tokenValueProblem } from '../../style/value';
 
 /** So many tokens a site has, those deleted with them. */
-const mostTokens = 2000;
+export const mostTokens = 2000;
 
 /** Refuses a token that could not be published: a value that is none, or none at the base. @throws Problem with the place */
 export function checkStoredToken(site: Site, id: string, kept: KeptToken): void {

@@ -49,6 +49,8 @@ function whatOfSite(site: Site, [list, id, ...rest]: readonly string[], named: (
     if (rest[0] === 'values') return `${token} at ${named(rest[1]!)}`;
     return rest[0] === undefined ? token : `${rest[0]} of ${token}`;
   }
+  if (list === 'dark') return 'the look for dark pages';
+  if (list === 'looks') return `the name of the look “${site.looks?.find((one) => one.id === id)?.name ?? id}”`;
   return id === undefined ? `the site’s ${list}` : `${rest.join(' ')} of “${id}” in the site’s ${list}`.trim();
 }
 

@@ -3,7 +3,7 @@ import { Breakpoint } from '../breakpoint';
 import { ClassName } from '../class-name';
 import { Identifier } from '../identifier';
 import { KeptSection } from '../kept-section';
-import { ElementName, Picture, SiteClass } from '../site';
+import { ElementName, Look, Picture, SiteClass } from '../site';
 import { states } from '../style-map';
 import { TokenName } from '../token';
 import { AcrossEdit } from './across-edit';
@@ -14,7 +14,7 @@ const styled = [Identifier, z.enum(states), PropertyName] as const;
 
 /** The field of a site a `set` addresses, as a path into its document. */
 export const SiteField = z.union([
-  z.tuple([z.enum(['name', 'language', 'fonts'])]),
+  z.tuple([z.enum(['name', 'language', 'fonts', 'dark'])]),
   z.tuple([z.literal('tokens'), TokenName]),
   z.tuple([z.literal('tokens'), TokenName, z.enum(['name', 'kind', 'gone'])]),
   z.tuple([z.literal('tokens'), TokenName, z.literal('values'), Identifier]),
@@ -24,6 +24,7 @@ export const SiteField = z.union([
   z.tuple([z.literal('breakpoints'), Identifier, z.enum(['name', 'side', 'limit', 'preview'])]),
   z.tuple([z.literal('pictures'), Identifier, z.enum(['name', 'alt'])]),
   z.tuple([z.literal('sections'), Identifier, z.enum(['name', 'purpose'])]),
+  z.tuple([z.literal('looks'), Identifier, z.literal('name')]),
 ]);
 export type SiteField = z.infer<typeof SiteField>;
 
@@ -32,12 +33,13 @@ const SiteInsert = z.discriminatedUnion('into', [
   z.strictObject({ do: z.literal('insert'), ...onSite, into: z.literal('classes'), ...place, item: SiteClass }),
   z.strictObject({ do: z.literal('insert'), ...onSite, into: z.literal('breakpoints'), ...place, item: Breakpoint }),
   z.strictObject({ do: z.literal('insert'), ...onSite, into: z.literal('sections'), ...place, item: KeptSection }),
+  z.strictObject({ do: z.literal('insert'), ...onSite, into: z.literal('looks'), ...place, item: Look }),
   z.strictObject({ do: z.literal('insert'), ...onSite, into: z.literal('pictures'), id: Identifier, item: Picture }),
 ]);
 export type SiteInsert = z.infer<typeof SiteInsert>;
 
 /** What a site holds in order. */
-export const siteLists = ['classes', 'breakpoints', 'sections'] as const;
+export const siteLists = ['classes', 'breakpoints', 'sections', 'looks'] as const;
 export type SiteList = (typeof siteLists)[number];
 
 const SiteRemove = z.strictObject({

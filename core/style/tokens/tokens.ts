@@ -103,7 +103,8 @@ export function plainValue(site: Tokens, value: string, breakpoint: string): str
   return plain;
 }
 
-const withIds = (value: string, idFor: (id: string) => string): string =>
+/** A text with each token it names by another id or name. */
+export const withIds = (value: string, idFor: (id: string) => string): string =>
   value.includes('--') ? value.replace(reference, (_, id: string) => `var(--${idFor(id)}`) : value;
 
 /** The tokens that a text names, with those they name in turn, in the site's order. */
@@ -150,21 +151,46 @@ function idNamed(site: Tokens, name: string): string {
 /** A typed value as it is stored: tokens by their ids. */
 export const storedValue = (site: Tokens, typed: string): string => withIds(typed, (name) => idNamed(site, name));
 
+/** The tokens a token names at any breakpoint. */
+function namedIn(tokens: Site['tokens'], id: string): string[] {
+  const kept = Object.hasOwn(tokens, id) ? tokens[id] : undefined;
+  if (kept === undefined) return [];
+  return (typeof kept === 'string' ? [kept] : Object.values(kept.values)).flatMap(tokensIn);
+}
+
 /** The way by which a token comes back to itself, if it does: `ink`, `sea`, `ink`. */
 export function circleFrom(tokens: Site['tokens'], id: string): string[] | undefined {
-  const valuesOf = (one: string): string[] => {
-    const kept = Object.hasOwn(tokens, one) ? tokens[one] : undefined;
-    if (kept === undefined) return [];
-    return typeof kept === 'string' ? [kept] : Object.values(kept.values);
-  };
   const seen = new Set<string>();
   const ways: string[][] = [[id]];
   for (let way = ways.pop(); way; way = ways.pop())
-    for (const next of valuesOf(way.at(-1)!).flatMap(tokensIn)) {
+    for (const next of namedIn(tokens, way.at(-1)!)) {
       if (next === id) return [...way, id];
       if (seen.has(next)) continue;
       seen.add(next);
       ways.push([...way, next]);
     }
   return undefined;
+}
+
+/** The ids of tokens in an order in which each comes after those it names, and the ids of those that are in a circle or name one that is. */
+export function inOrderOfNaming(tokens: Site['tokens']): { readonly order: string[]; readonly circling: string[] } {
+  const open = new Map(
+    Object.keys(tokens).map((id) => [id, new Set(namedIn(tokens, id).filter((one) => Object.hasOwn(tokens, one)))]),
+  );
+  const naming = new Map<string, string[]>();
+  for (const [id, names] of open)
+    for (const one of names) {
+      const others = naming.get(one);
+      if (others) others.push(id);
+      else naming.set(one, [id]);
+    }
+  const order = [...open].flatMap(([id, names]) => (names.size === 0 ? [id] : []));
+  for (const id of order)
+    for (const one of naming.get(id) ?? []) {
+      const names = open.get(one)!; // who names something is listed
+      names.delete(id);
+      if (names.size === 0) order.push(one);
+    }
+  const done = new Set(order);
+  return { order, circling: Object.keys(tokens).filter((id) => !done.has(id)) };
 }

@@ -1,6 +1,7 @@
 import { computed, effect, inject, Injectable, signal, type OnDestroy } from '@angular/core';
 import { changesBetween, changesOfSite, type Naming } from '@core/document/changes';
 import type { Page } from '@core/document/page';
+import { stylingOf } from '@core/document/site';
 import { settled } from '@core/document/seen/settled';
 import { publishedText } from '@core/style/tokens/tokens';
 import { PageSession } from '../../services/page-session';
@@ -23,7 +24,7 @@ export class PaintedPage implements OnDestroy {
   /** The same for what the site says of how its pages look; nothing where the page is not live. */
   readonly changesOfSite = computed(() => {
     const [site, release] = [this.session.site(), this.session.release()];
-    return site && release?.page && this.painted() ? changesOfSite(release.styling, site, this.naming()) : [];
+    return site && release?.page && this.painted() ? changesOfSite(release.styling, stylingOf(site), this.naming()) : [];
   });
   private readonly naming = computed<Naming>(() => {
     const site = this.session.site();

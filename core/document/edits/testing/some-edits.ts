@@ -1,7 +1,7 @@
 import type { Breakpoint } from '../../breakpoint';
 import type { Page } from '../../page';
 import { planted } from '../../planting';
-import type { Site } from '../../site';
+import type { Look, Site } from '../../site';
 import { states } from '../../style-map';
 import type { RandomPages } from '../../testing/random-page';
 import { referencesOf } from '../../seen/seen-page';
@@ -29,13 +29,19 @@ const on = 'site' as const;
 const classOf = (random: RandomPages, site: Site): string =>
   random.pick([...site.classes.map((one) => one.id), 'none']);
 
+/** A look renamed, or bound to dark pages. */
+const someLookSet = (random: RandomPages): SiteEdit =>
+  random.chance(0.5)
+    ? { do: 'set', on, field: ['looks', random.pick(['l1', 'l2']), 'name'], value: random.pick(['Day', '']) }
+    : { do: 'set', on, field: ['dark'], ...(random.chance(0.7) && { value: random.pick(['l1', 'l2']) }) };
+
 /** A field of a site set, or unset. */
 function someSet(random: RandomPages, site: Site): SiteEdit {
   const property = random.pick(properties).name;
   const styled = [random.pick(site.breakpoints).id, random.pick(states), property] as const;
   const value = random.chance(0.7) ? { value: random.value(property) } : {};
   const cls = classOf(random, site);
-  const makers: readonly (() => SiteEdit)[] = [
+  const makers: readonly ((random: RandomPages) => SiteEdit)[] = [
     () => ({ do: 'set', on, field: ['name'], value: random.pick(['A', 'B', '']) }),
     () => ({
       do: 'set',
@@ -68,8 +74,13 @@ function someSet(random: RandomPages, site: Site): SiteEdit {
     }),
     () => ({ do: 'set', on, field: ['pictures', 'ferry', 'alt'], value: random.pick(['', 'Other words']) }),
   ];
-  return random.pick(makers)();
+  return random.pick([...makers, someLookSet])(random);
 }
+
+/** What a site looks like, under a name. */
+const someLook = (random: RandomPages, { tokens, elements, classes, fonts }: Site): Look => ({
+  ...{ id: random.pick(['l1', 'l2']), name: 'Look', tokens, elements, classes, fonts },
+});
 
 /** Something put into a site. */
 function somePut(random: RandomPages, site: Site): SiteEdit {
@@ -87,6 +98,7 @@ function somePut(random: RandomPages, site: Site): SiteEdit {
       },
     }),
     () => ({ do: 'insert', on, into: 'breakpoints', index: random.below(4), item: newBreakpoint(random) }),
+    () => ({ do: 'insert', on, into: 'looks', index: random.below(3), item: someLook(random, site) }),
     () => ({ do: 'insert', on, into: 'pictures', id: random.pick(['ferry', 'boat']), item: picture }),
     () => ({
       do: 'insert',
@@ -113,11 +125,12 @@ function someTaken(random: RandomPages, site: Site): SiteEdit {
     }),
     () => ({ do: 'remove', on, from: 'pictures', id: random.pick(['ferry', 'boat']) }),
     () => ({ do: 'remove', on, from: 'sections', id: random.pick(['s1', 's2']) }),
+    () => ({ do: 'remove', on, from: 'looks', id: random.pick(['l1', 'l2']) }),
     () => ({
       do: 'move',
       on,
-      within: random.pick(['classes', 'breakpoints', 'sections'] as const),
-      id: random.pick([cls, 'phone', 's1']),
+      within: random.pick(['classes', 'breakpoints', 'sections', 'looks'] as const),
+      id: random.pick([cls, 'phone', 's1', 'l1']),
       index: random.below(4),
     }),
   ];
