@@ -73,7 +73,7 @@ export const footer: Tree = {
             {
               kind: 'text',
               content: { text: 'Tidewick Ferries' },
-              base: { 'font-family': 'Fraunces, serif', 'font-size': '20px', color: '#ffffff' },
+              base: { 'font-family': 'Fraunces, serif', 'font-size': '20px', color: 'var(--foam)' },
             },
             { kind: 'text', content: { text: 'Three islands, two boats and one timetable since 1962.' } },
           ],

@@ -8,7 +8,7 @@ const sand = '#f4ead7';
 const daylight: Site = {
   ...blankSite('tidewick', 'Tidewick Ferries', 'tidewick'),
   fonts: ['Schibsted Grotesk', 'Fraunces'],
-  tokens: { ink, madder, 'madder-deep': '#6f232c', sand, paper: '#fdfaf3', card: '#ffffff' },
+  tokens: { ink, madder, 'madder-deep': '#6f232c', sand, paper: '#fdfaf3', foam: '#ffffff', card: 'var(--foam)' },
   elements: {
     body: {
       wide: {
@@ -117,6 +117,7 @@ const afterDark = {
   'madder-deep': '#f3bfba',
   sand: '#222d32',
   paper: '#141b1f',
+  foam: '#ffffff',
   card: '#1d262b',
 };
 

@@ -17,7 +17,7 @@ const opening: Tree = {
     'background-position-x': 'center',
     'background-position-y': '70%',
     'background-color': 'var(--ink)',
-    color: '#ffffff',
+    color: 'var(--foam)',
   },
   narrower: { 'min-height': '560px' },
   narrowest: {
@@ -76,7 +76,11 @@ const opening: Tree = {
               kind: 'button',
               name: 'Passes',
               content: { text: 'Fares and passes', link: '/fares' },
-              base: { ...around('padding', 14, 28), 'background-color': 'rgb(255 255 255 / 0.16)', color: '#ffffff' },
+              base: {
+                ...around('padding', 14, 28),
+                'background-color': 'rgb(255 255 255 / 0.16)',
+                color: 'var(--foam)',
+              },
             },
           ],
         },

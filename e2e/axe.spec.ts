@@ -34,6 +34,7 @@ describe('Nothing axe finds', () => {
     ['the breakpoints', 'g', 'fold-breakpoints-dialog'],
     ['the classes', 'c', 'fold-classes-dialog'],
     ['the tokens', 'x', 'fold-tokens-dialog'],
+    ['the looks', 'e', 'fold-looks-dialog'],
     ['what refit proposes', 'r', 'fold-refit-dialog'],
   ] as const)
     it(`in ${what}`, async () => {

@@ -90,16 +90,18 @@ function fingerprint(paths) {
 /** Builds the interface when its sources are not those of the last build. */
 export async function buildWeb() {
   const stamp = 'dist/web/.sources';
-  const now = fingerprint(['core', 'web', 'package-lock.json', 'angular.json', 'tsconfig.json']);
+  const now = fingerprint(['core', 'web', 'prepare/chunks.mjs', 'package-lock.json', 'angular.json', 'tsconfig.json']);
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return;
   say('Building the interface …');
   const { well, output } = await runQuietly(
     process.execPath,
-    ['node_modules/@angular/cli/bin/ng.js', 'build'],
+    ['node_modules/@angular/cli/bin/ng.js', 'build', '--stats-json'],
     'The build',
-    { NG_CLI_ANALYTICS: 'false', NG_BUILD_OPTIMIZE_CHUNKS: '1' }, // what is fetched together stands in one file
+    { NG_CLI_ANALYTICS: 'false' },
   );
   if (!well) give(`The interface could not be built.\n${output}`);
+  const { packChunks } = await import('./chunks.mjs'); // its packages are there by now
+  await packChunks('dist/web/browser');
   compressBeside('dist/web/browser');
   writeFileSync(stamp, now);
 }

@@ -1,6 +1,7 @@
 import webref from '@webref/css/css.json';
 import { lexer, parse } from 'css-tree';
 import { properties } from './properties';
+import { propertyWords } from './property-words';
 
 /** The registry against the W3C's own definitions (@webref/css) and css-tree's grammar. */
 describe('The property registry', () => {
@@ -22,5 +23,7 @@ describe('The property registry', () => {
       }
     });
   }
+  it('has words for each property', () =>
+    expect(Object.keys(propertyWords).sort()).toEqual(properties.map((one) => one.name).sort()));
   it('names no property twice', () => expect(new Set(properties.map((one) => one.name)).size).toBe(properties.length));
 });

@@ -71,6 +71,7 @@ export class TopBar {
       { label: 'Table of values …', icon: 'pi pi-table', command: () => this.dialogs.open('values') },
       { label: 'Breakpoints …', icon: 'pi pi-sliders-h', command: () => this.dialogs.open('breakpoints') },
       { label: 'Tokens …', icon: 'pi pi-tag', command: () => this.dialogs.open('tokens') },
+      { label: 'Looks …', icon: 'pi pi-palette', command: () => this.dialogs.open('looks') },
       {
         label: 'View live',
         icon: 'pi pi-external-link',

@@ -126,6 +126,16 @@ export class Keys {
       says: 'The tokens of this site, and the contrast of its colours',
       run: () => this.dialogs.open('tokens'),
     },
+    {
+      keys: 'Alt+Shift+E',
+      says: 'The looks of this site: save one, apply another',
+      run: () => this.dialogs.open('looks'),
+    },
+    {
+      keys: 'Alt+Shift+Q',
+      says: 'Show the page as visitors see it who prefer dark pages',
+      run: () => this.spread.dark.update((dark) => !dark && this.spread.hasDark()),
+    },
     { keys: 'Alt+Shift+J', says: 'Where the selection leads: a link', run: () => void this.link() },
     { keys: 'Alt+Shift+G', says: 'The breakpoints of this site', run: () => this.dialogs.open('breakpoints') },
     { keys: 'Alt+Shift+M', says: 'The menu of the selection, and what lies there', run: () => this.menu() },

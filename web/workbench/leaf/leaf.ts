@@ -39,7 +39,7 @@ import { LeafNotes } from './overlays/leaf-notes';
 import { LeafPainter } from '../canvas/leaf-painter';
 import { EmptyPlaces } from './overlays/empty-places';
 import { LeafTravel } from './overlays/leaf-travel';
-import { Canvases } from '../state/canvases';
+import { Canvases, keyOf } from '../state/canvases';
 import { Holding } from '../state/holding';
 import { Company } from '../state/company';
 import { Leaves, type LeafView } from '../state/leaves';
@@ -145,8 +145,9 @@ export class Leaf implements OnDestroy, Surface, LeafView, LeafFrame {
     });
     effect(() => this.hide(this.editorOnly.hidden()));
     effect(() => {
-      const [unrolled, { preview }] = [this.spread.unrolled(), this.breakpoint()];
-      untracked(() => this.unroll(unrolled, preview));
+      const site = this.session.site();
+      const drawn = site && keyOf(this.addresses(site));
+      untracked(() => this.drawnOtherwise(drawn));
     });
     effect(() => {
       const [held, state] = [this.selection.all(), this.selection.state()];
@@ -227,12 +228,11 @@ export class Leaf implements OnDestroy, Surface, LeafView, LeafFrame {
     this.outlines.soon();
   }
 
-  /** Draws the leaf anew when it is unrolled, rolled up, or unrolled on a screen of another size. */
-  private unroll(unrolled: boolean, { width, height }: Breakpoint['preview']): void {
-    const drawn = unrolled ? `${width} × ${height}` : '';
+  /** Draws the leaf anew when it is unrolled, rolled up, or unrolled on a screen of another size, and when its pages become dark or light. */
+  private drawnOtherwise(drawn: string | undefined): void {
     const page = this.session.page();
     if (drawn !== this.drawnAs && page && this.painter) this.load(page);
-    this.drawnAs = drawn;
+    this.drawnAs = drawn ?? '';
   }
 
   /** Takes parts out of sight, in the editor alone. */
@@ -290,7 +290,8 @@ export class Leaf implements OnDestroy, Surface, LeafView, LeafFrame {
 
   private addresses(site: Site): Addresses {
     const { preview } = this.breakpoint();
-    return { ...canvasAddresses(site.id), ...(this.spread.unrolled() && { unrolled: preview }) };
+    const unrolled = this.spread.unrolled() && { unrolled: preview };
+    return { ...canvasAddresses(site.id), ...unrolled, ...(this.spread.dark() && { dark: true }) };
   }
 
   /** The page's own height while it is unrolled, else its screen's. */

@@ -61,5 +61,6 @@ export class Canvases {
   }
 }
 
-/** Leaves are drawn alike unless unrolled on screens of their own. */
-const keyOf = ({ unrolled }: Addresses): string => (unrolled ? `${unrolled.width} × ${unrolled.height}` : '');
+/** Leaves are drawn alike unless unrolled on screens of their own, all of them dark or none. */
+export const keyOf = ({ unrolled, dark }: Addresses): string =>
+  `${unrolled ? `${unrolled.width} × ${unrolled.height}` : ''}${dark ? ' dark' : ''}`;

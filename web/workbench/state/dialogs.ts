@@ -101,6 +101,18 @@ const table = {
     width: '480px',
     load: () => import('../dialogs/look/new-token-dialog').then((file) => file.NewTokenDialog),
   },
+  looks: {
+    header: 'Looks of this site',
+    width: 'min(1120px, 95vw)',
+    height: '86vh',
+    load: () => import('../dialogs/look/looks-dialog').then((file) => file.LooksDialog),
+  },
+  'apply look': {
+    header: '',
+    width: 'min(1040px, 95vw)',
+    height: '86vh',
+    load: () => import('../dialogs/look/apply-look-dialog').then((file) => file.ApplyLookDialog),
+  },
   link: {
     header: 'Link',
     width: 'min(560px, 94vw)',

@@ -29,6 +29,10 @@ const leastHeight = 120;
 @Injectable()
 export class LedgerState {
   readonly group = signal<LedgerGroup>('type');
+  /** Only what is set on the part itself, of every group. */
+  readonly ownOnly = signal(false);
+  /** Also the rows of properties that do nothing on the part. */
+  readonly idleShown = signal(false);
   /** Its height in px, kept in this browser. */
   readonly height = signal(Number(localStorage.getItem('fold ledger')) || 286);
 

@@ -24,7 +24,9 @@ export class PaintedPage implements OnDestroy {
   /** The same for what the site says of how its pages look; nothing where the page is not live. */
   readonly changesOfSite = computed(() => {
     const [site, release] = [this.session.site(), this.session.release()];
-    return site && release?.page && this.painted() ? changesOfSite(release.styling, stylingOf(site), this.naming()) : [];
+    return site && release?.page && this.painted()
+      ? changesOfSite(release.styling, stylingOf(site), this.naming())
+      : [];
   });
   private readonly naming = computed<Naming>(() => {
     const site = this.session.site();

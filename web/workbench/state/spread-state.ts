@@ -18,6 +18,13 @@ export class SpreadState {
   readonly width = signal(1000);
   /** Every leaf is drawn as high as its page, with the end of each screen marked. */
   readonly unrolled = signal(false);
+  /** The leaves show the page as visitors see it who prefer dark pages. */
+  readonly dark = signal(false);
+  /** The site has a look for such pages. */
+  readonly hasDark = computed(() => {
+    const site = this.session.site();
+    return site?.looks?.some((one) => one.id === site.dark) === true;
+  });
   /** A screen of any size: the leaf of the breakpoint that decides there takes it on. */
   readonly anySize = signal<{ readonly width: number; readonly height?: number } | undefined>(undefined);
 

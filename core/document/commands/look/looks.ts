@@ -2,6 +2,7 @@ import { counterparts, tokensOfLook, valueOfLook, valuesOfLook } from '../../../
 import { inOrderOfNaming, keptToken, tokenOf, tokensOf } from '../../../style/tokens/tokens';
 import { checkValue } from '../../../style/value';
 import type { SiteEdit } from '../../edits/site-edit';
+import { withLeaf } from '../../edits/tree-leaf';
 import { newIdentifier } from '../../identifier';
 import { leaves } from '../../leaves';
 import { Problem } from '../../problem';
@@ -83,12 +84,12 @@ export function applyLook(site: Site, look: Dress): SiteEdit[] {
   const { ids, then, edits } = takeTokens(site, look);
   const said = (style: StyleMap): StyleMap => styleOfLook(then, look, ids, style);
   const elements = [...new Set([...Object.keys(site.elements), ...Object.keys(look.elements)])].flatMap((tag) =>
-    styleEdits(site, ['elements', tag], site.elements[tag] ?? {}, said(look.elements[tag] ?? {})),
+    styleEdits(then, ['elements', tag], site.elements[tag] ?? {}, said(look.elements[tag] ?? {})),
   );
   const fonts = [...new Set([...site.fonts, ...look.fonts])];
   const typefaces: SiteEdit[] =
     fonts.length === site.fonts.length ? [] : [{ do: 'set', on, field: ['fonts'], value: fonts }];
-  const all = [...edits, ...elements, ...classEdits(site, look, said), ...typefaces];
+  const all = [...edits, ...elements, ...classEdits(then, look, said), ...typefaces];
   if (all.length > mostEdits)
     throw new Problem(
       `This look changes ${all.length.toLocaleString('en')} values, and one step holds ${mostEdits.toLocaleString('en')}.`,
@@ -136,9 +137,7 @@ const styleOfLook = (site: Site, look: Dress, ids: ReadonlyMap<string, string>, 
       const told = Object.entries(byState).map(([state, values]) => [
         state,
         Object.fromEntries(
-          Object.entries(values)
-            .map(([property, value]) => [property, valueOfLook(site, look, ids, value, at)] as const)
-            .filter(([property, value]) => checkValue(site, property, value).ok),
+          Object.entries(values).map(([property, value]) => [property, valueOfLook(site, look, ids, value, at)]),
         ),
       ]);
       return [[at, Object.fromEntries(told)]];
@@ -148,9 +147,19 @@ const styleOfLook = (site: Site, look: Dress, ids: ReadonlyMap<string, string>, 
 /** The edits that make one style of the site another; what stands at breakpoints that went stays. */
 const styleEdits = (site: Site, place: readonly string[], was: StyleMap, is: StyleMap): SiteEdit[] =>
   leaves(was, is).flatMap(({ path, is: value }) =>
-    path.length === 3 && site.breakpoints.some((one) => one.id === path[0])
+    path.length === 3 && site.breakpoints.some((one) => one.id === path[0]) && canBe(site, path[2]!, value)
       ? [{ do: 'set', on, field: [...place, ...path], ...(value !== undefined && { value }) } as SiteEdit] // a place of a style
       : [],
+  );
+
+const canBe = (site: Site, property: string, value: unknown): boolean =>
+  typeof value !== 'string' || checkValue(site, property, value).ok;
+
+/** A style without what the site cannot have. */
+const allowed = (site: Site, style: StyleMap): StyleMap =>
+  styleEdits(site, [], {}, style).reduce<StyleMap>(
+    (made, edit) => (edit.do === 'set' ? (withLeaf(made, edit.field, edit.value) as StyleMap) : made), // a style stays one
+    {},
   );
 
 /** Each class of the look as it says, by its id or else its name; those that have gone come back. */
@@ -159,6 +168,8 @@ function classEdits(site: Site, look: Dress, said: (style: StyleMap) => StyleMap
   return look.classes.flatMap(({ id, name, style }): SiteEdit[] => {
     const there = site.classes.find((one) => one.id === id) ?? site.classes.find((one) => one.name === name);
     if (there) return styleEdits(site, ['classes', there.id, 'style'], there.style, said(style));
-    return [{ do: 'insert', on, into: 'classes', index: index++, item: { id, name, style: said(style) } }];
+    return [
+      { do: 'insert', on, into: 'classes', index: index++, item: { id, name, style: allowed(site, said(style)) } },
+    ];
   });
 }

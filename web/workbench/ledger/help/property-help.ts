@@ -14,7 +14,7 @@ import { styleEdit } from '@core/document/commands/style';
 import { applyEdits } from '@core/document/edits/apply';
 import type { Page } from '@core/document/page';
 import { alternatives } from '@core/style/alternatives';
-import { propertyOf } from '@core/style/properties';
+import { propertyWords } from '@core/style/property-words';
 import { PageSession } from '../../../services/page-session';
 import { Requests, type HelpAsked } from '../../state/requests';
 import { Selection } from '../../state/selection';
@@ -150,7 +150,7 @@ export class PropertyHelp {
     const help = this.shown();
     return (
       help?.properties
-        .map((one) => propertyOf(one)?.says ?? '')
+        .map((one) => propertyWords[one] ?? '')
         .slice(0, help.properties.length > 2 ? 1 : 2)
         .join(' ') ?? ''
     );
