@@ -34,7 +34,7 @@ const why = (page: Page, property: string, id = 't'): string | undefined => noEf
 // @webref/css: the “applies to” line of each property, as the W3C's definitions have it.
 describe('What a property applies to', () => {
   const everywhere =
-    /^all elements( \(but see prose\))?$|^All elements\. In SVG|^all elements except:? (internal table|table-column-group|ruby base)/;
+    /^all( HTML)? elements( \(but see prose\)| and text|, and optionally to the ::before and ::after pseudo-elements)?$|^All elements\. In SVG|^all elements except:? (internal table|table-column-group|table row groups|ruby base)|^container elements, graphics elements/i;
   for (const { name } of properties)
     it(`is known for ${name} as the standard has it`, () => {
       const standard = webref.properties.find((one) => one.name === name)?.appliesTo ?? '';

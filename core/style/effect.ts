@@ -10,6 +10,8 @@ interface Layout {
   readonly position: string;
   readonly parentDisplay: string;
   readonly replaced: boolean;
+  /** The page itself, which scrolls with the screen. */
+  readonly isRoot: boolean;
   /** The part an absolute box is placed against is a grid. */
   readonly insideGrid: boolean;
   value(name: string): string;
@@ -30,6 +32,9 @@ const isGrid = (display: string): boolean => /^(inline-)?grid$/.test(display);
 const isBlockContainer = (display: string): boolean =>
   /^(block|flow-root|inline-block|list-item|table-cell)$/.test(display);
 const isAbsolute = (position: string): boolean => position === 'absolute' || position === 'fixed';
+/** A multi-column container (CSS Multicol 1, §2). */
+const hasColumns = ({ display, value }: Layout): boolean =>
+  isBlockContainer(display) && value('column-count') !== 'auto';
 const isInline = (layout: Layout): boolean => layout.display === 'inline' && !layout.replaced;
 
 const named = (names: string): string[] => names.split(' ');
@@ -55,8 +60,10 @@ export const appliesTo: readonly AppliesTo[] = [
       'multi-column containers, flex containers, grid containers, and grid lanes containers',
     ],
     names: named('justify-content row-gap column-gap'),
-    applies: ({ display }) =>
-      isFlex(display) || isGrid(display) ? undefined : `display is ${display}, neither flex nor grid`,
+    applies: (layout) =>
+      isFlex(layout.display) || isGrid(layout.display) || hasColumns(layout)
+        ? undefined
+        : `display is ${layout.display}, neither flex nor grid`,
   },
   {
     standard: ['block containers, multicol containers, flex containers, and grid containers'],
@@ -125,12 +132,67 @@ export const appliesTo: readonly AppliesTo[] = [
     applies: (layout) => (isInline(layout) ? 'display is inline' : undefined),
   },
   {
-    standard: ['scroll containers'],
-    names: ['scrollbar-width'],
-    applies: ({ value }) =>
-      ['overflow-x', 'overflow-y'].some((name) => /^(hidden|scroll|auto)$/.test(value(name)))
+    standard: ['scroll containers', 'scroll container elements', 'all elements'],
+    names: [
+      ...named('scrollbar-width scrollbar-gutter scrollbar-color scroll-behavior scroll-snap-type'),
+      ...named('overscroll-behavior-x overscroll-behavior-y'),
+      ...sides.map((side) => `scroll-padding-${side}`),
+    ],
+    applies: ({ value, isRoot }) =>
+      isRoot || ['overflow-x', 'overflow-y'].some((name) => /^(hidden|scroll|auto)$/.test(value(name)))
         ? undefined
         : 'the part does not scroll (overflow)',
+  },
+  {
+    standard: ['block containers except table wrapper boxes'],
+    names: ['column-count'],
+    applies: ({ display, replaced }) => {
+      if (replaced) return 'a picture has no columns';
+      return isBlockContainer(display) ? undefined : `display is ${display}, not block`;
+    },
+  },
+  {
+    standard: ['multicol containers'],
+    names: ['column-fill'],
+    applies: (layout) => (hasColumns(layout) ? undefined : 'the part has no columns (column-count)'),
+  },
+  {
+    standard: ['grid containers, flex containers, multicol containers, and grid lanes containers'],
+    names: named('column-rule-width column-rule-style column-rule-color'),
+    applies: (layout) =>
+      hasColumns(layout) || isFlex(layout.display) || isGrid(layout.display)
+        ? undefined
+        : 'the part has no columns (column-count)',
+  },
+  {
+    standard: ['in-flow block-level elements', 'block-level elements, floats, regions, pages', 'all elements.'],
+    names: named('column-span clear float'),
+    applies: ({ parentDisplay, position }) => {
+      if (isAbsolute(position)) return `position is ${position}, so it is out of the flow`;
+      return isFlex(parentDisplay) || isGrid(parentDisplay)
+        ? 'the parent is flex or grid, where nothing floats'
+        : undefined;
+    },
+  },
+  {
+    standard: ['floats and initial letter boxes'],
+    names: named('shape-outside shape-margin'),
+    applies: ({ value }) => (value('float') === 'none' ? 'the part does not float' : undefined),
+  },
+  {
+    standard: [
+      'transformable elements',
+      'elements for which size containment can apply',
+      'See below',
+      'all elements except: non-replaced inline elements, table rows, row groups, table columns, and column groups.',
+      'all elements except inline-level boxes, internal ruby boxes, table column boxes, table column group boxes, absolutely-positioned boxes',
+      'block-level boxes, grid items, flex items, table row groups, table rows (but see prose)',
+    ],
+    names: named(
+      'translate rotate scale transform transform-origin perspective perspective-origin transform-style backface-visibility ' +
+        'contain content-visibility touch-action break-inside break-before break-after',
+    ),
+    applies: (layout) => (isInline(layout) ? 'display is inline' : undefined),
   },
   {
     standard: ['replaced elements'],
@@ -149,10 +211,16 @@ export const appliesTo: readonly AppliesTo[] = [
       'non-replaced inline boxes and SVG text content elements',
       'block containers',
       'block containers hat establish an inline formatting context',
+      'block containers that establish an inline formatting context',
       'all elements and text',
+      'text or elements that accept text input',
     ],
     names: named(
-      'text-transform letter-spacing line-height text-align text-wrap-style color font-family font-size font-weight font-style',
+      'text-transform letter-spacing line-height text-align text-wrap-style color font-family font-size font-weight font-style ' +
+        'text-shadow word-spacing text-wrap-mode overflow-wrap word-break hyphens text-emphasis-style text-emphasis-color ' +
+        'text-emphasis-position tab-size text-indent text-overflow text-align-last font-variant-caps font-variant-numeric ' +
+        'font-variant-ligatures font-variant-position font-feature-settings font-variation-settings font-kerning ' +
+        'font-optical-sizing orphans widows caret-color',
     ),
     applies: ({ replaced }) => (replaced ? 'a picture holds no text' : undefined),
   },
@@ -167,8 +235,39 @@ function silenced(name: string, { value, display, replaced }: Layout): string | 
   const border = /^border-(top|right|bottom|left)-(width|color)$/.exec(name);
   if (border && /^(none|hidden)$/.test(value(`border-${border[1]!}-style`)))
     return `border-${border[1]!}-style is ${value(`border-${border[1]!}-style`)}`;
-  if (/^background-(size|position|repeat)/.test(name) && value('background-image') === 'none')
+  if (
+    /^background-(size|position|repeat|attachment|origin|blend-mode)/.test(name) &&
+    value('background-image') === 'none'
+  )
     return 'there is no background picture';
+  return silencedByAnother(name, value);
+}
+
+/** A property that says how something is that another one has not asked for, by that other one. */
+const askedFor: Readonly<Record<string, readonly [property: string, nothing: string]>> = {
+  'text-decoration-style': ['text-decoration-line', 'none'],
+  'text-decoration-color': ['text-decoration-line', 'none'],
+  'text-decoration-thickness': ['text-decoration-line', 'none'],
+  'text-emphasis-color': ['text-emphasis-style', 'none'],
+  'text-emphasis-position': ['text-emphasis-style', 'none'],
+  'column-rule-width': ['column-rule-style', 'none'],
+  'column-rule-color': ['column-rule-style', 'none'],
+  'outline-width': ['outline-style', 'none'],
+  'outline-color': ['outline-style', 'none'],
+  'outline-offset': ['outline-style', 'none'],
+  'mask-size': ['mask-image', 'none'],
+  'mask-position': ['mask-image', 'none'],
+  'mask-repeat': ['mask-image', 'none'],
+  'mask-composite': ['mask-image', 'none'],
+  'transition-delay': ['transition-duration', '0s'],
+  'transition-timing-function': ['transition-duration', '0s'],
+  'transition-property': ['transition-duration', '0s'],
+  'text-overflow': ['overflow-x', 'visible'],
+};
+
+function silencedByAnother(name: string, value: Layout['value']): string | undefined {
+  const [other, nothing] = Object.hasOwn(askedFor, name) ? askedFor[name]! : [];
+  if (other !== undefined && value(other) === nothing) return `${other} is ${nothing}`;
   if (name === 'object-position' && value('object-fit') === 'fill')
     return 'object-fit is fill, which leaves nothing to move';
   return undefined;
@@ -213,6 +312,7 @@ function findLayout(site: Site, page: Page, id: string, breakpoint: string): Lay
     position,
     parentDisplay,
     replaced: partOf(page, id).tag === 'img',
+    isRoot: parent === undefined,
     insideGrid: holder !== undefined && isGrid(of(holder, 'display')),
     value: (name) => of(id, name),
   };

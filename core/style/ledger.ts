@@ -14,6 +14,8 @@ export interface LedgerRow {
   readonly properties: readonly string[];
   /** What each longhand is called within the row. */
   readonly parts: readonly string[];
+  /** Set seldom. */
+  readonly seldom?: boolean;
 }
 
 const sides = ['top', 'right', 'bottom', 'left'];
@@ -24,6 +26,13 @@ const sets: readonly LedgerRow[] = [
   { label: 'padding', properties: sides.map((side) => `padding-${side}`), parts: sides },
   { label: 'margin', properties: sides.map((side) => `margin-${side}`), parts: sides },
   { label: 'inset', properties: sides, parts: sides },
+  { label: 'scroll-margin', properties: sides.map((side) => `scroll-margin-${side}`), parts: sides },
+  { label: 'scroll-padding', properties: sides.map((side) => `scroll-padding-${side}`), parts: sides },
+  {
+    label: 'overscroll-behavior',
+    properties: ['overscroll-behavior-x', 'overscroll-behavior-y'],
+    parts: ['x', 'y'],
+  },
   { label: 'background-position', properties: ['background-position-x', 'background-position-y'], parts: ['x', 'y'] },
   {
     label: 'border-radius',
@@ -40,10 +49,10 @@ const sets: readonly LedgerRow[] = [
 /** The rows of each group, in the ledger's order. */
 export const ledgerRows: Readonly<Record<Group, readonly LedgerRow[]>> = (() => {
   const rows = Object.fromEntries(groups.map((group) => [group, [] as LedgerRow[]])) as Record<Group, LedgerRow[]>; // one list a group
-  for (const { name, group } of properties) {
+  for (const { name, group, seldom } of properties) {
     const set = sets.find((one) => one.properties.includes(name));
-    if (!set) rows[group].push({ label: name, properties: [name], parts: [''] });
-    else if (set.properties[0] === name) rows[group].push(set);
+    if (!set) rows[group].push({ label: name, properties: [name], parts: [''], seldom });
+    else if (set.properties[0] === name) rows[group].push({ ...set, seldom });
   }
   return rows;
 })();

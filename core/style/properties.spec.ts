@@ -1,5 +1,6 @@
 import webref from '@webref/css/css.json';
-import { lexer, parse } from 'css-tree';
+import { parse } from 'css-tree';
+import { lexer } from './lexer';
 import { properties } from './properties';
 import { propertyWords } from './property-words';
 

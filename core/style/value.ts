@@ -1,5 +1,6 @@
-import { generate, lexer, parse, walk, type CssNode } from 'css-tree';
+import { generate, parse, walk, type CssNode } from 'css-tree';
 import type { Site } from '../document/site';
+import { lexer } from './lexer';
 import { propertyOf } from './properties';
 import { addressesIn, leadsOutside, wholeValue, type Whole } from './whole-value';
 

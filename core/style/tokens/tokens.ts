@@ -1,7 +1,8 @@
-import { lexer, parse } from 'css-tree';
+import { parse } from 'css-tree';
 import { baseOf, chain } from '../../document/breakpoint';
 import type { Site } from '../../document/site';
 import type { KeptToken, Token, TokenKind } from '../../document/token';
+import { lexer } from '../lexer';
 import { checkValue } from '../value';
 
 export type Tokens = Pick<Site, 'tokens' | 'breakpoints'>;

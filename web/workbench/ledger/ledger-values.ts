@@ -192,9 +192,28 @@ export class LedgerValues {
       columns.every(({ cells }) => cells.every(({ cell }) => cell.noEffect !== undefined && !cell.own)),
     ),
   );
-  protected readonly shownRows = computed(() => {
+  /** Rows of what is set seldom and has its initial value at every breakpoint: out of the way as well. */
+  protected readonly seldomRows = computed(() => {
     const idle = new Set(this.idleRows());
-    return [...this.rows().filter((row) => !idle.has(row)), ...(this.ledgerState.idleShown() ? idle : [])];
+    return this.rows().filter(
+      (row) =>
+        row.row.seldom === true &&
+        !idle.has(row) &&
+        row.columns.every(({ cells }) => cells.every(({ cell }) => !cell.own && cell.from === 'initial')),
+    );
+  });
+  /** The first of them by name. */
+  protected readonly seldomNames = computed(() => {
+    const names = this.seldomRows().map(({ row }) => row.label);
+    return names.slice(0, 4).join(', ') + (names.length > 4 ? ' …' : '');
+  });
+  protected readonly shownRows = computed(() => {
+    const [idle, seldom] = [new Set(this.idleRows()), new Set(this.seldomRows())];
+    return [
+      ...this.rows().filter((row) => !idle.has(row) && !seldom.has(row)),
+      ...(this.ledgerState.seldomShown() ? seldom : []),
+      ...(this.ledgerState.idleShown() ? idle : []),
+    ];
   });
 
   /** Shares of a columns part, or the share of one column, by breakpoint. */

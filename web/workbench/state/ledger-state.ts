@@ -11,6 +11,8 @@ export const ledgerGroups: readonly { readonly id: LedgerGroup; readonly word: s
   { id: 'type', word: 'Type' },
   { id: 'fill', word: 'Fill' },
   { id: 'edge', word: 'Edge' },
+  { id: 'effect', word: 'Effect' },
+  { id: 'motion', word: 'Motion' },
   { id: 'content', word: 'Content' },
   { id: 'screen', word: 'First screen' },
   { id: 'findings', word: 'Findings' },
@@ -31,6 +33,8 @@ export class LedgerState {
   readonly group = signal<LedgerGroup>('type');
   /** Only what is set on the part itself, of every group. */
   readonly ownOnly = signal(false);
+  /** Also the rows of properties that are set seldom. */
+  readonly seldomShown = signal(false);
   /** Also the rows of properties that do nothing on the part. */
   readonly idleShown = signal(false);
   /** Its height in px, kept in this browser. */
