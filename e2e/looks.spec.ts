@@ -122,6 +122,31 @@ describe('With looks', () => {
     await visit.person.ready();
   });
 
+  it('one chooses a typeface in its own letters, which comes with the page that uses it', async () => {
+    await visit.person.pick('wide', 'h1', 'Title');
+    await visit.person.group('Type');
+    await visit.person.clickHidden('[aria-label="Choose a typeface for Wide"]');
+    await visit.person.find('fold-faces-dialog');
+    await visit.person.until(
+      async () => (await visit.browser.driver.findElements(By.css('[data-faces-loaded="12"]'))).length === 1,
+      'not every typeface is loaded',
+    );
+    expect(await axeFindings(visit.browser.driver)).toEqual([]);
+    await (await visit.person.find('[data-face="Source Serif 4"]')).click();
+    await visit.person.noDialog();
+    await visit.person.until(async () => (await face()).includes('Source Serif 4'), 'the typeface is not set');
+    const inLetters = (): Promise<boolean> =>
+      visit.person.inLeaf<boolean>(
+        'wide',
+        `return [...document.fonts].some((one) => one.family.includes('Source Serif 4') && one.status === 'loaded')`,
+      );
+    await visit.person.until(inLetters, 'its letters are not loaded');
+    await visit.person.saved();
+    await visit.person.chord(Key.CONTROL, 'z');
+    await visit.person.until(async () => (await face()).includes('Fraunces'), 'it is not undone');
+    await visit.person.saved();
+  });
+
   it('one binds a ready-made look to dark pages, deletes it, and gets it back', async () => {
     await opened();
     await visit.person.clickHidden('button[aria-label="Lamp room: for dark pages"]');

@@ -31,9 +31,6 @@ try {
   await person.clickOn('wide', 'h1');
   await person.group('Type');
   await shoot('workbench');
-  await person.selectAround(2);
-  await person.group('Space');
-  await shoot('ledger-space');
   await person.clickOn('wide', 'article img');
   await person.group('Content');
   await shoot('ledger-content');
@@ -45,6 +42,11 @@ try {
   await person.chord(Key.ALT, Key.SHIFT, 'x');
   await person.find('.tokens');
   await shoot('tokens');
+  await person.keys(Key.ESCAPE);
+  await person.noDialog();
+  await person.chord(Key.ALT, Key.SHIFT, 'e');
+  await person.find('fold-looks-dialog fold-page-drawing');
+  await shoot('looks');
   await person.keys(Key.ESCAPE);
   await person.noDialog();
 

@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { By, Key } from 'selenium-webdriver';
 import * as z from 'zod';
+import { axeFindings } from './axe';
 import { visiting } from './visit';
 
 describe('With tokens', () => {
@@ -162,6 +163,78 @@ describe('With tokens', () => {
     expect(inks).not.toContain('rgb(140, 47, 57)');
     expect(inks).toContain('rgb(34, 51, 59)');
     await visit.person.openPage('tidewick-home');
+  });
+
+  it('one deletes one for a value that is typed, hears why it cannot be, and undoes it', async () => {
+    const sands = (): Promise<number> =>
+      visit.person.inLeaf<number>(
+        'wide',
+        `return [...document.querySelectorAll('section')].filter((one) => view.getComputedStyle(one).backgroundColor === 'rgb(224, 224, 255)').length`,
+      );
+    await opened();
+    await (await visit.person.find('button[aria-label="Delete sand"]')).click();
+    const field = await visit.person.find('[data-token-detail] input.typed');
+    await field.sendKeys('#e0e0f');
+    await (await visit.person.find('[data-delete-token] button')).click();
+    await visit.person.find('.p-toast-message');
+    await field.sendKeys('f');
+    await (await visit.person.find('[data-delete-token] button')).click();
+    await visit.person.until(async () => (await sands()) > 0, 'what names it does not look like the value');
+    await closed();
+    await visit.person.saved();
+    await visit.person.chord(Key.CONTROL, 'z');
+    await visit.person.until(async () => (await sands()) === 0, 'it is not undone');
+    await visit.person.saved();
+  });
+
+  it('one makes a scale of type, sees it in the site’s faces at each breakpoint, and saves it in one step', async () => {
+    const drawn = (): Promise<string[]> =>
+      visit.browser.driver.executeScript<string[]>(
+        `const inside = document.querySelector('fold-scales iframe').contentDocument;
+        return [...inside.querySelectorAll('h2')].map((one) => getComputedStyle(one).fontSize)`,
+      );
+    const column = (at: number): Promise<string[]> =>
+      visit.browser.driver.executeScript<string[]>(
+        `return [...document.querySelectorAll('fold-scales tbody tr')].map((row) => row.children[arguments[0]].textContent.trim() + 'px')`,
+        at,
+      );
+    const names = (): Promise<string[]> =>
+      visit.browser.driver.executeScript<string[]>(
+        'return [...document.querySelectorAll("[data-token]")].map((one) => one.dataset.token)',
+      );
+    await opened();
+    const before = (await names()).length;
+    await tab('Scales');
+    await visit.person.find('fold-scales iframe');
+    await visit.person.until(async () => (await drawn()).length === 9, 'the sizes are not drawn');
+    expect(await drawn()).toEqual(await column(1));
+    expect(
+      await visit.browser.driver.executeScript(
+        `return getComputedStyle(document.querySelector('fold-scales iframe').contentDocument.querySelector('h2')).fontFamily`,
+      ),
+    ).toContain('Fraunces');
+    await visit.browser.driver.executeScript(
+      `[...document.querySelectorAll('fold-scales .drawn button')].find((one) => one.textContent.includes('Phone')).click()`,
+    );
+    await visit.person.until(
+      async () => (await drawn()).join() === (await column(3)).join(),
+      'the sizes of the phone are not drawn',
+    );
+    expect(await axeFindings(visit.browser.driver)).toEqual([]);
+    await (await visit.person.find('[data-take-scale] button')).click();
+    await visit.person.until(
+      async () => (await (await visit.person.find('fold-scales .takes')).getText()).includes('9 created'),
+      'it is not said that they are made',
+    );
+    await tab('Values');
+    await visit.person.until(async () => (await names()).length === before + 9, 'the tokens are not there');
+    await closed();
+    await visit.person.saved();
+    await visit.person.chord(Key.CONTROL, 'z');
+    await visit.person.saved();
+    await opened();
+    expect((await names()).length).toBe(before);
+    await closed();
   });
 
   it('one saves them as a file, and takes one in after a look at what it changes, as one step of undo', async () => {

@@ -5,7 +5,7 @@ import { withoutSwitchedOff } from '../document/seen/switched-off';
 import type { Site } from '../document/site';
 import { states, type StyleMap } from '../document/style-map';
 import { partOf, subtree } from '../document/tree';
-import { fontOf } from '../style/fonts';
+import { fonts } from '../style/fonts';
 import type { Addresses } from './declarations';
 import { markupContext, elementOf, innerHtml, openTag, rulesOfContent, type Marking } from './markup';
 import { layerRules, lentRules, sheetOf, type Lender, type Styled } from './rules';
@@ -108,8 +108,7 @@ function pageCss(
 function usedFiles(site: Site, page: Page, css: string, html: string): Compiled['files'] {
   const has = (file: string): boolean => css.includes(file) || html.includes(file);
   const files = Object.values(site.pictures).flatMap((picture) => picture.files.map((one) => one.file));
-  const fonts = site.fonts.flatMap((family) => fontOf(family)?.file ?? []);
-  return { pictures: files.filter(has), fonts };
+  return { pictures: files.filter(has), fonts: fonts.map((one) => one.file).filter(has) };
 }
 
 /** The part whose picture is seen first: the first picture in the first section that is no header; loaded at once and before others. */

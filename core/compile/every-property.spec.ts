@@ -78,3 +78,19 @@ describe('Every property', () => {
     });
   });
 });
+
+describe('A typeface', () => {
+  it('is published with the pages that name it, themselves or by a token, and no other is', () => {
+    const named = { ...site, fonts: ['Fraunces'], tokens: { face: 'Literata, serif' } };
+    const words = (family: string): Part =>
+      plainPart('text', 'p', {
+        content: { base: { text: 'Words' } },
+        style: { wide: { normal: { 'font-family': family } } },
+      });
+    const published = (parts: Record<string, Part>): string[] =>
+      compile(named, pageHolding(parts)).files.fonts.map((file) => file.split('-latin-')[0]!);
+    expect(published({ a: words('serif') })).toEqual([]);
+    expect(published({ a: words('"Source Serif 4", serif') })).toEqual(['source-serif-4']);
+    expect(published({ a: words('var(--face)'), b: words('Jost, sans-serif') })).toEqual(['jost', 'literata']);
+  });
+});

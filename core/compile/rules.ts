@@ -4,7 +4,7 @@ import { isMarked, kindOf, kinds, markOf } from '../document/kinds/registry';
 import { leaves } from '../document/leaves';
 import type { Site } from '../document/site';
 import { states, type Declarations, type State, type StyleMap } from '../document/style-map';
-import { fontOf } from '../style/fonts';
+import { fonts } from '../style/fonts';
 import { namedBy, publishedName, publishedText, tokenOf } from '../style/tokens/tokens';
 import { inDark } from '../style/tokens/look-tokens';
 import { tokenValueProblem } from '../style/value';
@@ -130,16 +130,15 @@ function kindRules(
   return `body,body *{box-sizing:border-box}main{all:inherit;display:contents}${layerRules(site, [...styled.values()], addresses)}${inside.join('')}${hasLinks ? linkRules : ''}`;
 }
 
-function fontFaces(site: Site, addresses: Addresses): string {
-  return site.fonts
-    .map((family) => fontOf(family))
-    .filter((font) => font !== undefined)
+/** The typefaces that ship, where a text of CSS names them. */
+const fontFaces = (addresses: Addresses, text?: string): string =>
+  fonts
+    .filter(({ family }) => text === undefined || text.includes(family))
     .map(
       ({ family, weights, file }) =>
         `@font-face{font-family:${family.includes(' ') ? `"${family}"` : family};font-weight:${weights};font-display:swap;src:url(${addresses.fonts}${file})format("woff2")}`,
     )
     .join('');
-}
 
 /** What a page's style sheet takes from its site. */
 export interface Use {
@@ -200,7 +199,7 @@ export function sheetOf(
   const named = new Set([...namedBy(site, layers), ...namedBy(inDark(site), layers)]);
   const ids = Object.keys(site.tokens).filter((id) => named.has(id));
   const tokens = tokenRule(site, ids, (id) => publishedName(site, id)) + darkRule(site, ids);
-  return publishedText(site, layerOrder(classes) + fontFaces(site, addresses) + tokens + layers);
+  return publishedText(site, layerOrder(classes) + fontFaces(addresses, tokens + layers) + tokens + layers);
 }
 
 /** All tokens, for a leaf: as they are, or as visitors see them who prefer dark pages. */
@@ -213,7 +212,7 @@ function canvasTokens(site: Site, { dark = false }: Addresses): string {
 export function sharedPieces(site: Site, addresses: Addresses): Map<string, string> {
   return new Map([
     ['order', layerOrder(site.classes)],
-    ['fonts', fontFaces(site, addresses)],
+    ['fonts', fontFaces(addresses)],
     ['tokens', canvasTokens(site, addresses)],
     ...Object.entries(site.elements).map(
       ([selector, style]) =>

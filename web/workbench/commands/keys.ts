@@ -161,11 +161,13 @@ export class Keys {
       run: () => document.querySelector<HTMLElement>('[data-parts-search]')?.focus(),
     },
     { keys: '?', says: 'Show this list', run: () => this.dialogs.open('keys') },
-    ...ledgerGroups.map(({ id, word }, index) => ({
-      keys: `Alt+Shift+${(index + 1) % 10}`,
-      says: `Ledger: ${word}`,
-      run: () => this.ledgerState.group.set(id),
-    })),
+    { keys: 'Alt+Shift+PageUp', says: 'Ledger: the group before', run: () => this.ledgerState.step(-1) },
+    { keys: 'Alt+Shift+PageDown', says: 'Ledger: the next group', run: () => this.ledgerState.step(1) },
+    ...ledgerGroups.flatMap(({ id, word, digit }) =>
+      digit === undefined
+        ? []
+        : { keys: `Alt+Shift+${digit}`, says: `Ledger: ${word}`, run: () => this.ledgerState.group.set(id) },
+    ),
   ];
 
   /** Runs the command of a key press that no field claims; says whether there was one. */

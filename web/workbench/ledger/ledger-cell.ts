@@ -17,6 +17,7 @@ import { lengthUnits } from '@core/geometry/units';
 import { propertyOf } from '@core/style/properties';
 import { severalValues } from '@core/style/several';
 import type { Site } from '@core/document/site';
+import { fonts } from '@core/style/fonts';
 import { unknownFamilies } from '@core/style/layers';
 import { fluidAt } from '@core/style/fluid';
 import { Problem } from '@core/document/problem';
@@ -57,6 +58,7 @@ export class LedgerCell {
   readonly row = input<readonly string[]>([]);
   readonly menu = output<Event>();
   readonly pickPicture = output<void>();
+  readonly pickFace = output<void>();
   /** The class or element the value comes from is to be shown. */
   readonly follow = output<SiteHolder>();
 
@@ -243,10 +245,10 @@ export class LedgerCell {
 
   /** A face nobody has is taken, since a visitor may have it, but not without a word. */
   private sayUnknown(site: Site, value: string): void {
-    const unknown = unknownFamilies(value, site.fonts);
+    const unknown = unknownFamilies(value, [...site.fonts, ...fonts.map((one) => one.family)]);
     if (unknown.length > 0)
       this.session.notices.next(
-        `“${unknown.join('”, “')}” isn’t one of this site’s typefaces (${site.fonts.join(', ')}). Visitors who don’t have it see the next one in the list.`,
+        `“${unknown.join('”, “')}” doesn’t come with the site. Visitors who don’t have it see the next one in the list.`,
       );
   }
 

@@ -333,6 +333,11 @@ export class LedgerValues {
     void this.showMenu(event, (menu) => menu.column(breakpoint));
   }
 
+  protected async pickFace(breakpoint: string, value: string): Promise<void> {
+    const chosen = await this.dialogs.open('faces', { value });
+    if (typeof chosen === 'string') this.commands.setHeld(breakpoint, { 'font-family': chosen });
+  }
+
   protected async pickBackground(breakpoint: string): Promise<void> {
     const picture = await this.dialogs.open('pictures');
     const chosen = this.selection.selected();

@@ -107,6 +107,11 @@ const table = {
     height: '86vh',
     load: () => import('../dialogs/look/looks-dialog').then((file) => file.LooksDialog),
   },
+  faces: {
+    header: 'Typefaces',
+    width: 'min(980px, 95vw)',
+    load: () => import('../dialogs/look/faces-dialog').then((file) => file.FacesDialog),
+  },
   'apply look': {
     header: '',
     width: 'min(1040px, 95vw)',

@@ -3,19 +3,20 @@ import type { Group } from '@core/style/properties';
 
 export type LedgerGroup = Group | 'content' | 'screen' | 'findings';
 
-export const ledgerGroups: readonly { readonly id: LedgerGroup; readonly word: string }[] = [
-  { id: 'flow', word: 'Flow' },
-  { id: 'box', word: 'Box' },
-  { id: 'space', word: 'Space' },
-  { id: 'place', word: 'Place' },
-  { id: 'type', word: 'Type' },
-  { id: 'fill', word: 'Fill' },
-  { id: 'edge', word: 'Edge' },
+/** The tabs of the ledger in their order; most have a key of their own. */
+export const ledgerGroups: readonly { readonly id: LedgerGroup; readonly word: string; readonly digit?: number }[] = [
+  { id: 'flow', word: 'Flow', digit: 1 },
+  { id: 'box', word: 'Box', digit: 2 },
+  { id: 'space', word: 'Space', digit: 3 },
+  { id: 'place', word: 'Place', digit: 4 },
+  { id: 'type', word: 'Type', digit: 5 },
+  { id: 'fill', word: 'Fill', digit: 6 },
+  { id: 'edge', word: 'Edge', digit: 7 },
   { id: 'effect', word: 'Effect' },
   { id: 'motion', word: 'Motion' },
-  { id: 'content', word: 'Content' },
-  { id: 'screen', word: 'First screen' },
-  { id: 'findings', word: 'Findings' },
+  { id: 'content', word: 'Content', digit: 8 },
+  { id: 'screen', word: 'First screen', digit: 9 },
+  { id: 'findings', word: 'Findings', digit: 0 },
 ];
 
 /** The name of the tabs of the ledger: each panel and tab is named after it. */
@@ -39,6 +40,12 @@ export class LedgerState {
   readonly idleShown = signal(false);
   /** Its height in px, kept in this browser. */
   readonly height = signal(Number(localStorage.getItem('fold ledger')) || 286);
+
+  /** Opens the group that many tabs further, round and round. */
+  step(by: number): void {
+    const at = ledgerGroups.findIndex((one) => one.id === this.group());
+    this.group.set(ledgerGroups.at((at + by + ledgerGroups.length) % ledgerGroups.length)!.id);
+  }
 
   resize(height: number): void {
     this.height.set(Math.round(Math.min(Math.max(height, leastHeight), window.innerHeight - 220)));

@@ -43,6 +43,7 @@ import { Selection } from '../../state/selection';
 import { SiteReach } from '../../state/site-reach';
 import { colourHex, withAlpha } from '../../../theme/colour-hex';
 import { Contrasts } from './contrasts';
+import { Scales } from './scales';
 import { TokenFileTab } from './token-file';
 import { usedWords } from './used-words';
 import { WhereUsed } from './where-used';
@@ -84,7 +85,7 @@ const headings: Readonly<Record<TokenKind, string>> = {
 /** The tokens of the site: made, named, set at each breakpoint, deleted with what they become; and which colours can be read on which. */
 @Component({
   selector: 'fold-tokens-dialog',
-  imports: [Button, Contrasts, FormsModule, Hint, InputText, Select, TabsModule, TokenFileTab, WhereUsed],
+  imports: [Button, Contrasts, FormsModule, Hint, InputText, Scales, Select, TabsModule, TokenFileTab, WhereUsed],
   hostDirectives: [DialogFocus],
   templateUrl: './tokens-dialog.html',
   styleUrls: ['./link.css', './tokens-dialog.css'],
@@ -108,6 +109,8 @@ export class TokensDialog {
   >(undefined);
   protected readonly opened = signal<{ readonly id: string; readonly as: 'used' | 'deleting' } | undefined>(undefined);
   protected readonly becomes = signal('');
+  /** A value typed for what the token becomes, in the place of what is chosen. */
+  protected readonly becomesTyped = signal('');
 
   protected readonly breakpoints = computed(() => outwards(this.session.site()?.breakpoints ?? []));
   protected readonly groups = computed(() => {
@@ -245,13 +248,17 @@ export class TokensDialog {
   protected toggle(id: string, as: 'used' | 'deleting'): void {
     const opened = this.opened();
     this.becomes.set('');
+    this.becomesTyped.set('');
     this.opened.set(opened?.id === id && opened.as === as ? undefined : { id, as });
   }
 
   protected delete({ id }: Row): void {
-    const becomes = this.becomes();
-    this.opened.set(undefined);
-    this.attempt((site) => deleteToken(site, id, becomes === '' ? undefined : becomes));
+    const [chosen, typed, base] = [this.becomes(), this.becomesTyped().trim(), this.breakpoints()[0]!.id]; // a site has one
+    const done = this.attempt((site) => {
+      const becomes = typed === '' ? chosen : typedValue(site, base, typed);
+      return deleteToken(site, id, becomes === '' ? undefined : becomes);
+    });
+    if (done) this.opened.set(undefined);
   }
 
   /** Selects a part that names a token. */
