@@ -46,7 +46,7 @@ describe('Keys', () => {
     });
     for (const { keys } of TestBed.inject(Keys).list)
       expect(keys).toMatch(
-        /^(Ctrl\+)?(Alt\+)?(Shift\+)?([A-Z0-9/?]|Enter|Escape|Delete|F2|Arrow(Up|Down|Left|Right))$/,
+        /^(Ctrl\+)?(Alt\+)?(Shift\+)?([A-Z0-9/?]|Enter|Escape|Delete|F2|Page(Up|Down)|Arrow(Up|Down|Left|Right))$/,
       );
   });
 

@@ -98,10 +98,10 @@ describe('A cell of the ledger', () => {
     expect(session.steps).toBe(1);
   });
 
-  it('takes a face the site lacks, and says so', async () => {
+  it('takes a face that does not come with the site, and says so', async () => {
     await show('font-family');
     await type('Nowhere Grotesk, serif');
     expect(own('font-family')).toContain('Nowhere Grotesk');
-    expect(session.said.join()).toContain('“Nowhere Grotesk” isn’t one of this site’s typefaces');
+    expect(session.said.join()).toContain('“Nowhere Grotesk” doesn’t come with the site');
   });
 });
