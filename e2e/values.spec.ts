@@ -40,7 +40,7 @@ describe('Values by eye and by name', () => {
 
   it('a typeface that the site does not have is taken and a class made, but not without a word', async () => {
     await visit.person.setCell('font-family', 'wide', 'Gorgia, serif');
-    await said('“Gorgia” isn’t one of this site’s typefaces');
+    await said('“Gorgia” doesn’t come with the site');
     expect(await visit.person.computed('wide', 'h1', 'font-family')).toBe('Gorgia, serif');
     await visit.person.group('Content');
     const classes = await visit.person.find('#content-classes');
