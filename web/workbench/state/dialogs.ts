@@ -94,18 +94,18 @@ const table = {
     header: 'Tokens of this site',
     width: 'min(1040px, 95vw)',
     height: '84vh',
-    load: () => import('../dialogs/look/tokens-dialog').then((file) => file.TokensDialog),
+    load: () => import('../dialogs/look/tokens/tokens-dialog').then((file) => file.TokensDialog),
   },
   'new token': {
     header: 'New token',
     width: '480px',
-    load: () => import('../dialogs/look/new-token-dialog').then((file) => file.NewTokenDialog),
+    load: () => import('../dialogs/look/tokens/new-token-dialog').then((file) => file.NewTokenDialog),
   },
   looks: {
     header: 'Looks of this site',
     width: 'min(1120px, 95vw)',
     height: '86vh',
-    load: () => import('../dialogs/look/looks-dialog').then((file) => file.LooksDialog),
+    load: () => import('../dialogs/look/looks/looks-dialog').then((file) => file.LooksDialog),
   },
   faces: {
     header: 'Typefaces',
@@ -116,7 +116,7 @@ const table = {
     header: '',
     width: 'min(1040px, 95vw)',
     height: '86vh',
-    load: () => import('../dialogs/look/apply-look-dialog').then((file) => file.ApplyLookDialog),
+    load: () => import('../dialogs/look/looks/apply-look-dialog').then((file) => file.ApplyLookDialog),
   },
   link: {
     header: 'Link',

@@ -1,12 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { FormsModule } from '@angular/forms';
 import { catchError, debounceTime, of, Subject, switchMap } from 'rxjs';
 import { Button } from 'primeng/button';
 import { DynamicDialogConfig, DynamicDialogRef } from 'primeng/dynamicdialog';
-import { SelectButton } from 'primeng/selectbutton';
 import type { WouldChange } from '@core/api/pages';
-import { outwards } from '@core/document/breakpoint';
 import { inWords } from '@core/document/kinds/in-words';
 import type { AnyEdit } from '@core/document/edits/site-edit';
 import type { Page } from '@core/document/page';
@@ -16,6 +13,7 @@ import type { Site } from '@core/document/site';
 import { lookingOtherwise, touchedBy } from '@core/review/looks';
 import { PageFrame, partIn } from '../../../drawing/page-frame';
 import { Api } from '../../../services/api';
+import { BreakpointChoice } from './breakpoint-choice';
 import { PageSession } from '../../../services/page-session';
 import { DialogFocus } from '../../../theme/dialog-focus';
 import { Commands } from '../../commands/commands';
@@ -43,7 +41,7 @@ const outline = '3px solid #b9770e';
 /** What would look different if values moved to something that reaches many parts: measured and drawn, before it is done. */
 @Component({
   selector: 'fold-would-change-dialog',
-  imports: [Button, FormsModule, PageFrame, SelectButton],
+  imports: [BreakpointChoice, Button, PageFrame],
   hostDirectives: [DialogFocus],
   templateUrl: './would-change-dialog.html',
   styleUrl: './would-change-dialog.css',
@@ -58,7 +56,6 @@ export class WouldChangeDialog {
   protected readonly asking: FarReaching = inject<DynamicDialogConfig<FarReaching>>(DynamicDialogConfig).data!; // the dialog is opened with it
 
   protected readonly breakpoint = signal(this.selection.active());
-  protected readonly breakpoints = computed(() => [...outwards(this.session.site()?.breakpoints ?? [])]);
   protected readonly counted = (count: number): string => `${count} ${count === 1 ? 'part' : 'parts'}`;
 
   /** What the edits would make of the page that is open. */

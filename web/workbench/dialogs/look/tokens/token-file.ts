@@ -5,9 +5,9 @@ import { Problem } from '@core/document/problem';
 import type { FileToken, LeftOut } from '@core/style/tokens/file/format';
 import { longestFile, readTokenFile } from '@core/style/tokens/file/read';
 import { tokenFile } from '@core/style/tokens/file/write';
-import { PageSession } from '../../../services/page-session';
-import { Commands } from '../../commands/commands';
-import { counted } from './used-words';
+import { PageSession } from '../../../../services/page-session';
+import { Commands } from '../../../commands/commands';
+import { counted } from '../used-words';
 
 interface Opened {
   readonly name: string;

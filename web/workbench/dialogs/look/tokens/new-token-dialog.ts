@@ -13,10 +13,10 @@ import {
 } from '@core/document/commands/look/tokens';
 import { kindFor } from '@core/style/tokens/token-kind';
 import { problemOf } from '@core/document/problem';
-import { PageSession } from '../../../services/page-session';
-import { DialogFocus } from '../../../theme/dialog-focus';
-import { Commands } from '../../commands/commands';
-import { NameField } from './name-field';
+import { PageSession } from '../../../../services/page-session';
+import { DialogFocus } from '../../../../theme/dialog-focus';
+import { Commands } from '../../../commands/commands';
+import { NameField } from '../name-field';
 
 /** Asks for the name of a new token, once, and puts it in the place of the value it is made from. */
 @Component({
@@ -24,7 +24,7 @@ import { NameField } from './name-field';
   imports: [Button, Checkbox, FormsModule, NameField],
   hostDirectives: [DialogFocus],
   templateUrl: './new-token-dialog.html',
-  styleUrl: './new-class-dialog.css',
+  styleUrl: '../new-class-dialog.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class NewTokenDialog {

@@ -6,8 +6,8 @@ import type { Breakpoint } from '@core/document/breakpoint';
 import type { Page } from '@core/document/page';
 import { seenPage } from '@core/document/seen/seen-page';
 import type { Site } from '@core/document/site';
-import { PageFrame } from '../../../drawing/page-frame';
-import { Api } from '../../../services/api';
+import { PageFrame } from '../../../../drawing/page-frame';
+import { Api } from '../../../../services/api';
 
 /** So wide and high each drawing is at most, in px. */
 const drawn = { width: 440, height: 300 };

@@ -7,8 +7,8 @@ import { setTokenValue } from '@core/document/commands/look/tokens';
 import type { Site } from '@core/document/site';
 import { nearestReadable, ratios, readable } from '@core/style/colour/palette';
 import { plainValue, tokensOf } from '@core/style/tokens/tokens';
-import { PageSession } from '../../../services/page-session';
-import { Commands } from '../../commands/commands';
+import { PageSession } from '../../../../services/page-session';
+import { Commands } from '../../../commands/commands';
 
 interface Named {
   readonly id: string;

@@ -17,13 +17,13 @@ import type { Page } from '@core/document/page';
 import { Problem, problemOf } from '@core/document/problem';
 import { readyLooks } from '@core/document/ready-made/looks';
 import type { Look, Site } from '@core/document/site';
-import { PageDrawing } from '../../../drawing/page-drawing';
-import { PageSession } from '../../../services/page-session';
-import { DialogFocus } from '../../../theme/dialog-focus';
-import { valueOf } from '../../../theme/from-event';
-import { Hint } from '../../../theme/hint';
-import { Commands } from '../../commands/commands';
-import { Dialogs, type FarReaching } from '../../state/dialogs';
+import { PageDrawing } from '../../../../drawing/page-drawing';
+import { PageSession } from '../../../../services/page-session';
+import { DialogFocus } from '../../../../theme/dialog-focus';
+import { valueOf } from '../../../../theme/from-event';
+import { Hint } from '../../../../theme/hint';
+import { Commands } from '../../../commands/commands';
+import { Dialogs, type FarReaching } from '../../../state/dialogs';
 
 interface Card {
   /** Undefined for one that comes with the application. */

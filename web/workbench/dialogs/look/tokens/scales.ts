@@ -19,11 +19,12 @@ import {
   type ScaleEnd,
   type ScaleStep,
 } from '@core/style/tokens/scale';
-import { PageFrame } from '../../../drawing/page-frame';
-import { PageSession } from '../../../services/page-session';
-import { valueOf } from '../../../theme/from-event';
-import { Commands } from '../../commands/commands';
-import { Selection } from '../../state/selection';
+import { PageFrame } from '../../../../drawing/page-frame';
+import { BreakpointChoice } from '../breakpoint-choice';
+import { PageSession } from '../../../../services/page-session';
+import { valueOf } from '../../../../theme/from-event';
+import { Commands } from '../../../commands/commands';
+import { Selection } from '../../../state/selection';
 
 const first: Readonly<Record<Scale['kind'], Scale>> = {
   size: {
@@ -42,7 +43,7 @@ const drawn = 520;
 /** Scales of type and of space: from a size and a ratio on the widest and the narrowest screen, drawn in the site's faces, as tokens. */
 @Component({
   selector: 'fold-scales',
-  imports: [Button, Checkbox, FormsModule, InputNumber, InputText, PageFrame, Select, SelectButton],
+  imports: [BreakpointChoice, Button, Checkbox, FormsModule, InputNumber, InputText, PageFrame, Select, SelectButton],
   templateUrl: './scales.html',
   styleUrl: './scales.css',
   changeDetection: ChangeDetectionStrategy.OnPush,

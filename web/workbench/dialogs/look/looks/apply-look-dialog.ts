@@ -1,23 +1,21 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import { Button } from 'primeng/button';
 import { DynamicDialogConfig, DynamicDialogRef } from 'primeng/dynamicdialog';
-import { SelectButton } from 'primeng/selectbutton';
-import { outwards } from '@core/document/breakpoint';
 import { Problem } from '@core/document/problem';
-import { PageSession } from '../../../services/page-session';
-import { DialogFocus } from '../../../theme/dialog-focus';
-import { Commands } from '../../commands/commands';
-import type { FarReaching } from '../../state/dialogs';
-import { Selection } from '../../state/selection';
-import { SitePages } from '../../state/site-pages';
-import { SpreadState } from '../../state/spread-state';
+import { BreakpointChoice } from '../breakpoint-choice';
+import { PageSession } from '../../../../services/page-session';
+import { DialogFocus } from '../../../../theme/dialog-focus';
+import { Commands } from '../../../commands/commands';
+import type { FarReaching } from '../../../state/dialogs';
+import { Selection } from '../../../state/selection';
+import { SitePages } from '../../../state/site-pages';
+import { SpreadState } from '../../../state/spread-state';
 import { LookPair } from './look-pair';
 
 /** Every page of the site before and after another look, before it is taken. */
 @Component({
   selector: 'fold-apply-look-dialog',
-  imports: [Button, FormsModule, LookPair, SelectButton],
+  imports: [BreakpointChoice, Button, LookPair],
   hostDirectives: [DialogFocus],
   templateUrl: './apply-look-dialog.html',
   styleUrl: './apply-look-dialog.css',
@@ -33,7 +31,6 @@ export class ApplyLookDialog {
 
   private readonly chosen = signal(inject(Selection).active());
   protected readonly at = computed(() => this.spread.breakpointOf(this.chosen()));
-  protected readonly breakpoints = computed(() => [...outwards(this.session.site()?.breakpoints ?? [])]);
   /** The site and the open page as they are, and the site as it would be; undefined where the look cannot be applied any more. */
   protected readonly seen = computed(() => {
     const [site, page] = [this.session.site(), this.session.page()];

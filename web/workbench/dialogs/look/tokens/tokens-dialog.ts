@@ -33,20 +33,20 @@ import { tokenKinds, type TokenKind } from '@core/document/token';
 import { naming, tokensOfStyle } from '@core/style/reach';
 import { kindOfValue, plainValue, tokensIn, tokensOf, tokenValue, type NamedToken } from '@core/style/tokens/tokens';
 import { shownValue, typedValue } from '@core/style/typed-value';
-import { PageSession } from '../../../services/page-session';
-import { DialogFocus } from '../../../theme/dialog-focus';
-import { valueOf } from '../../../theme/from-event';
-import { Hint } from '../../../theme/hint';
-import { Commands } from '../../commands/commands';
-import { Requests } from '../../state/requests';
-import { Selection } from '../../state/selection';
-import { SiteReach } from '../../state/site-reach';
-import { colourHex, withAlpha } from '../../../theme/colour-hex';
+import { PageSession } from '../../../../services/page-session';
+import { DialogFocus } from '../../../../theme/dialog-focus';
+import { valueOf } from '../../../../theme/from-event';
+import { Hint } from '../../../../theme/hint';
+import { Commands } from '../../../commands/commands';
+import { Requests } from '../../../state/requests';
+import { Selection } from '../../../state/selection';
+import { SiteReach } from '../../../state/site-reach';
+import { colourHex, withAlpha } from '../../../../theme/colour-hex';
 import { Contrasts } from './contrasts';
 import { Scales } from './scales';
 import { TokenFileTab } from './token-file';
-import { usedWords } from './used-words';
-import { WhereUsed } from './where-used';
+import { usedWords } from '../used-words';
+import { WhereUsed } from '../where-used';
 
 interface Cell {
   readonly breakpoint: string;
@@ -88,7 +88,7 @@ const headings: Readonly<Record<TokenKind, string>> = {
   imports: [Button, Contrasts, FormsModule, Hint, InputText, Scales, Select, TabsModule, TokenFileTab, WhereUsed],
   hostDirectives: [DialogFocus],
   templateUrl: './tokens-dialog.html',
-  styleUrls: ['./link.css', './tokens-dialog.css'],
+  styleUrls: ['../link.css', './tokens-dialog.css'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class TokensDialog {
