@@ -7,7 +7,10 @@ const [kills = 500, writers = 4] = process.argv.slice(2).map(Number).filter(Numb
 
 const browser = await openBrowser();
 const { driver } = browser;
-/** What stands in each leaf: its elements, and its rules as the browser has them, since a rule that is set anew is set there and not in the text. */
+/**
+ * What stands in each leaf: its elements, and its rules as the browser has them, since a rule that is set anew is set
+ * there and not in the text.
+ */
 const leaves = (): Promise<string[]> =>
   driver.executeScript<string[]>(`
     const texts = (document, css, textOf) => [...document.querySelectorAll(css)].flatMap(textOf).sort();
@@ -44,7 +47,10 @@ function parting(one: string, other: string): string {
   return `${around(one)} instead of ${around(other)}`;
 }
 
-/** A browser with the page open on the server that is killed most: at the end its leaves are held against the same drawn anew. */
+/**
+ * A browser with the page open on the server that is killed most: at the end its leaves are held against the same
+ * drawn anew.
+ */
 const watcher: Watcher = {
   async begin(port) {
     const editor = `http://localhost:${port}`;

@@ -5,7 +5,8 @@ import { tidewick } from '../demo/tidewick';
 const colours = ['#22333b', '#8c2f39', '#f4ead7', '#4d6b3c'];
 
 /**
- * A page of so many parts with a real layout: sections in turn of three columns, of a grid with a part over two cells, of a sticky box beside long content,
+ * A page of so many parts with a real layout: sections in turn of three columns, of a grid with a part over two
+ * cells, of a sticky box beside long content,
  * and of pictures placed absolutely behind words; sections keep their contents to a width by their paddings.
  */
 export function largePage(id: string, size: number): Page {

@@ -100,7 +100,10 @@ async function editing(person: Person): Promise<number[]> {
     once(0);`);
 }
 
-/** The same change of style on a bare page of three frames that hold what the leaves hold, measured in the same way, in ms. */
+/**
+ * The same change of style on a bare page of three frames that hold what the leaves hold, measured in the same way,
+ * in ms.
+ */
 async function barePainting(person: Person): Promise<number[]> {
   const copies = await person.driver.executeScript<LeafCopy[]>(
     `return [...document.querySelectorAll('fold-leaf iframe')].map((frame) => ({ html: '<!doctype html>' + frame.contentDocument.documentElement.outerHTML,

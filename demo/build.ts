@@ -4,7 +4,10 @@ import type { Site } from '@core/document/site';
 
 export { around, gap, radius, type Tree } from '@core/document/planting';
 
-/** A page of a site from the trees of its sections, with ids that tell page, kind and place, so that no two pages have one alike; `style` is the page's own. */
+/**
+ * A page of a site from the trees of its sections, with ids that tell page, kind and place, so that no two pages have
+ * one alike; `style` is the page's own.
+ */
 export function pageFrom(
   site: Site,
   id: string,
@@ -24,5 +27,6 @@ export function pageFrom(
     style: styleOfTree(site, style),
     content: { base: { title, description } },
   };
-  return { ...page, parts: Object.assign({ [page.root]: root }, ...grown.map((one) => one.parts)) as Page['parts'] }; // records of parts, merged
+  // records of parts, merged
+  return { ...page, parts: Object.assign({ [page.root]: root }, ...grown.map((one) => one.parts)) as Page['parts'] };
 }

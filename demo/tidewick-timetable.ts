@@ -26,7 +26,10 @@ const social = (text: string, to: string): Tree => ({
   content: { text, link: to },
 });
 
-/** Three columns built wide only: nothing is set for a smaller screen, as a page is when its wide layout has just been finished. */
+/**
+ * Three columns built wide only: nothing is set for a smaller screen, as a page is when its wide layout has just been
+ * finished.
+ */
 export const timetable: Page = pageFrom(
   tidewick,
   'tidewick-timetable',

@@ -4,7 +4,10 @@ import type { WebDriver } from 'selenium-webdriver';
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 
-/** What axe-core finds against the screen shown, with the elements it is about; the leaves' frames left out unless asked for. Popups of the library stand at the end of the body, in no landmark: they are let pass. */
+/**
+ * What axe-core finds against the screen shown, with the elements it is about; the leaves' frames left out unless
+ * asked for. Popups of the library stand at the end of the body, in no landmark: they are let pass.
+ */
 export async function axeFindings(driver: WebDriver, iframes = false): Promise<string[]> {
   await driver.executeScript(axe);
   return driver.executeAsyncScript<string[]>(

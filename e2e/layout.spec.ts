@@ -112,7 +112,8 @@ describe('Layouts by mouse', () => {
             'return document.querySelector("h2").parentElement.getBoundingClientRect().top',
           );
         };
-        await visit.browser.driver.executeScript('document.body.style.paddingBottom = "1500px"'); // so that there is somewhere to scroll to
+        // so that there is somewhere to scroll to
+        await visit.browser.driver.executeScript('document.body.style.paddingBottom = "1500px"');
         expect(Math.round(await top(0))).toBe(100);
         expect(Math.round(await top(Number(to) / 2))).toBe(100);
         expect(Math.round(await top(Number(to) - 2))).toBe(100);

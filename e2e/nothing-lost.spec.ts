@@ -88,7 +88,8 @@ describe('Nothing is lost', () => {
     await visit.person.noDialog();
     await visit.person.saved();
     await visit.browser.driver.switchTo().window(one!);
-    await visit.browser.driver.sleep(1500); // a pause in which the section is shared; it is still open for writing, or is opened again
+    // a pause in which the section is shared; it is still open for writing, or is opened again
+    await visit.browser.driver.sleep(1500);
     if (
       !(await visit.person.inLeaf<boolean>(
         'wide',

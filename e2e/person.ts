@@ -44,7 +44,10 @@ export class Person {
     return this.driver.executeAsyncScript<string>(ask, page);
   }
 
-  /** Clicks what a locator finds, once it can be clicked: what has just appeared may be drawn anew between being found and being clicked. */
+  /**
+   * Clicks what a locator finds, once it can be clicked: what has just appeared may be drawn anew between being found
+   * and being clicked.
+   */
   private press(by: By, what: string): Promise<void> {
     return this.until(async () => {
       await this.driver.findElement(by).click();
@@ -98,7 +101,10 @@ export class Person {
       index,
     );
 
-  /** A point of the window over an element in a leaf, given as shares of its box, once pictures and fonts are there and nothing moves any more. */
+  /**
+   * A point of the window over an element in a leaf, given as shares of its box, once pictures and fonts are there
+   * and nothing moves any more.
+   */
   async pointOn(leaf: LeafName, css: string, x = 0.5, y = 0.5): Promise<{ x: number; y: number }> {
     const script = `const [name, css, x, y, done] = arguments;
       const frame = document.querySelector('[data-leaf="' + name + '"] iframe');
@@ -132,7 +138,10 @@ export class Person {
     await this.drawn();
   }
 
-  /** Waits until the workbench shows what was done last: it draws in a frame after, and what is read before that frame is what was there earlier. A tab out of sight has no frames. */
+  /**
+   * Waits until the workbench shows what was done last: it draws in a frame after, and what is read before that frame
+   * is what was there earlier. A tab out of sight has no frames.
+   */
   private drawn = (): Promise<void> =>
     this.driver
       .executeAsyncScript<void>(
@@ -140,7 +149,10 @@ export class Person {
       )
       .catch(() => undefined); // the page was left by what was done
 
-  /** Selects what holds the selected part: by its place in the path, counted from the page, or from the part's own name where negative. */
+  /**
+   * Selects what holds the selected part: by its place in the path, counted from the page, or from the part's own
+   * name where negative.
+   */
   async selectAround(place: number): Promise<void> {
     const script = `const button = [...document.querySelectorAll('.path button')].at(arguments[0]); button?.click(); return Boolean(button)`;
     await this.until(() => this.driver.executeScript<boolean>(script, place), 'the path is shorter than that');
@@ -162,7 +174,9 @@ export class Person {
     }, `${name} is not selected`);
   }
 
-  /** Scrolls the outline, which draws only the rows in sight, until the first row that matches is drawn, and gives it. */
+  /**
+   * Scrolls the outline, which draws only the rows in sight, until the first row that matches is drawn, and gives it.
+   */
   async row(css: string, name?: string): Promise<WebElement> {
     const script = `const [css, name, done] = arguments;
       const scroller = document.querySelector('fold-outline .scroller');

@@ -9,7 +9,10 @@ const accounts = [
   ['cleo@studio.example', 'scissors-and-glue'],
 ] as const;
 
-/** Two editors' servers on one database behind a proxy that sends each request to the next, and two people on one page. */
+/**
+ * Two editors' servers on one database behind a proxy that sends each request to the next, and two people on one
+ * page.
+ */
 describe('Several servers', () => {
   let servers: Servers;
   const browsers: Opened[] = [];

@@ -44,7 +44,8 @@ describe('The start command', () => {
     return (command = child);
   };
   const running = (): { programs: { pid: number }[] } =>
-    JSON.parse(readFileSync(join(folder, 'running.json'), 'utf8')) as { programs: { pid: number }[] }; // as the command notes it
+    // as the command notes it
+    JSON.parse(readFileSync(join(folder, 'running.json'), 'utf8')) as { programs: { pid: number }[] };
   const postmaster = (): number =>
     Number(readFileSync(join(folder, 'postgres/data/postmaster.pid'), 'utf8').split('\n')[0]);
   const isAlive = (pid: number): boolean =>

@@ -115,7 +115,8 @@ describe('Writing slowly, with pauses in which it is saved', () => {
   it('pastes five hundred paragraphs, each of them, in one step of undo', async () => {
     await visit.person.clickOn('wide', 'p');
     const before = await texts();
-    await paste(Array.from({ length: 500 }, (_, at) => `Paragraph ${at} ${'of a long text '.repeat(66)}`).join('\n\n')); // half a megabyte
+    // half a megabyte
+    await paste(Array.from({ length: 500 }, (_, at) => `Paragraph ${at} ${'of a long text '.repeat(66)}`).join('\n\n'));
     await visit.person.until(async () => (await texts()) === before + 500, 'paragraphs are missing');
     await visit.person.saved();
     const stored = await visit.browser.driver.executeAsyncScript<string>(

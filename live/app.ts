@@ -8,7 +8,9 @@ const previews = /^preview-([0-9a-f]{32})$/;
 /** The name of a version: a release's number, or what a preview shows as a hash. */
 const pointer = /^[0-9a-f]{1,20}$/;
 
-/** Loads a preview anew when its stamp is no longer the one its HTML was read at, which the script's address carries. */
+/**
+ * Loads a preview anew when its stamp is no longer the one its HTML was read at, which the script's address carries.
+ */
 const follower = `let seen=new URL(import.meta.url).searchParams.get('seen');
 const at=()=>fetch('/_stamp',{cache:'no-store'}).then(r=>r.ok?r.text():undefined).catch(()=>undefined);
 const key='scroll '+location.pathname;

@@ -97,7 +97,8 @@ describe('The live host', () => {
     write(`${preview}/current`, 'c3d4');
     expect((await visit('/_stamp', host)).body).toBe('c3d4');
     expect((await visit('/', host)).body).toContain('seen=c3d4');
-    expect((await visit('/files/style-1.css', host)).body).toBe('a{}'); // of the version before, whose page may still be loading
+    // of the version before, whose page may still be loading
+    expect((await visit('/files/style-1.css', host)).body).toBe('a{}');
     expect((await visit('/', host)).headers['content-security-policy']).toContain("script-src 'self'");
     write(`${preview}/current`, '"><script>alert(1)</script>');
     expect((await visit('/', host)).body).not.toContain('alert');

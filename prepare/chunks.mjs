@@ -20,8 +20,10 @@ function loadedWith(outputs, file) {
 }
 
 /**
- * Puts together what the build left in many small files: what every screen loads stands in one, and what the workbench loads besides in another.
- * Together they are a sixth smaller when compressed, and are fetched at once. What loads when it is first used stays apart.
+ * Puts together what the build left in many small files: what every screen loads stands in one, and what the
+ * workbench loads besides in another.
+ * Together they are a sixth smaller when compressed, and are fetched at once. What loads when it is first used stays
+ * apart.
  * @param folder the built interface, with `stats.json` beside it
  */
 export async function packChunks(folder) {

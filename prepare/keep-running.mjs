@@ -8,8 +8,10 @@ const steady = 60_000;
 const wait = (ms) => new Promise((done) => setTimeout(done, ms));
 
 /**
- * Keeps one program running by itself: started again when it dies, after a pause that doubles each time, up to half a minute.
- * `begin` starts it and gives back its end and how to stop it; what it throws counts as a death. The first start must succeed.
+ * Keeps one program running by itself: started again when it dies, after a pause that doubles each time, up to half a
+ * minute.
+ * `begin` starts it and gives back its end and how to stop it; what it throws counts as a death. The first start must
+ * succeed.
  */
 export async function keepRunning(name, begin) {
   let stopping = false;

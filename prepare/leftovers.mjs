@@ -1,6 +1,9 @@
 import { readFileSync, rmSync, writeFileSync } from 'node:fs';
 
-/** When a process began, in clock ticks since the machine did (proc(5), field 22); undefined where there is none of this number. */
+/**
+ * When a process began, in clock ticks since the machine did (proc(5), field 22); undefined where there is none of
+ * this number.
+ */
 function beganAt(pid) {
   try {
     const text = readFileSync(`/proc/${pid}/stat`, 'utf8');
@@ -25,7 +28,10 @@ function read(file) {
   }
 }
 
-/** What runs in a data folder: the start command itself and the programs it started, noted so that the next start finds them. */
+/**
+ * What runs in a data folder: the start command itself and the programs it started, noted so that the next start
+ * finds them.
+ */
 export class RunningHere {
   constructor(file) {
     this.file = file;

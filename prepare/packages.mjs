@@ -16,7 +16,8 @@ export async function npmPackages() {
   say('Installing npm packages; the first time, this takes about a minute …');
   const { well, output } = await runQuietly(
     'npm',
-    ['install', '--no-save', '--no-audit', '--no-fund', '--ignore-scripts', '--loglevel=error'], // no package fetches anything of its own
+    // no package fetches anything of its own
+    ['install', '--no-save', '--no-audit', '--no-fund', '--ignore-scripts', '--loglevel=error'],
     'npm packages',
   );
   if (!well) give(`The npm packages could not be installed.\n${output}`);
@@ -106,7 +107,9 @@ export async function buildWeb() {
   writeFileSync(stamp, now);
 }
 
-/** Writes each text file of a folder once more beside itself, compressed as well as can be: so that no request has to. */
+/**
+ * Writes each text file of a folder once more beside itself, compressed as well as can be: so that no request has to.
+ */
 function compressBeside(folder) {
   for (const entry of readdirSync(folder, { withFileTypes: true })) {
     const path = join(folder, entry.name);

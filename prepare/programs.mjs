@@ -1,6 +1,9 @@
 import { spawn } from 'node:child_process';
 
-/** Starts one of the project's TypeScript programs and waits until it says it is ready. It ends by itself when whoever started it is gone. */
+/**
+ * Starts one of the project's TypeScript programs and waits until it says it is ready. It ends by itself when whoever
+ * started it is gone.
+ */
 export function startProgram(file, environment) {
   const child = spawn(process.execPath, ['--import', 'tsx', file], {
     env: { ...process.env, ...environment },

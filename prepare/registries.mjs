@@ -5,7 +5,9 @@ const filesOf = (folder) => readdirSync(folder).map((file) => join(folder, file)
 const foldersOf = (folder) =>
   readdirSync(folder, { withFileTypes: true }).flatMap((one) => (one.isDirectory() ? [join(folder, one.name)] : []));
 
-/** Lists whose members are found by what they export, in their own folder or in `among`: adding one is adding a file. */
+/**
+ * Lists whose members are found by what they export, in their own folder or in `among`: adding one is adding a file.
+ */
 const registries = [
   { list: 'core/document/kinds/all.ts', type: 'Kind', from: './kind', name: 'allKinds' },
   { list: 'core/review/checks/all.ts', type: 'Check', from: '../check', name: 'allChecks' },

@@ -11,7 +11,10 @@ import { clearUploads } from './pictures/routes';
 import { FollowingPreviews } from './previews/previews';
 import { restoreReleases } from './releases/publish';
 
-/** Lets go of what is old in the log and of work long ended, now and every six hours, until the returned function is called. */
+/**
+ * Lets go of what is old in the log and of work long ended, now and every six hours, until the returned function is
+ * called.
+ */
 function compacting({ config, database, log, work }: Service): () => void {
   const compact = (): void =>
     void Promise.all([compactLog(database.manager, config.keepLog), work.forget()]).catch((error: unknown) =>

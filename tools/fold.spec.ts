@@ -87,7 +87,8 @@ describe('The fold command', () => {
   });
   it('prints the JSON Schema of a page and of a site', () => {
     for (const which of ['page', 'site']) {
-      const schema = JSON.parse(fold('schema', which).stdout) as { $schema: string; properties: object }; // what the tool prints
+      // what the tool prints
+      const schema = JSON.parse(fold('schema', which).stdout) as { $schema: string; properties: object };
       expect(schema.$schema).toContain('json-schema.org');
       expect(Object.keys(schema.properties)).toContain('format');
     }

@@ -64,7 +64,10 @@ function compileFiles(pageFile: string | undefined, siteFile: string | undefined
   }
 }
 
-/** What the checks say of a page as far as no layout is needed: a line a finding; any error among them ends with exit code 1. */
+/**
+ * What the checks say of a page as far as no layout is needed: a line a finding; any error among them ends with exit
+ * code 1.
+ */
 function reviewFiles(pageFile: string | undefined, siteFile: string | undefined): void {
   if (pageFile === undefined || siteFile === undefined) throw new Fault(usage);
   const site = checked(siteFile, readSite);

@@ -27,7 +27,10 @@ export const PageFacts = z.object({
 });
 export type PageFacts = z.infer<typeof PageFacts>;
 
-/** `POST /pages/:page/edits`: edits of the page and its site with an id of their own, so that sending them twice stores them once, and the revisions they were made on. */
+/**
+ * `POST /pages/:page/edits`: edits of the page and its site with an id of their own, so that sending them twice
+ * stores them once, and the revisions they were made on.
+ */
 export const Batch = z.strictObject({
   id: z.string().regex(/^[A-Za-z0-9_-]{16,40}$/),
   base: Revision,
@@ -37,7 +40,10 @@ export const Batch = z.strictObject({
 });
 export type Batch = z.infer<typeof Batch>;
 
-/** A batch as it was stored: the page's revision after it, and the site's, each where it changed. To another page's editor it tells only what concerns the site. */
+/**
+ * A batch as it was stored: the page's revision after it, and the site's, each where it changed. To another page's
+ * editor it tells only what concerns the site.
+ */
 export const Stored = z
   .object({
     revision: Revision.nullable(),

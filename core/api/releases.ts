@@ -17,7 +17,10 @@ export const ChangedBesides = z.object({
 });
 export type ChangedBesides = z.infer<typeof ChangedBesides>;
 
-/** `POST /pages/:page/releases`: the release made, the page in it, what decides how it looks, and the address it is live at. */
+/**
+ * `POST /pages/:page/releases`: the release made, the page in it, what decides how it looks, and the address it is
+ * live at.
+ */
 export const Published = z.object({
   number: z.int().positive(),
   page: Page.nullable(),

@@ -48,7 +48,10 @@ export type NewPage = z.infer<typeof NewPage>;
 export const MadePage = z.object({ id: Identifier, title: z.string(), path: PagePath });
 export type MadePage = z.infer<typeof MadePage>;
 
-/** `POST /sites/:site/breakpoints/leaving`, asked with a `BreakpointChange`: what is set at breakpoints that would go, on a page or on the site itself. */
+/**
+ * `POST /sites/:site/breakpoints/leaving`, asked with a `BreakpointChange`: what is set at breakpoints that would go,
+ * on a page or on the site itself.
+ */
 export const LeavingPlaces = z.object({
   leaving: z.array(
     z.object({ title: z.string(), values: z.array(z.object({ words: z.string(), goes: z.boolean() })).readonly() }),
@@ -57,7 +60,10 @@ export const LeavingPlaces = z.object({
 export type LeavingPlaces = z.infer<typeof LeavingPlaces>;
 export type LeavingPlace = LeavingPlaces['leaving'][number];
 
-/** `GET /sites/:site/reach`: how many parts of each page every class and element style reaches, as `core/style/reach` counts them. */
+/**
+ * `GET /sites/:site/reach`: how many parts of each page every class and element style reaches, as `core/style/reach`
+ * counts them.
+ */
 export const ReachedPages = z.object({
   pages: z.array(
     z

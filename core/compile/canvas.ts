@@ -46,7 +46,10 @@ function asksForRules(site: Site, page: Page, id: string): boolean {
   return saysMore(content) || (kindOf(kind).rulesFor?.(site, Object.values(content)) ?? '') !== '';
 }
 
-/** What the page's parts lend to what they hold, and what is shown at some breakpoints alone, as the text of a style element. */
+/**
+ * What the page's parts lend to what they hold, and what is shown at some breakpoints alone, as the text of a style
+ * element.
+ */
 function canvasLent(site: Site, page: Page, addresses: Addresses): string {
   const lenders = Object.entries(page.parts).flatMap(([id, part]) =>
     kindOf(part.kind).lends ? [{ className: classOf(id), content: part.content.base, kind: part.kind }] : [],
@@ -65,7 +68,10 @@ export interface Canvas {
 /** So many rules stand in one sheet of a leaf: a browser indexes a whole sheet anew when one of its rules changes. */
 export const rulesInSheet = 24;
 
-/** Compiles a page for a leaf, or, without hints for empty boxes, for measuring. The rules of the parts stand in layer blocks, a few in each style element of class `fold-own`. */
+/**
+ * Compiles a page for a leaf, or, without hints for empty boxes, for measuring. The rules of the parts stand in layer
+ * blocks, a few in each style element of class `fold-own`.
+ */
 export function compileCanvas(site: Site, whole: Page, addresses: Addresses, hinted = true): Canvas {
   const page = withoutSwitchedOff(seenPage(site, whole));
   const order = subtree(page, page.root);

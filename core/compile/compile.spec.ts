@@ -43,7 +43,8 @@ describe('A compiled page', () => {
         probe.style.cssText = text;
         for (const name of declarationsOf(`a{${text}}`)) {
           if (name.startsWith('--')) continue;
-          // `all` is a shorthand of nearly everything; CSSOM reads it back as nothing once one longhand differs from it.
+          // `all` is a shorthand of nearly everything; CSSOM reads it back as nothing once one longhand differs
+          // from it.
           const kept = name === 'all' ? 'color' : name;
           expect(probe.style.getPropertyValue(kept)).withContext(`${name} in ${text}`).not.toBe('');
         }

@@ -111,14 +111,20 @@ function usedFiles(site: Site, page: Page, css: string, html: string): Compiled[
   return { pictures: files.filter(has), fonts: fonts.map((one) => one.file).filter(has) };
 }
 
-/** The part whose picture is seen first: the first picture in the first section that is no header; loaded at once and before others. */
+/**
+ * The part whose picture is seen first: the first picture in the first section that is no header; loaded at once and
+ * before others.
+ */
 function firstPicture(page: Page): string | undefined {
   const section = partOf(page, page.root).children.find((id) => partOf(page, id).tag !== 'header');
   if (section === undefined) return undefined;
   return subtree(page, section).find((id) => kindOf(partOf(page, id).kind).shows === 'picture');
 }
 
-/** Elements of something shared are called as they would be on a page of their own, as long as nothing else on this page is. */
+/**
+ * Elements of something shared are called as they would be on a page of their own, as long as nothing else on this
+ * page is.
+ */
 function namesInPage(page: Page): (id: string) => string {
   const given = new Map<string, string>();
   return (id) => {

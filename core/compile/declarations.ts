@@ -11,7 +11,10 @@ export interface Addresses {
   readonly fonts: string;
   /** The paths of the pages there are, by id; where this is left out, a link to a page leads nowhere in particular. */
   readonly pages?: Readonly<Record<string, string>>;
-  /** The screen in px whose heights and shorter and longer sides units mean, where the page is drawn unrolled: in a frame as high as itself. */
+  /**
+   * The screen in px whose heights and shorter and longer sides units mean, where the page is drawn unrolled: in a
+   * frame as high as itself.
+   */
   readonly unrolled?: { readonly width: number; readonly height: number };
   /** On a leaf: the page as visitors see it who prefer dark pages. */
   readonly dark?: boolean;

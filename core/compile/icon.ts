@@ -6,7 +6,10 @@ import { plainValue, tokensOf } from '../style/tokens/tokens';
 /** A colour a token holds as it can be written into a drawing; anything else than a plain colour is left. */
 const plain = /^(#[0-9a-f]{3,8}|[a-z]+|(rgb|hsl|oklch|oklab|lab|lch)\([\d\s.,%/a-z-]+\))$/i;
 
-/** A site's icon for browsers' tabs, as SVG of 32 by 32 px: the first letter of its name on the first of its tokens that is a colour. */
+/**
+ * A site's icon for browsers' tabs, as SVG of 32 by 32 px: the first letter of its name on the first of its tokens
+ * that is a colour.
+ */
 export function iconOf(site: Site): string {
   const letter = /\p{L}|\p{N}/u.exec(site.name)?.[0] ?? '•';
   const base = baseOf(site.breakpoints).id;

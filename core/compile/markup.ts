@@ -38,7 +38,8 @@ function addressOfLink(site: Site, { pages, pictures }: Addresses, link: string)
     return (path ?? '#') + (named.place === undefined || path === undefined ? '' : `#${named.place}`);
   }
   const picture = pictureOfLink(link);
-  if (picture === undefined) return link.startsWith('tel:') ? link.replace(/\s/g, '') : link; // RFC 3966 knows no spaces
+  // RFC 3966 knows no spaces
+  if (picture === undefined) return link.startsWith('tel:') ? link.replace(/\s/g, '') : link;
   const found = Object.hasOwn(site.pictures, picture) ? site.pictures[picture]?.files.at(-1) : undefined;
   return found && pictures + found.file;
 }
@@ -108,7 +109,10 @@ export function elementOf(page: Page, id: string, context: MarkupContext, markin
 
 /** The class of what is shown at these breakpoints alone. */
 const variantClass = (breakpoints: readonly string[]): string => `_at-${[...breakpoints].sort().join('-')}`;
-/** Nothing that kinds or a site say of such elements reaches those around a wording: they have no box, and the words inherit from their part. */
+/**
+ * Nothing that kinds or a site say of such elements reaches those around a wording: they have no box, and the words
+ * inherit from their part.
+ */
 const variantRule = ':where(div,figure)[class^=_at-]{all:inherit!important;display:contents!important}';
 
 /** The markup of what a part says: once, or each thing it says at some breakpoints. */
@@ -132,7 +136,10 @@ function said(part: Part, kind: Kind, context: MarkupContext, id: string): Marku
   };
 }
 
-/** The rules that follow from what parts say: those their kinds ask for, and those that keep what is said at some breakpoints off the others, for screens and for screen readers alike. */
+/**
+ * The rules that follow from what parts say: those their kinds ask for, and those that keep what is said at some
+ * breakpoints off the others, for screens and for screen readers alike.
+ */
 export function rulesOfContent(site: Site, parts: readonly Part[]): string {
   const rules = new Map<string, string>();
   const asking = new Map<Kind, Record<string, unknown>[]>();

@@ -15,7 +15,10 @@ const always: readonly (readonly [string, string])[] = [
   ['frame-ancestors', "'self'"],
 ];
 
-/** A document within the page takes on the page's policy (HTML, section 7.4.1), so code of one's own needs all of this of it. */
+/**
+ * A document within the page takes on the page's policy (HTML, section 7.4.1), so code of one's own needs all of this
+ * of it.
+ */
 const forOwnCode: Readonly<Record<string, string>> = {
   'script-src': "'unsafe-inline' 'unsafe-eval' https:",
   'style-src': "'self' 'unsafe-inline' https:",

@@ -80,7 +80,10 @@ export interface Lender {
   readonly kind: string;
 }
 
-/** The rules lenders lend to what they hold, for the layer of the kinds: equal for odd and even children where they say the same. */
+/**
+ * The rules lenders lend to what they hold, for the layer of the kinds: equal for odd and even children where they
+ * say the same.
+ */
 export function lentRules(site: Site, lenders: readonly Lender[], addresses: Addresses): string {
   const styled = lenders.flatMap(({ className, content, kind }): Styled[] => {
     const lends = Object.entries(kindOf(kind).lends?.(content) ?? {});
@@ -153,7 +156,10 @@ export interface Use {
 const layerOrder = (classes: Site['classes']): string =>
   `@layer ${['kind', 'element', ...classes.map(({ name }) => `class.${name}`), 'own'].join(',')};`;
 
-/** The tokens as custom properties, at each breakpoint those that differ there; one deleted stands here for those that name it still. */
+/**
+ * The tokens as custom properties, at each breakpoint those that differ there; one deleted stands here for those that
+ * name it still.
+ */
 function tokenRule(site: Site, ids: readonly string[], nameOf: (id: string) => string): string {
   return outwards(site.breakpoints)
     .map((breakpoint) => {
@@ -168,7 +174,10 @@ function tokenRule(site: Site, ids: readonly string[], nameOf: (id: string) => s
     .join('');
 }
 
-/** The tokens for visitors who prefer dark pages, after the others: each that differs, as the dark look has it at every breakpoint. */
+/**
+ * The tokens for visitors who prefer dark pages, after the others: each that differs, as the dark look has it at
+ * every breakpoint.
+ */
 function darkRule(site: Site, ids: readonly string[]): string {
   const dark = inDark(site);
   if (dark === site) return '';
@@ -180,7 +189,10 @@ function darkRule(site: Site, ids: readonly string[]): string {
 const classRule = (site: Site, { name, style }: Site['classes'][number], addresses: Addresses, held: boolean): string =>
   layer(`class.${name}`, layerRules(site, [{ selector: `.${name}`, style }], addresses, held));
 
-/** A style sheet: layers in order, fonts, the tokens that are named, kinds and what their parts lend, element styles, classes, and the parts' own rules. */
+/**
+ * A style sheet: layers in order, fonts, the tokens that are named, kinds and what their parts lend, element styles,
+ * classes, and the parts' own rules.
+ */
 export function sheetOf(
   site: Site,
   use: Use,
@@ -208,7 +220,10 @@ function canvasTokens(site: Site, { dark = false }: Addresses): string {
   return (seen === site ? '' : ':root{color-scheme:dark}') + tokenRule(seen, Object.keys(seen.tokens), (id) => id);
 }
 
-/** What a leaf takes from the site, in pieces that change apart: the order of layers first, then tokens, and each element and class by itself. */
+/**
+ * What a leaf takes from the site, in pieces that change apart: the order of layers first, then tokens, and each
+ * element and class by itself.
+ */
 export function sharedPieces(site: Site, addresses: Addresses): Map<string, string> {
   return new Map([
     ['order', layerOrder(site.classes)],

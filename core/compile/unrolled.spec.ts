@@ -57,7 +57,8 @@ function styled(style: Declarations): Page {
 describe('A page drawn unrolled, in a frame as high as itself', () => {
   const site = blankSite('s', 'S', 'site');
 
-  // CSS Values 4 §6.1.2: a hundredth of the viewport's height, of its smaller or of its larger side; small, large and dynamic are one where nothing retracts, as in a frame.
+  // CSS Values 4 §6.1.2: a hundredth of the viewport's height, of its smaller or of its larger side; small, large
+  // and dynamic are one where nothing retracts, as in a frame.
   it('keeps the sizes that units of the screen’s height have on its screen', () => {
     for (const value of [
       '100vh',

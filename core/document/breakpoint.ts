@@ -94,7 +94,10 @@ export function breakpointAt(list: readonly Breakpoint[], width: number): Breakp
   );
 }
 
-/** The condition under which one of these breakpoints decides first, for a `@media` rule or a `media` attribute; undefined for none of them. */
+/**
+ * The condition under which one of these breakpoints decides first, for a `@media` rule or a `media` attribute;
+ * undefined for none of them.
+ */
 export function mediaFor(list: readonly Breakpoint[], ids: ReadonlySet<string>): string | undefined {
   const inOrder = list.filter(({ id }) => ids.has(id)).sort((a, b) => rangeOf(list, a).from - rangeOf(list, b).from);
   const runs: Widths[] = [];
@@ -129,7 +132,10 @@ export function baseOf(list: readonly Breakpoint[]): Breakpoint {
 
 const ordered = new WeakMap<readonly Breakpoint[], readonly Breakpoint[]>();
 
-/** The breakpoints in the order their rules stand in a style sheet: base, narrower ones downwards, wider ones upwards; worked out once for each list. */
+/**
+ * The breakpoints in the order their rules stand in a style sheet: base, narrower ones downwards, wider ones upwards;
+ * worked out once for each list.
+ */
 export function outwards(list: readonly Breakpoint[]): readonly Breakpoint[] {
   let known = ordered.get(list);
   if (!known) ordered.set(list, (known = inOrder(list)));
@@ -147,7 +153,10 @@ function inOrder(list: readonly Breakpoint[]): Breakpoint[] {
 
 const chains = new WeakMap<readonly Breakpoint[], Map<string, readonly string[]>>();
 
-/** Ids of the breakpoints a value at `id` may come from, the nearest first, the base last; worked out once for each list. */
+/**
+ * Ids of the breakpoints a value at `id` may come from, the nearest first, the base last; worked out once for each
+ * list.
+ */
 export function chain(list: readonly Breakpoint[], id: string): readonly string[] {
   let known = chains.get(list);
   if (!known) chains.set(list, (known = new Map<string, readonly string[]>()));

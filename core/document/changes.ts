@@ -180,7 +180,10 @@ export function changesOfSite(was: Styling, is: Styling, naming: Naming = byId):
   ];
 }
 
-/** A page in which every part that equals its counterpart in another one is that very object, so that comparing them costs nothing. */
+/**
+ * A page in which every part that equals its counterpart in another one is that very object, so that comparing them
+ * costs nothing.
+ */
 export function sharingParts(page: Page, other: Page): Page {
   const parts = Object.fromEntries(
     Object.entries(page.parts).map(([id, part]) => {

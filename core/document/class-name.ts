@@ -8,7 +8,10 @@ export const ClassName = z
 
 const draw = customAlphabet('abcdefghijkmnpqrstuvwxyz23456789', 10);
 
-/** A new id for a class: no name anybody would give, so that a part left with it after the class has gone says nothing. */
+/**
+ * A new id for a class: no name anybody would give, so that a part left with it after the class has gone says
+ * nothing.
+ */
 export const newClassId = (): string => `c--${draw()}`;
 
 /** Whether a word is the id of a class that was made here, be it there or gone. */

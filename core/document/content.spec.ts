@@ -118,7 +118,8 @@ describe('Content per breakpoint', () => {
     expect(heading.innerText).toBe('Three islands, six sailings a day');
     frame.remove();
   });
-  // Chromium: what has a box at a width is shown there; what has none is neither seen, nor read aloud, nor reached by Tab.
+  // Chromium: what has a box at a width is shown there; what has none is neither seen, nor read aloud, nor reached
+  // by Tab.
   const varying: readonly (readonly [
     kind: string,
     key: string,

@@ -3,7 +3,10 @@ import { Identifier } from './identifier';
 import { blankPage, Parts, type Page } from './page';
 import { purposes } from './purpose';
 
-/** A section a site keeps: one to copy from, or one that is the same on every page that has it, where its parts go by the same ids. */
+/**
+ * A section a site keeps: one to copy from, or one that is the same on every page that has it, where its parts go by
+ * the same ids.
+ */
 export const KeptSection = z.strictObject({
   id: Identifier,
   name: z.string().trim().min(1, 'A section that is kept needs a name.').max(80),

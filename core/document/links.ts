@@ -28,7 +28,8 @@ const linksOfText = (at: string, text: unknown): PartLink[] =>
       do: 'set',
       part,
       field: ['content', at, 'text'],
-      value: asValue(withLinks(text as RunningText | Words, (one) => (one === to ? value : undefined))), // linksIn has read it
+      // linksIn has read it
+      value: asValue(withLinks(text as RunningText | Words, (one) => (one === to ? value : undefined))),
     }),
   }));
 

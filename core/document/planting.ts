@@ -5,7 +5,10 @@ import type { Part, Parts } from './page';
 import type { Site } from './site';
 import type { Declarations, StyleMap } from './style-map';
 
-/** A part and what it holds, as it is written down: style for the base, from the first narrower breakpoint down, and for the narrowest. */
+/**
+ * A part and what it holds, as it is written down: style for the base, from the first narrower breakpoint down, and
+ * for the narrowest.
+ */
 export interface Tree {
   readonly kind: string;
   readonly name?: string;
@@ -21,7 +24,10 @@ export interface Tree {
 
 const written = (value: string | number): string => (typeof value === 'number' ? `${value}px` : value);
 
-/** `padding` or `margin` as the four longhands: numbers in px, others with their units, in CSS's order with CSS's short forms. */
+/**
+ * `padding` or `margin` as the four longhands: numbers in px, others with their units, in CSS's order with CSS's
+ * short forms.
+ */
 export function around(property: 'padding' | 'margin', ...values: readonly (string | number)[]): Declarations {
   const [top = 0, right = top, bottom = top, left = right] = values;
   return {
@@ -60,7 +66,10 @@ export function styleOfTree(
   return style;
 }
 
-/** New parts of a site from a tree; what a tree leaves unsaid is as its kind begins, style aside. `idFor` names them, new ids where it is left out. */
+/**
+ * New parts of a site from a tree; what a tree leaves unsaid is as its kind begins, style aside. `idFor` names them,
+ * new ids where it is left out.
+ */
 export function planted(
   site: Site,
   tree: Tree,

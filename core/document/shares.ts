@@ -50,7 +50,10 @@ export function setShare(shares: readonly number[], index: number, share: number
   return shares.map((one, at) => (at === index ? share : (one / others) * (100 - share)));
 }
 
-/** Shares after the gutter behind column `index` is dragged by `delta` percent of the width: only its two neighbours change. */
+/**
+ * Shares after the gutter behind column `index` is dragged by `delta` percent of the width: only its two neighbours
+ * change.
+ */
 export function dragGutter(shares: readonly number[], index: number, delta: number): number[] {
   const left = shares[index];
   const right = shares[index + 1];

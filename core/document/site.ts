@@ -34,7 +34,10 @@ export const ElementName = z
     'The site can’t style this element everywhere.',
   );
 
-/** A class: parts hold its id, so that it can be renamed without touching them; its name is what the published page says. */
+/**
+ * A class: parts hold its id, so that it can be renamed without touching them; its name is what the published page
+ * says.
+ */
 export const SiteClass = z.strictObject({ id: ClassName, name: ClassName, style: StyleMap });
 export type SiteClass = z.infer<typeof SiteClass>;
 
@@ -59,7 +62,9 @@ const SiteClasses = z
 
 /** What decides how every page looks. */
 const dress = {
-  /** By ids, in the order they are shown; parts name them by these, so that one can be renamed without touching them. */
+  /**
+   * By ids, in the order they are shown; parts name them by these, so that one can be renamed without touching them.
+   */
   tokens: z.record(TokenName, KeptToken),
   elements: z.record(ElementName, StyleMap),
   classes: SiteClasses,
@@ -81,7 +86,10 @@ export const Site = z.strictObject({
   host: HostName,
   language: z.string().regex(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/),
   breakpoints: Breakpoints,
-  /** Breakpoints that went, with the one that took over what was set at each: until something is set there anew, pages keep it where it was. */
+  /**
+   * Breakpoints that went, with the one that took over what was set at each: until something is set there anew, pages
+   * keep it where it was.
+   */
   retired: z.record(Identifier, z.strictObject({ heir: Identifier.optional() })).optional(),
   ...dress,
   pictures: z.record(Identifier, Picture),
@@ -125,6 +133,9 @@ export function blankSite(id: string, name: string, host: string): Site {
   };
 }
 
-/** The names of a part's classes: those of the site's by its ids; words of no class stand for themselves, a class that has gone says nothing. */
+/**
+ * The names of a part's classes: those of the site's by its ids; words of no class stand for themselves, a class that
+ * has gone says nothing.
+ */
 export const classNamesOf = (site: Pick<Site, 'classes'>, ids: readonly string[]): string[] =>
   ids.flatMap((id) => site.classes.find((one) => one.id === id)?.name ?? (isClassId(id) ? [] : id));

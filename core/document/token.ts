@@ -28,7 +28,10 @@ export type TokenKind = (typeof tokenKinds)[number];
 
 export const TokenValueText = z.string().min(1).max(300);
 
-/** A token that is more than one value under one name: its kind is said, it differs at some breakpoint, was renamed or deleted. */
+/**
+ * A token that is more than one value under one name: its kind is said, it differs at some breakpoint, was renamed or
+ * deleted.
+ */
 const Token = z.strictObject({
   name: TokenName,
   kind: z.enum(tokenKinds),

@@ -13,7 +13,8 @@ const VersionOne = z.looseObject({
 /**
  * A site as this version writes it, from what an earlier one wrote; anything else comes back as it is.
  * Version 1 knew classes by their names alone: the names become ids too, so that pages stay as they are.
- * It called the side of a breakpoint its reach. It kept each set of breakpoints it had been through: of those, the breakpoints that went and their heirs are kept, which pages of earlier releases need.
+ * It called the side of a breakpoint its reach. It kept each set of breakpoints it had been through: of those, the
+ * breakpoints that went and their heirs are kept, which pages of earlier releases need.
  */
 export function upgradedSite(data: unknown): unknown {
   const old = VersionOne.safeParse(data);

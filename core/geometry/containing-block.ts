@@ -13,7 +13,8 @@ export interface ContainingBlock {
 const set = (value: string, none = 'none'): boolean => value !== '' && value !== none;
 
 /**
- * Why a part holds absolute and even fixed parts whatever its position: transforms (CSS Transforms 1 §3 and 2 §4), filters (Filter Effects 1 §5),
+ * Why a part holds absolute and even fixed parts whatever its position: transforms (CSS Transforms 1 §3 and 2 §4),
+ * filters (Filter Effects 1 §5),
  * containment (CSS Containment 2 §3.2, §3.3) and will-change (CSS Will Change 1 §2). Undefined when it does not.
  */
 export function holdsFixed({ style }: Measured): string | undefined {
@@ -60,7 +61,10 @@ export function containingBlock(
   };
 }
 
-/** The part an absolute one was likely meant to be placed against, and is not: its parent, when that is not what holds it. */
+/**
+ * The part an absolute one was likely meant to be placed against, and is not: its parent, when that is not what holds
+ * it.
+ */
 export function likelyParent(page: MeasuredPage, id: string): string | undefined {
   const one = page.parts.get(id);
   if (!one || one.style.position !== 'absolute') return undefined;

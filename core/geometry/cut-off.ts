@@ -19,7 +19,8 @@ function standsIn(page: MeasuredPage, one: Measured, holder: string): boolean {
 }
 
 /**
- * The parts a box cuts off or hides behind its edge, as overflow does (CSS Overflow 3 §3): those that reach beyond its padding box on an axis whose overflow is not visible.
+ * The parts a box cuts off or hides behind its edge, as overflow does (CSS Overflow 3 §3): those that reach beyond
+ * its padding box on an axis whose overflow is not visible.
  * Scrolling reaches what lies right and below (in left-to-right text), never what lies left or above the start.
  */
 export function cutOff(page: MeasuredPage, id: string): CutOff[] {
@@ -46,7 +47,10 @@ export function cutOff(page: MeasuredPage, id: string): CutOff[] {
   return out;
 }
 
-/** Where a box's contents would reach without its overflow, in px of the viewport; undefined where nothing is out of view. */
+/**
+ * Where a box's contents would reach without its overflow, in px of the viewport; undefined where nothing is out of
+ * view.
+ */
 export function hiddenReach(page: MeasuredPage, id: string): Box | undefined {
   const holder = page.parts.get(id);
   if (

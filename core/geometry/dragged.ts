@@ -19,7 +19,8 @@ export interface SizeFacts {
 }
 
 /**
- * The values that give a part the box it was dragged to. A width that had no unit becomes a share of what holds it, so that it goes on responding; a part out of the flow stays on its pins.
+ * The values that give a part the box it was dragged to. A width that had no unit becomes a share of what holds it,
+ * so that it goes on responding; a part out of the flow stays on its pins.
  * @param across what percentages of widths, and `down` what those of heights, are measured by
  */
 export function sizeValues(part: Measured, after: Box, facts: SizeFacts, across: Basis, down: Basis): Values {
@@ -44,7 +45,10 @@ export function sizeValues(part: Measured, after: Box, facts: SizeFacts, across:
 
 const opposite: Readonly<Record<Edge, Edge>> = { top: 'bottom', bottom: 'top', left: 'right', right: 'left' };
 
-/** A padding or margin after a drag of so many px, in the unit it has; the opposite side too when both are held. Paddings are never below nothing. */
+/**
+ * A padding or margin after a drag of so many px, in the unit it has; the opposite side too when both are held.
+ * Paddings are never below nothing.
+ */
 export function spaceValues(
   what: 'padding' | 'margin',
   side: Edge,
@@ -76,7 +80,9 @@ export function gapValues(
 
 const corners = ['top-left', 'top-right', 'bottom-right', 'bottom-left'];
 
-/** Round corners after a drag: all four, or the one alone when both are held, in whole px up to half the shorter side. */
+/**
+ * Round corners after a drag: all four, or the one alone when both are held, in whole px up to half the shorter side.
+ */
 export function radiusValues(box: Box, px: number, held: Held): Values {
   const most = Math.min(box.width, box.height) / 2;
   const wanted = Math.min(Math.max(px, 0), most);
@@ -85,7 +91,8 @@ export function radiusValues(box: Box, px: number, held: Held): Values {
 }
 
 /**
- * A track list after the line behind one of its tracks is dragged by so many px: two neighbours in fr share what they have together anew, otherwise the first
+ * A track list after the line behind one of its tracks is dragged by so many px: two neighbours in fr share what they
+ * have together anew, otherwise the first
  * track that is no fr gets a length. Undefined when the list cannot be read.
  * @param sizes the used sizes of the tracks, in px
  */

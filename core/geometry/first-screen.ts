@@ -59,8 +59,10 @@ function placed(one: Measured, height: number): Placed {
 }
 
 /**
- * What stands above the fold of a page that is not scrolled, measured in a viewport of its screen's size: the sections in view, the first heading, the first button, and how much of the
- * screen is text (the boxes of its lines), picture (image, video, background picture) and neither, counted in cells of 4 px.
+ * What stands above the fold of a page that is not scrolled, measured in a viewport of its screen's size: the
+ * sections in view, the first heading, the first button, and how much of the
+ * screen is text (the boxes of its lines), picture (image, video, background picture) and neither, counted in cells
+ * of 4 px.
  */
 export function firstScreen(page: MeasuredPage, seen: (id: string) => Seen | undefined): FirstScreen {
   const { width, height } = page.viewport;

@@ -16,7 +16,8 @@ describe('Flexible lengths against yoga-layout', () => {
           items.map((one): FlexItem => ({ ...one, around: 0, min: 0, max: Infinity })),
           room,
         );
-        fc.pre(mine.every((one) => one.stopped === undefined)); // where one would shrink below nothing, yoga-layout shrinks none
+        // where one would shrink below nothing, yoga-layout shrinks none
+        fc.pre(mine.every((one) => one.stopped === undefined));
         const parent = Yoga.Node.create();
         parent.setWidth(room);
         parent.setFlexDirection(FlexDirection.Row);

@@ -15,7 +15,10 @@ const sizesOf = (value: string): number[] =>
     .filter((one) => one.endsWith('px'))
     .map((one) => Number.parseFloat(one));
 
-/** Space before the first track and between tracks, by `align-content` or `justify-content` (CSS Box Alignment 3 §5.3). */
+/**
+ * Space before the first track and between tracks, by `align-content` or `justify-content` (CSS Box Alignment 3
+ * §5.3).
+ */
 function spread(value: string, free: number, count: number): { before: number; between: number } {
   const word = value.replace(/^(safe|unsafe|first|last)\s+/, '');
   if (free <= 0 && /^space-/.test(word)) return { before: 0, between: 0 };
@@ -44,7 +47,10 @@ function tracks(
   });
 }
 
-/** The lines of a grid from its used track sizes, which computed style gives in px (CSS Grid 1 §7.2.6). Undefined when the part is no grid. */
+/**
+ * The lines of a grid from its used track sizes, which computed style gives in px (CSS Grid 1 §7.2.6). Undefined when
+ * the part is no grid.
+ */
 export function gridLines(part: Measured): GridLines | undefined {
   if (!/grid$/.test(part.style.display)) return undefined;
   const box = contentBox(part);

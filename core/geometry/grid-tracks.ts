@@ -59,7 +59,8 @@ function sequence(nodes: readonly CssNode[], toPx: ToPx): TrackSize[] | undefine
 }
 
 /**
- * Reads a track list (CSS Grid 1 §7.2): lengths, percentages, fr, minmax() and repeat() with a number, auto-fill or auto-fit. Undefined for anything else.
+ * Reads a track list (CSS Grid 1 §7.2): lengths, percentages, fr, minmax() and repeat() with a number, auto-fill or
+ * auto-fit. Undefined for anything else.
  * @param toPx px of a length with a unit
  */
 export function readTracks(value: string, toPx: ToPx): TrackList | undefined {
@@ -94,7 +95,10 @@ export function readTracks(value: string, toPx: ToPx): TrackList | undefined {
 const definite = (size: Breadth, room: number): number | undefined =>
   size.kind === 'length' ? size.px : size.kind === 'percent' ? size.share * room : undefined;
 
-/** A list with its automatic repetition written out: as often as fits without overflow, at least once (CSS Grid 1 §7.2.3.2). */
+/**
+ * A list with its automatic repetition written out: as often as fits without overflow, at least once (CSS Grid 1
+ * §7.2.3.2).
+ */
 export function expanded({ tracks, auto }: TrackList, room: number, gap: number): TrackSize[] {
   if (!auto) return [...tracks];
   const fixed = (one: TrackSize): number =>
@@ -107,7 +111,8 @@ export function expanded({ tracks, auto }: TrackList, room: number, gap: number)
 }
 
 /**
- * Track sizes in px for a definite room: CSS Grid 1 §11.3 to §11.8 with the contents' contributions given by the caller.
+ * Track sizes in px for a definite room: CSS Grid 1 §11.3 to §11.8 with the contents' contributions given by the
+ * caller.
  * @param contents the smallest and the largest size each track's contents ask for, in px; nothing when left out
  */
 export function trackSizes(

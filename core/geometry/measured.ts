@@ -70,7 +70,10 @@ export const measuredProperties = [
 ] as const;
 export type MeasuredProperty = (typeof measuredProperties)[number];
 
-/** What a leaf measured of one part: its border box in px of the viewport, what lies around and inside it, and its computed values. */
+/**
+ * What a leaf measured of one part: its border box in px of the viewport, what lies around and inside it, and its
+ * computed values.
+ */
 export interface Measured {
   readonly id: string;
   /** The part that holds it, if any. */

@@ -19,7 +19,10 @@ const apart = (a: Box, b: Box): number =>
     Math.abs(a.top + a.height - b.top - b.height),
   );
 
-/** The parts of both measurements whose box changed by more than half a px, the most changed first; parts without a box on both sides are left out. */
+/**
+ * The parts of both measurements whose box changed by more than half a px, the most changed first; parts without a
+ * box on both sides are left out.
+ */
 export function moved(
   before: BoxesByBreakpoint,
   after: BoxesByBreakpoint,

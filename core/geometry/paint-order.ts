@@ -42,7 +42,8 @@ const zOf = (page: MeasuredPage, one: Measured): number | undefined => {
 };
 
 /**
- * Why a part forms a stacking context, or undefined when it does not: CSS 2.2 §9.9.1, and later CSS Positioned Layout 3 (fixed, sticky), CSS Flexbox 1 §5.4 and Grid 1 §17 (z-index of items),
+ * Why a part forms a stacking context, or undefined when it does not: CSS 2.2 §9.9.1, and later CSS Positioned Layout
+ * 3 (fixed, sticky), CSS Flexbox 1 §5.4 and Grid 1 §17 (z-index of items),
  * CSS Color 3 §3.2 (opacity), Transforms, Filter Effects, Masking, Compositing, Containment and Will Change.
  */
 export function formsContext(page: MeasuredPage, one: Measured): string | undefined {
@@ -129,7 +130,10 @@ function collect(page: MeasuredPage, node: Node, into: Layers): void {
   }
 }
 
-/** Everything painted by a node that is positioned but forms no context: what is positioned in it, and contexts of negative z-index, join the layers of the context around it. */
+/**
+ * Everything painted by a node that is positioned but forms no context: what is positioned in it, and contexts of
+ * negative z-index, join the layers of the context around it.
+ */
 function paintOwn(page: MeasuredPage, node: Node, around: Layers): Painted[] {
   const layers: Layers = { negative: around.negative, positioned: around.positioned, blocks: [], inline: [] };
   collect(page, node, layers);
@@ -164,7 +168,10 @@ function positionedOf(page: MeasuredPage, layers: Layers): Painted[] {
 /** Everything on a page from back to front (CSS 2.2 Appendix E). Parts without a box are left out. */
 export const paintOrder = (page: MeasuredPage): Painted[] => treeOf(page).flatMap((root) => paintContext(page, root));
 
-/** Whether a box around the part cuts it off at the point (CSS Overflow 3 §3): overflow clips what stands in it, and so does paint containment, along the chain of containing blocks. */
+/**
+ * Whether a box around the part cuts it off at the point (CSS Overflow 3 §3): overflow clips what stands in it, and
+ * so does paint containment, along the chain of containing blocks.
+ */
 function isCut(page: MeasuredPage, one: Measured, point: Point): boolean {
   let at: string | undefined = containingBlock(page, one.id).part;
   for (
@@ -189,7 +196,8 @@ function isCut(page: MeasuredPage, one: Measured, point: Point): boolean {
 }
 
 /**
- * The parts that lie over each other at a point, the topmost first, as CSSOM View 1 §5 `elementsFromPoint` lists them: by their boxes, whatever text they hold. Round corners and clip-path are not considered.
+ * The parts that lie over each other at a point, the topmost first, as CSSOM View 1 §5 `elementsFromPoint` lists
+ * them: by their boxes, whatever text they hold. Round corners and clip-path are not considered.
  * @param point px of the viewport the page was measured in
  */
 export function pileAt(page: MeasuredPage, point: Point, painted = paintOrder(page)): string[] {

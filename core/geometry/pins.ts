@@ -6,7 +6,10 @@ import { lengthIn, unitOf, type Basis, type LengthUnit } from './units';
 export type Edge = 'top' | 'right' | 'bottom' | 'left';
 export const edges: readonly Edge[] = ['top', 'right', 'bottom', 'left'];
 
-/** The distances of a part's margin box from the edges of the box it is placed against, in px: what its insets are when it is pinned there. */
+/**
+ * The distances of a part's margin box from the edges of the box it is placed against, in px: what its insets are
+ * when it is pinned there.
+ */
 export function distancesTo(part: Measured, block: Box): Sides {
   const { box, margin } = part;
   return {
@@ -26,7 +29,8 @@ const basisFor = (basis: Basis, block: Box, edge: Edge): Basis => ({
 });
 
 /**
- * The insets of an out-of-flow part after it is dragged by so many px. Edges it is pinned to stay its pins, each in its own unit;
+ * The insets of an out-of-flow part after it is dragged by so many px. Edges it is pinned to stay its pins, each in
+ * its own unit;
  * along an axis with no pin it gets one at the start edge, where it stands.
  * @param insets the four insets as declared
  */
@@ -66,7 +70,8 @@ export function pinTo(part: Measured, block: Box, pinned: readonly Edge[], unit:
 const px = (number: number): string => `${Math.round(number * 100) / 100}px`;
 
 /**
- * The values that take a part out of the flow, or from one out-of-flow position to another, and leave it where it stands: pinned left and top, as large as it is measured
+ * The values that take a part out of the flow, or from one out-of-flow position to another, and leave it where it
+ * stands: pinned left and top, as large as it is measured
  * where its size came from the flow (CSS Positioned Layout 3 §4). `block` is what it will be placed against.
  * @param declared the part's own width and height as declared
  */
@@ -90,7 +95,8 @@ export function takeOut(
 }
 
 /**
- * The values that bring a part back into the flow and leave it where it stands: relative, moved from where the flow would put it.
+ * The values that bring a part back into the flow and leave it where it stands: relative, moved from where the flow
+ * would put it.
  * @param natural the box the flow gives it
  */
 export function bringBack(part: Measured, natural: Box): Values {

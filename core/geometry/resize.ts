@@ -53,7 +53,10 @@ function along(
   return { start: moved, size: next, met: snapped.edge };
 }
 
-/** A box after one of its grips is dragged by so many px: edges snap to other parts' edges, sizes to round numbers, unless held unsnapped. Never smaller than nothing. */
+/**
+ * A box after one of its grips is dragged by so many px: edges snap to other parts' edges, sizes to round numbers,
+ * unless held unsnapped. Never smaller than nothing.
+ */
 export function resize(
   box: Box,
   grip: Grip,

@@ -9,7 +9,8 @@ export interface Snapped {
 }
 
 /**
- * A dragged coordinate drawn to the nearest of the given edges within `reach` px; failing that, the `size` that goes with it is rounded to whole steps.
+ * A dragged coordinate drawn to the nearest of the given edges within `reach` px; failing that, the `size` that goes
+ * with it is rounded to whole steps.
  * @param at the coordinate as dragged, in px
  * @param edges coordinates of other parts' edges, in px
  */

@@ -2,7 +2,10 @@ import { flexLengths, type FlexItem } from './flex-lengths';
 import { expanded, readTracks, trackSizes } from './grid-tracks';
 import { contentBox, isOutOfFlow, type Measured } from './measured';
 
-/** How a flex item came to its size: where it started, what it took of the free space or gave when there was too little, in px. */
+/**
+ * How a flex item came to its size: where it started, what it took of the free space or gave when there was too
+ * little, in px.
+ */
 export interface FlexStory {
   readonly basis: number;
   readonly share: number;
@@ -18,7 +21,8 @@ const lengthOf = (value: string, whole: number): number | undefined =>
       : undefined;
 
 /**
- * How the free space of a single-line flex box was shared (CSS Flexbox 1 §9.7), told for one of its items; undefined where a size hangs on contents, lines wrap,
+ * How the free space of a single-line flex box was shared (CSS Flexbox 1 §9.7), told for one of its items; undefined
+ * where a size hangs on contents, lines wrap,
  * or the story would not end at the size that was measured.
  */
 export function flexStory(item: Measured, parent: Measured, siblings: readonly Measured[]): FlexStory | undefined {
@@ -57,7 +61,10 @@ export function flexStory(item: Measured, parent: Measured, siblings: readonly M
   return { basis: items[at].basis, share: own.share, free, stopped: own.stopped };
 }
 
-/** What one fr came to in a grid's columns or rows, in px (CSS Grid 1 §11.7); undefined where the list has none, or contents had a say. */
+/**
+ * What one fr came to in a grid's columns or rows, in px (CSS Grid 1 §11.7); undefined where the list has none, or
+ * contents had a say.
+ */
 export function sizeOfFr(list: string, sizes: readonly number[], room: number, gap: number): number | undefined {
   const read = readTracks(list, (number, unit) => (unit === 'px' ? number : undefined));
   if (!read) return undefined;

@@ -9,7 +9,8 @@ const legible = 0.58;
 const spine = 36;
 
 /**
- * Divides the spread's width among its leaves: folded ones get a spine, narrow screens a scale at which they can be read,
+ * Divides the spread's width among its leaves: folded ones get a spine, narrow screens a scale at which they can be
+ * read,
  * and the others one common scale for what is left. No leaf is drawn above its true size.
  */
 export function leafRooms(

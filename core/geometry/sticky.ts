@@ -19,7 +19,10 @@ export interface Travel {
   readonly offset: number;
   /** The scroll position at which it begins to stick. */
   readonly from: number;
-  /** The scroll position at which its parent takes it along (for bottom and right: from which on it stands in the flow). */
+  /**
+   * The scroll position at which its parent takes it along (for bottom and right: from which on it stands in the
+   * flow).
+   */
   readonly to: number;
   /** The part that scrolls, or undefined for the page. */
   readonly scroller: string | undefined;
@@ -40,7 +43,10 @@ export type Naming = (id: string) => string;
 
 const px = (value: string): number | undefined => (/^-?[\d.]+px$/.test(value) ? Number.parseFloat(value) : undefined);
 
-/** The nearest part that scrolls, or merely could: that is the one a sticky part sticks in (CSS Positioned Layout 3 §3.4). The page's root counts as the page. */
+/**
+ * The nearest part that scrolls, or merely could: that is the one a sticky part sticks in (CSS Positioned Layout 3
+ * §3.4). The page's root counts as the page.
+ */
 export function stickyScroller(page: MeasuredPage, id: string): Measured | undefined {
   return ancestors(page, id).find((one) => one.parent !== undefined && isScroller(one));
 }
@@ -50,9 +56,11 @@ const holderOf = (page: MeasuredPage, id: string): Measured | undefined =>
   ancestors(page, id).find((one) => one.style.display !== 'contents');
 
 /**
- * The travel of a sticky part along each axis that has an inset (CSS Positioned Layout 3 §6.3): it is moved so that it stays `offset` inside its scroller's
+ * The travel of a sticky part along each axis that has an inset (CSS Positioned Layout 3 §6.3): it is moved so that
+ * it stays `offset` inside its scroller's
  * edge, as long as its margin box stays inside its containing block.
- * @param natural the part's border box where it would stand without sticking, in px of the viewport, at the scroll positions the page was measured at
+ * @param natural the part's border box where it would stand without sticking, in px of the viewport, at the scroll
+ * positions the page was measured at
  */
 export function stickyTravel(page: MeasuredPage, id: string, natural: Box): Travel[] {
   const part = page.parts.get(id);
@@ -105,7 +113,8 @@ function isStretched(part: Measured, holder: Measured): boolean {
 }
 
 /**
- * Everything that stops a sticky part, with its cure where one is certain; empty when it sticks: an ancestor's overflow, a parent no taller than itself,
+ * Everything that stops a sticky part, with its cure where one is certain; empty when it sticks: an ancestor's
+ * overflow, a parent no taller than itself,
  * no inset, stretching. `natural` as for `stickyTravel`.
  */
 export function stickyStops(page: MeasuredPage, id: string, natural: Box, name: Naming): StickyStop[] {
@@ -188,7 +197,8 @@ function coveredBy(id: string, other: Measured, name: Naming): StickyStop {
 }
 
 /**
- * Parts a stuck part meets on its way: those below its place that pass it, with whether they lie over it (`over`) or under it.
+ * Parts a stuck part meets on its way: those below its place that pass it, with whether they lie over it (`over`) or
+ * under it.
  * @param over whether the first part is painted above the second
  */
 export function metOnTheWay(
@@ -219,7 +229,10 @@ export function metOnTheWay(
   return covered.length > 0 ? covered.slice(0, 2) : met.slice(0, 1);
 }
 
-/** The offset that keeps the place a part has now: its distance from the top edge of what scrolls, in whole px (a section's top padding of 100 px → 100). */
+/**
+ * The offset that keeps the place a part has now: its distance from the top edge of what scrolls, in whole px (a
+ * section's top padding of 100 px → 100).
+ */
 export function keepingOffset(page: MeasuredPage, id: string, natural: Box): number {
   const scroller = stickyScroller(page, id);
   if (scroller) return Math.round(natural.top - portOf(scroller).top + scroller.scroll.top);

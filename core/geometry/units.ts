@@ -31,7 +31,8 @@ function pxIn(unit: LengthUnit, basis: Basis): number | undefined {
     case 'vw':
       return basis.viewport.width / 100;
     default:
-      return basis.viewport.height / 100; // vh, svh and dvh are one where no bar of the browser comes and goes, as in a leaf
+      // vh, svh and dvh are one where no bar of the browser comes and goes, as in a leaf
+      return basis.viewport.height / 100;
   }
 }
 
@@ -43,7 +44,10 @@ export function unitOf(value: string): LengthUnit | undefined {
   return match ? lengthUnits.find((one) => one === (match[2] ?? 'px')) : undefined;
 }
 
-/** A length of so many px written in a unit, so that the size stays as measured: 100 px of a 400 px parent are 25 %. In px where the unit does not resolve. */
+/**
+ * A length of so many px written in a unit, so that the size stays as measured: 100 px of a 400 px parent are 25 %.
+ * In px where the unit does not resolve.
+ */
 export function lengthIn(px: number, unit: LengthUnit, basis: Basis): string {
   const one = pxIn(unit, basis);
   if (one === undefined || one === 0) return `${rounded(px, 100)}px`;

@@ -28,7 +28,8 @@ describe('The distance from the wide design', () => {
     );
   });
 
-  // Sizes are judged by their ratio, not their difference (Weber's law): 64 to 32 is as far as 96 to 48, and as far as back.
+  // Sizes are judged by their ratio, not their difference (Weber's law): 64 to 32 is as far as 96 to 48, and as far
+  // as back.
   it('counts lengths by their ratio to the base’s, whichever way, not to what lies between', () => {
     expect(far(set('heading', 'font-size', '32px'))).toBeCloseTo(far(set('section', 'padding-top', '48px')), 9);
     expect(far(set('heading', 'font-size', '128px'))).toBeCloseTo(far(set('heading', 'font-size', '32px')), 9);

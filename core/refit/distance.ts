@@ -10,7 +10,10 @@ const perHalving = 0.04;
 /** What another keyword or another list of tracks costs beside that. */
 const perWord = 0.04;
 
-/** How far edits lead from the wide design: each override counts, and the more, the further its value is from the one at the base (lengths by their ratio, as size is seen). */
+/**
+ * How far edits lead from the wide design: each override counts, and the more, the further its value is from the one
+ * at the base (lengths by their ratio, as size is seen).
+ */
 export function distance({ site, page }: Situation, edits: readonly Edit[]): number {
   const base = baseOf(site.breakpoints).id;
   let sum = 0;

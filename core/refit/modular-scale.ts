@@ -1,4 +1,7 @@
-/** The minor third, 6:5, one of the musical intervals a modular scale is built on (Bringhurst, The Elements of Typographic Style, chapter 8; from memory). */
+/**
+ * The minor third, 6:5, one of the musical intervals a modular scale is built on (Bringhurst, The Elements of
+ * Typographic Style, chapter 8; from memory).
+ */
 export const interval = 6 / 5;
 /** Reading size, from which the scale goes up, in px. */
 export const readingSize = 16;

@@ -21,7 +21,10 @@ export interface Proposal {
   readonly after: string;
 }
 
-/** What a rule looks at: the page as it is now, at one breakpoint, laid out at a few widths it decides on, the narrowest first. */
+/**
+ * What a rule looks at: the page as it is now, at one breakpoint, laid out at a few widths it decides on, the
+ * narrowest first.
+ */
 export interface Situation {
   readonly site: Site;
   readonly page: Page;
@@ -50,7 +53,10 @@ export const valueAt = ({ site, page, breakpoint }: Situation, part: string, pro
 export const px = (value: string): number | undefined =>
   /^-?\d*\.?\d+px$/.test(value) ? Number.parseFloat(value) : undefined;
 
-/** Whether a value may be proposed: nobody has set it at this breakpoint, on the part, its classes or its element, or replacing was asked for. */
+/**
+ * Whether a value may be proposed: nobody has set it at this breakpoint, on the part, its classes or its element, or
+ * replacing was asked for.
+ */
 export function mayWrite({ site, page, breakpoint, overwrite }: Situation, part: string, property: string): boolean {
   if (overwrite) return true;
   const { source } = resolve(site, page, part, breakpoint, 'normal', property);
@@ -81,7 +87,10 @@ export function proposed(
 export const written = (properties: readonly string[], valueOf: (property: string) => string): string =>
   properties.map((property) => `${property} ${valueOf(property)}`).join(', ');
 
-/** A part and those like it: of the same kind, tag and classes, with the same style of their own; what is proposed for one is proposed for all, so that they stay alike. */
+/**
+ * A part and those like it: of the same kind, tag and classes, with the same style of their own; what is proposed for
+ * one is proposed for all, so that they stay alike.
+ */
 export function alike({ page }: Situation, part: string): string[] {
   const one = page.parts[part]!;
   const look = JSON.stringify(one.style);

@@ -19,7 +19,10 @@ const tree: Tree = {
 };
 const page = pageOfSection(planted(site, tree, (kind) => kind));
 
-/** A layout by arithmetic instead of a browser: widths in px, or as wide as the screen; `spoilt` widths tell of a fault once the title is smaller than it was. */
+/**
+ * A layout by arithmetic instead of a browser: widths in px, or as wide as the screen; `spoilt` widths tell of a
+ * fault once the title is smaller than it was.
+ */
 class Arithmetic implements Layout {
   private page: Page = page;
   readonly seen: number[] = [];

@@ -32,7 +32,10 @@ export interface Layout {
 export interface RefitOptions {
   /** Also where people have set something at the breakpoint. */
   readonly overwrite?: boolean;
-  /** Called between layouts with the share that is done, from 0 to 1; may wait, and ends the search by answering false. */
+  /**
+   * Called between layouts with the share that is done, from 0 to 1; may wait, and ends the search by answering
+   * false.
+   */
   readonly goOn?: (done: number) => Promise<boolean>;
 }
 
@@ -62,7 +65,10 @@ interface Look {
   readonly slices: readonly Slice[];
 }
 
-/** A breakpoint and the screens it is judged on: its own, and those of the narrower ones, where what is set here holds too. */
+/**
+ * A breakpoint and the screens it is judged on: its own, and those of the narrower ones, where what is set here holds
+ * too.
+ */
 interface Stage {
   readonly breakpoint: Breakpoint;
   readonly ratio: number;
@@ -112,7 +118,10 @@ class Search {
 
   private goesOn = (done: number): Promise<boolean> => this.options.goOn?.(done) ?? Promise.resolve(true);
 
-  /** A page as it lies at a stage. What is wrong counts here and on narrower screens; how badly, here alone: those have their own turn. */
+  /**
+   * A page as it lies at a stage. What is wrong counts here and on narrower screens; how badly, here alone: those
+   * have their own turn.
+   */
   private look(page: Page, { own, below }: Stage): Look {
     this.layout.show(page);
     const slices = own.map(([width, height]) => this.layout.measure(width, height));
@@ -180,7 +189,10 @@ class Search {
     return count;
   }
 
-  /** What was found at a few widths may do harm between them: then the proposals that do are let go, the worst first, until no more is wrong than there was. */
+  /**
+   * What was found at a few widths may do harm between them: then the proposals that do are let go, the worst first,
+   * until no more is wrong than there was.
+   */
   private async checked(): Promise<boolean> {
     const pageWith = (proposals: readonly Proposal[]): Page =>
       applyEdits(
@@ -205,8 +217,10 @@ class Search {
 }
 
 /**
- * Overrides for the smaller breakpoints that, laid out and measured one by one, leave less wrong than there is: those of a wider breakpoint first, since the narrower inherit them. The base and what
- * people set are left alone, order and visibility too. Run on a page that has them, it proposes nothing. Empty when it was ended.
+ * Overrides for the smaller breakpoints that, laid out and measured one by one, leave less wrong than there is: those
+ * of a wider breakpoint first, since the narrower inherit them. The base and what
+ * people set are left alone, order and visibility too. Run on a page that has them, it proposes nothing. Empty when
+ * it was ended.
  */
 export const refit = (site: Site, page: Page, layout: Layout, options: RefitOptions = {}): Promise<Proposal[]> =>
   new Search(site, page, layout, options).run();

@@ -55,7 +55,8 @@ describe('The trouble of a layout', () => {
     expect(weight(button(24))).toBe(0);
   });
 
-  // Handbooks of typography: sizes follow the order of the headings' levels, and each heading stands off from what is read (Bringhurst, chapter 8; from memory).
+  // Handbooks of typography: sizes follow the order of the headings' levels, and each heading stands off from what
+  // is read (Bringhurst, chapter 8; from memory).
   it('weighs headings whose sizes do not follow their levels', () => {
     expect(weight(title(32), below(32), reading(16))).toBe(0);
     expect(weight(title(28), below(36), reading(16))).toBeGreaterThan(0);

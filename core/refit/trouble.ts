@@ -24,7 +24,10 @@ const weights: Readonly<Record<FaultKind, number>> = {
 /** WCAG 2.2, 2.5.8: targets of 24 by 24 px. */
 const leastTarget = 24;
 
-/** A heading is seen as one when it is larger than what is read below it by a step of the scale at least (Bringhurst, chapter 8; from memory); levels that follow each other may be alike, but never turned over. */
+/**
+ * A heading is seen as one when it is larger than what is read below it by a step of the scale at least (Bringhurst,
+ * chapter 8; from memory); levels that follow each other may be alike, but never turned over.
+ */
 function imbalance(slice: Slice): number {
   const largest = new Map<number, number>();
   let reading = 0;
@@ -47,7 +50,8 @@ function imbalance(slice: Slice): number {
 const above = (share: number, calm: number, weight: number): number => Math.max(0, share - calm) * weight;
 
 /**
- * The trouble of one layout: its faults by kind and size (overflow, overlap, cut text, lines), targets under 24 px, headings that run over many lines or are larger than the screen can bear,
+ * The trouble of one layout: its faults by kind and size (overflow, overlap, cut text, lines), targets under 24 px,
+ * headings that run over many lines or are larger than the screen can bear,
  * sizes whose order does not follow the headings' levels, and paddings that take more of the screen than they give.
  * @param height of the screen in px
  */

@@ -6,7 +6,10 @@ import type { Finding, Severity } from './finding';
 import type { SweptFault } from './sweep/sweep';
 import type { TextBackground } from './text-background';
 
-/** What leaves measured of a page: boxes by breakpoint, where each sticky part would stand without sticking, and what lies behind its texts. */
+/**
+ * What leaves measured of a page: boxes by breakpoint, where each sticky part would stand without sticking, and what
+ * lies behind its texts.
+ */
 export interface LeafFacts {
   readonly measured: MeasuredPage;
   readonly natural: ReadonlyMap<string, Box>;
@@ -42,7 +45,10 @@ export interface Check {
   readonly severity: Severity;
   /** Where the rule stands. */
   readonly source: string;
-  /** `part` looks at one part, what it stands in, and nothing else of the page; `page` at all of it; `leaves` and `sweep` at what was measured. */
+  /**
+   * `part` looks at one part, what it stands in, and nothing else of the page; `page` at all of it; `leaves` and
+   * `sweep` at what was measured.
+   */
   readonly looks: 'part' | 'page' | 'leaves' | 'sweep';
   /** What it finds; of one part alone where it looks at parts. */
   find(reviewed: Reviewed, part: string): Finding[];

@@ -31,22 +31,30 @@ function orderOf(page: MeasuredPage): Painted[] {
 type Counts = (over: Measured) => boolean;
 
 /**
- * The part that lies over the middle of another, where parts that count lie over all of it: at its middle and near its corners.
- * Undefined where some of it is free. What it holds itself does not count. The paint order is that of CSS 2.2 Appendix E.
+ * The part that lies over the middle of another, where parts that count lie over all of it: at its middle and near
+ * its corners.
+ * Undefined where some of it is free. What it holds itself does not count. The paint order is that of CSS 2.2
+ * Appendix E.
  */
 function coverOf(page: Page, measured: MeasuredPage, id: string, counts: Counts): string | undefined {
   const box = measured.parts.get(id)?.box;
   if (!box || box.width < 1 || box.height < 1) return undefined;
   const covers = looked.map(([x, y]) => {
     const pile = pileAt(measured, { x: box.left + box.width * x, y: box.top + box.height * y }, orderOf(measured));
-    return pile
-      .slice(0, Math.max(pile.indexOf(id), 0))
-      .find((over) => counts(measured.parts.get(over)!) && !pathTo(page, over).includes(id)); // the pile is of measured parts
+    return (
+      pile
+        .slice(0, Math.max(pile.indexOf(id), 0))
+        // the pile is of measured parts
+        .find((over) => counts(measured.parts.get(over)!) && !pathTo(page, over).includes(id))
+    );
   });
   return covers.includes(undefined) ? undefined : covers[0];
 }
 
-/** Edits that lay a covered part in front at a breakpoint; undefined where they would not suffice, or would move the part by an inset that slept. */
+/**
+ * Edits that lay a covered part in front at a breakpoint; undefined where they would not suffice, or would move the
+ * part by an inset that slept.
+ */
 function frontCure(
   site: Site,
   page: Page,

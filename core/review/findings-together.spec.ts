@@ -45,7 +45,8 @@ describe('Findings', () => {
       expect(cured.parts['b']!.content.base['link']).withContext(link).toBe(becomes);
     }
     const two = [...pages, { id: 'x', title: 'X', path: '/x', former: ['/people'], live: '/x' }];
-    expect(of('dead links', findings(linking('/people'), { pages: two })).map((one) => one.cure)).toEqual([undefined]); // nobody knows which is meant
+    // nobody knows which is meant
+    expect(of('dead links', findings(linking('/people'), { pages: two })).map((one) => one.cure)).toEqual([undefined]);
   });
   it('name a box that is a link though it holds links, and make it a plain box again', () => {
     const nested = page({ b: { kind: 'button', content: { base: { text: 'Go', link: '/' } } } });

@@ -20,8 +20,10 @@ function everywhere(site: Site, page: Page, part: string, property: string): str
 }
 
 /**
- * Every value of a part's own on a page, part by part in document order. Those are idle that equal what would be there without them, at every breakpoint and in every
- * state (resolved values, CSS Cascade 5 §4.2); all idle ones together may go, since each was tried with those before it already gone.
+ * Every value of a part's own on a page, part by part in document order. Those are idle that equal what would be
+ * there without them, at every breakpoint and in every
+ * state (resolved values, CSS Cascade 5 §4.2); all idle ones together may go, since each was tried with those before
+ * it already gone.
  */
 export function overridesOf(site: Site, page: Page): Override[] {
   const found: Override[] = [];

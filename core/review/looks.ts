@@ -34,7 +34,8 @@ function touchingSite(site: Site, edit: Extract<Primitive, { on: 'site' }>): Tou
     return list === 'classes' ? { holder: `.${edit.id}`, styles: allClasses(site) } : none;
   }
   const [what, id, ...rest] = edit.field;
-  if (what === 'elements') return { holder: id!, styles: [oneValue(rest[1] as State, rest[2]!)] }; // as deep as a style is
+  // as deep as a style is
+  if (what === 'elements') return { holder: id!, styles: [oneValue(rest[1] as State, rest[2]!)] };
   if (what === 'classes' && rest[0] === 'style')
     return { holder: `.${id}`, styles: [oneValue(rest[2] as State, rest[3]!)] };
   return none;
@@ -48,7 +49,10 @@ function touchingPart(site: Site, edit: Primitive): Touching {
   return what === 'classes' ? { styles: allClasses(site) } : none;
 }
 
-/** What edits may change of how parts look: values set or unset, classes made, moved, deleted, put on and taken off. Tokens are not followed. */
+/**
+ * What edits may change of how parts look: values set or unset, classes made, moved, deleted, put on and taken off.
+ * Tokens are not followed.
+ */
 export function touchedBy(site: Site, edits: readonly Primitive[]): Touched {
   const all = edits.map((edit) => (isOnSite(edit) ? touchingSite(site, edit) : touchingPart(site, edit)));
   const declared = all.flatMap(({ styles }) =>
@@ -80,8 +84,10 @@ type Seen = Pick<Documents, 'site' | 'page'>;
 const partsAPause = 200;
 
 /**
- * The parts of a page as it is seen before and after edits whose values differ at some breakpoint, in some state: they may look different. In document order;
- * parts that come or go are left out. Looked at are the parts that edits reach, and what inherits from one that differs. The walk pauses now and then, for
+ * The parts of a page as it is seen before and after edits whose values differ at some breakpoint, in some state:
+ * they may look different. In document order;
+ * parts that come or go are left out. Looked at are the parts that edits reach, and what inherits from one that
+ * differs. The walk pauses now and then, for
  * whoever has others to answer.
  */
 export function* walkingLooks(before: Seen, after: Seen, touched: Touched): Generator<undefined, string[]> {

@@ -4,14 +4,20 @@ import type { Page } from '../document/page';
 import type { Site } from '../document/site';
 import type { Finding } from './finding';
 
-/** What a finding says, apart from its numbers and the names of breakpoints: the same for the same trouble on other screens. */
+/**
+ * What a finding says, apart from its numbers and the names of breakpoints: the same for the same trouble on other
+ * screens.
+ */
 function keyOf(site: Site, { check, severity, part, other, reason }: Finding): string {
   const names = site.breakpoints.map((one) => one.name.replace(/[.*+?^${}()|[\]\\]/g, '\\$&'));
   const said = reason.replace(new RegExp(`\\b(?:${names.join('|')})\\b`, 'g'), '@').replace(/\d[\d.,]*/g, '#');
   return [check, severity, part, other ?? '', said].join(' ');
 }
 
-/** One finding for those that say the same of one part at several breakpoints: it names them all, speaks for the worst, and its cure cures each. */
+/**
+ * One finding for those that say the same of one part at several breakpoints: it names them all, speaks for the
+ * worst, and its cure cures each.
+ */
 export function mergedAcross(site: Site, page: Page, findings: readonly Finding[]): Finding[] {
   const groups = new Map<string, Finding[]>();
   findings.forEach((finding, index) => {

@@ -14,7 +14,10 @@ const known = (check: Check, reviewed: Reviewed): boolean =>
       ? reviewed.swept !== undefined
       : true;
 
-/** Reviews pages one after another; of a page it has seen before, it looks again only at parts that changed and at what stands in them. */
+/**
+ * Reviews pages one after another; of a page it has seen before, it looks again only at parts that changed and at
+ * what stands in them.
+ */
 export class Reviewer {
   private page: Page | undefined;
   private site: Reviewed['site'] | undefined;
@@ -35,7 +38,8 @@ export class Reviewer {
     this.looked = 0;
     for (const id of this.byPart.keys()) if (!Object.hasOwn(page.parts, id)) this.byPart.delete(id);
     for (const id of order) {
-      if (this.byPart.has(id) && pathTo(page, id).every(same) && subtree(page, id).every(same)) continue; // a box's order depends on what it holds
+      // a box's order depends on what it holds
+      if (this.byPart.has(id) && pathTo(page, id).every(same) && subtree(page, id).every(same)) continue;
       this.byPart.set(
         id,
         perPart.flatMap((check) => check.find(current, id)),

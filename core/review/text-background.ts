@@ -1,6 +1,9 @@
 import { relativeLuminance, type Colour } from '../style/colour/contrast';
 
-/** What lies behind a text in a leaf, as painted: samples of the pixels under its lines, with nothing of the text itself. */
+/**
+ * What lies behind a text in a leaf, as painted: samples of the pixels under its lines, with nothing of the text
+ * itself.
+ */
 export interface TextBackground {
   readonly part: string;
   readonly colour: Colour;

@@ -8,7 +8,8 @@ const measure = /^(-?\d*\.?\d+)(px|%|em|rem|vw|vh|svh|dvh|ch|fr)?$/;
 const rounded = (value: number): string => String(Math.round(value * 100) / 100);
 
 /**
- * Values worth looking at beside the one a property has: its keywords, and for a length or number half and double of it, or a first step from nothing. At most `most`, the present one not among them.
+ * Values worth looking at beside the one a property has: its keywords, and for a length or number half and double of
+ * it, or a first step from nothing. At most `most`, the present one not among them.
  */
 export function alternatives(site: Site, property: string, present: string, most = 3): string[] {
   const found = measure.exec(present.trim());

@@ -76,7 +76,8 @@ function declared(
         if (value !== undefined) return { value, source: origin.source(at, one) };
       }
   const lent = lentValue(site, page, id, breakpoint, property);
-  if (lent !== undefined) return { value: lent, source: { from: 'lent', part: parentOf(page, id)! } }; // lent by the parent
+  // lent by the parent
+  if (lent !== undefined) return { value: lent, source: { from: 'lent', part: parentOf(page, id)! } };
   const nature = kindOf(part.kind).defaults(part.tag)[property];
   return nature === undefined ? undefined : { value: nature, source: { from: 'kind', name: part.kind } };
 }
@@ -106,7 +107,8 @@ export function resolve(
       return { value, source: first ? source : { from: 'inherited', part: at, source } };
     }
     const holder = parentOf(page, at);
-    // The page itself inherits from `html`, of which browsers say nothing but that it is a block (HTML, section 15.3.1).
+    // The page itself inherits from `html`, of which browsers say nothing but that it is a block (HTML, section
+    // 15.3.1).
     if (found && holder === undefined && property === 'display')
       return { value: 'block', source: first ? found.source : { from: 'inherited', part: at, source: found.source } };
     at = holder;

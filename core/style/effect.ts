@@ -5,7 +5,10 @@ import { resolve } from './cascade';
 
 /** What decides whether a property applies to a part: its own layout, its parent's, and what it is. */
 interface Layout {
-  /** The outer and inner display as it is used: inside flex and grid, and out of the flow, inline becomes block (CSS Display 3, §2.7). */
+  /**
+   * The outer and inner display as it is used: inside flex and grid, and out of the flow, inline becomes block (CSS
+   * Display 3, §2.7).
+   */
   readonly display: string;
   readonly position: string;
   readonly parentDisplay: string;
@@ -229,7 +232,8 @@ export const appliesTo: readonly AppliesTo[] = [
 /** Where the “applies to” line lets a property through and another value still takes its effect away. */
 function silenced(name: string, { value, display, replaced }: Layout): string | undefined {
   if (name === 'align-items' && !isFlex(display) && !isGrid(display))
-    return `display is ${display}, neither flex nor grid`; // CSS Box Alignment 3 §6.2: what inherits it as align-self takes no notice
+    // CSS Box Alignment 3 §6.2: what inherits it as align-self takes no notice
+    return `display is ${display}, neither flex nor grid`;
   if (name === 'justify-items' && !isGrid(display)) return `display is ${display}, not grid`; // §6.1
   if (name === 'align-content' && replaced) return 'a picture holds no lines';
   const border = /^border-(top|right|bottom|left)-(width|color)$/.exec(name);
@@ -276,7 +280,10 @@ function silencedByAnother(name: string, value: Layout['value']): string | undef
 const appliesToOf = new Map(
   appliesTo.flatMap((applies) => applies.names.map((name): [string, AppliesTo] => [name, applies])),
 );
-/** These applies further than their line says: z-index counts for flex and grid items too (CSS Flexbox 1 §5.4, CSS Grid 1 §17). */
+/**
+ * These applies further than their line says: z-index counts for flex and grid items too (CSS Flexbox 1 §5.4, CSS
+ * Grid 1 §17).
+ */
 const itemsToo = new Set(['z-index']);
 
 /** What was found for a page last: a ledger asks for a part's layout once a cell. */
@@ -298,7 +305,8 @@ function findLayout(site: Site, page: Page, id: string, breakpoint: string): Lay
   const parentDisplay = parent === undefined ? 'block' : boxDisplay(parent);
   /** The display of the nearest ancestor that has a box. */
   function boxDisplay(at: string): string {
-    if (partOf(page, at).tag === 'details') return 'block'; // what it holds stands in a block of its own (HTML, section 15.5.4)
+    // what it holds stands in a block of its own (HTML, section 15.5.4)
+    if (partOf(page, at).tag === 'details') return 'block';
     const display = of(at, 'display');
     const up = parentOf(page, at);
     return display === 'contents' && up !== undefined ? boxDisplay(up) : display;
@@ -320,7 +328,8 @@ function findLayout(site: Site, page: Page, id: string, breakpoint: string): Lay
 
 /**
  * Why a property has no effect on a part at a breakpoint, in a sentence, or undefined when it has one:
- * where the standard's “applies to” line excludes the part as it is now, where the part has no box, and where another value silences it.
+ * where the standard's “applies to” line excludes the part as it is now, where the part has no box, and where another
+ * value silences it.
  */
 export function noEffect(site: Site, page: Page, id: string, breakpoint: string, property: string): string | undefined {
   const layout = layoutOf(site, page, id, breakpoint);

@@ -36,7 +36,8 @@ describe('A fluid size', () => {
     expect(fluidText(list, grows)).toBe('1rem → 2rem');
     expect(checkValue(blankSite('s', 'S', 's'), 'font-size', value)).toEqual({ ok: true, value });
     expect(fluidText(list, 'clamp(1rem, 2vw, 3rem)')).toBeUndefined();
-    expect(fluidText(list, 'clamp(42px, 20px + 3.8202vw, 76px)')).toBeUndefined(); // runs between no screens that are drawn
+    // runs between no screens that are drawn
+    expect(fluidText(list, 'clamp(42px, 20px + 3.8202vw, 76px)')).toBeUndefined();
     expect(fluidAt('42px', 820)).toBeUndefined();
   });
 

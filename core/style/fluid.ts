@@ -1,7 +1,10 @@
 import { outwards, type Breakpoint } from '../document/breakpoint';
 import { Problem } from '../document/problem';
 
-/** A size that runs in a straight line from one at a wide screen to another at a narrow one, and stays as it is beyond both. */
+/**
+ * A size that runs in a straight line from one at a wide screen to another at a narrow one, and stays as it is beyond
+ * both.
+ */
 interface Fluid {
   readonly wide: number;
   readonly narrow: number;
@@ -17,7 +20,10 @@ interface Run {
 const rounded = (number: number, digits: number): number => Number(number.toFixed(digits));
 const pxOf = { px: 1, rem: 16 } as const; // the initial font size of browsers
 
-/** The size as CSS: `clamp()` of a line through both ends, whose slope is in hundredths of the screen's width (CSS Values 4 §10.2). */
+/**
+ * The size as CSS: `clamp()` of a line through both ends, whose slope is in hundredths of the screen's width (CSS
+ * Values 4 §10.2).
+ */
 function css({ wide, narrow, unit }: Fluid, { from, to }: Run): string {
   const slope = ((wide - narrow) * pxOf[unit]) / (from - to);
   const start = rounded(narrow - (slope * to) / pxOf[unit], 4);
@@ -57,12 +63,16 @@ export function fluidValue(breakpoints: readonly Breakpoint[], breakpoint: strin
   return css({ wide: Number(wide), narrow: Number(narrow), unit }, { from: own.preview.width, to: last.preview.width });
 }
 
-/** A stored fluid size as it is typed, where it runs between screens that are drawn: `76px → 42px`; undefined for any other value. */
+/**
+ * A stored fluid size as it is typed, where it runs between screens that are drawn: `76px → 42px`; undefined for any
+ * other value.
+ */
 export function fluidText(breakpoints: readonly Breakpoint[], value: string): string | undefined {
   const [, least, unit, , , sign, , most] = stored.exec(value) ?? [];
   if (least === undefined || unit === undefined || most === undefined) return undefined;
   const ends = sign === '-' ? [least, most] : [most, least];
-  const fluid: Fluid = { wide: Number(ends[0]), narrow: Number(ends[1]), unit: unit as Fluid['unit'] }; // as the pattern has it
+  // as the pattern has it
+  const fluid: Fluid = { wide: Number(ends[0]), narrow: Number(ends[1]), unit: unit as Fluid['unit'] };
   const to = narrowest(breakpoints).preview.width;
   const runs = breakpoints.some(
     (one) => one.preview.width > to && css(fluid, { from: one.preview.width, to }) === value,

@@ -23,7 +23,10 @@ const rows: readonly Row[] = [
   ['Spline Sans Mono', '300 700', 'monospace'],
 ];
 
-/** The typefaces that ship, open ones with the weights their files have; those a page names are copied into its release. */
+/**
+ * The typefaces that ship, open ones with the weights their files have; those a page names are copied into its
+ * release.
+ */
 export const fonts: readonly Font[] = rows.map(([family, weights, generic]) => ({
   ...{ family, weights },
   file: `${family.toLowerCase().replaceAll(' ', '-')}-latin-wght-normal.woff2`,

@@ -19,7 +19,10 @@ export const thePart: Holder = { holds: 'part' };
 
 export const sameHolder = (a: Holder, b: Holder): boolean => JSON.stringify(a) === JSON.stringify(b);
 
-/** Those whose values reach a part, the strongest first: itself, its classes, every element of its tag; and those that reach what stands inside its element. */
+/**
+ * Those whose values reach a part, the strongest first: itself, its classes, every element of its tag; and those that
+ * reach what stands inside its element.
+ */
 export function holdersOf(site: Site, part: Part): Holder[] {
   const inside = insideOf(part);
   const held = new Set([...part.classes, ...inside.classes]);

@@ -21,7 +21,10 @@ export function layersOf(value: string): string[] {
 
 const isPicture = (layer: string): boolean => /^url\(/i.test(layer);
 
-/** A background with a picture of the library in place of the one it had, or below all it had: gradients and overlays stay. */
+/**
+ * A background with a picture of the library in place of the one it had, or below all it had: gradients and overlays
+ * stay.
+ */
 export function withPicture(background: string, picture: string): string {
   const layers = /^(inherit|initial)$/i.test(background) ? [] : layersOf(background);
   const url = `url("picture:${picture}")`;

@@ -48,7 +48,8 @@ const sets: readonly LedgerRow[] = [
 
 /** The rows of each group, in the ledger's order. */
 export const ledgerRows: Readonly<Record<Group, readonly LedgerRow[]>> = (() => {
-  const rows = Object.fromEntries(groups.map((group) => [group, [] as LedgerRow[]])) as Record<Group, LedgerRow[]>; // one list a group
+  // one list a group
+  const rows = Object.fromEntries(groups.map((group) => [group, [] as LedgerRow[]])) as Record<Group, LedgerRow[]>;
   for (const { name, group, seldom } of properties) {
     const set = sets.find((one) => one.properties.includes(name));
     if (!set) rows[group].push({ label: name, properties: [name], parts: [''], seldom });

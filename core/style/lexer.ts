@@ -1,7 +1,8 @@
 import { fork } from 'css-tree';
 
 /**
- * css-tree's lexer, which knows what the standards let each property say; with the sizes of circles and ellipses as CSS Images 4 (§3.2, `<radial-size>`)
+ * css-tree's lexer, which knows what the standards let each property say; with the sizes of circles and ellipses as
+ * CSS Images 4 (§3.2, `<radial-size>`)
  * has them: the library's own refuses `circle(50%)`.
  */
 export const { lexer } = fork({

@@ -6,7 +6,10 @@ import type { StyleMap } from '../document/style-map';
 import type { SiteHolder } from './holder';
 import { tokensIn } from './tokens/tokens';
 
-/** How many parts of one document each holder reaches: under `.id` for a class, under its name for a tag; under `--id` how many name a token, under `#id` how often it shows a shared section. */
+/**
+ * How many parts of one document each holder reaches: under `.id` for a class, under its name for a tag; under `--id`
+ * how many name a token, under `#id` how often it shows a shared section.
+ */
 export type Reach = Readonly<Record<string, number>>;
 
 /** A class, every element of a tag, or a token. */
@@ -49,7 +52,10 @@ function counted(parts: Iterable<Part>): Record<string, number> {
   return Object.fromEntries(reach);
 }
 
-/** How many parts of a stored page each class, each element style and each token reaches, without what stands in the shared sections it shows. */
+/**
+ * How many parts of a stored page each class, each element style and each token reaches, without what stands in the
+ * shared sections it shows.
+ */
 export const reachOf = (page: Page): Reach => counted(Object.values(page.parts));
 
 /** The same for the sections a site shares, by their ids. */

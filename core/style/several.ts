@@ -1,6 +1,8 @@
 /**
- * Several values typed at once into a row of longhands, in CSS's order: `64px 20px` for four sides is top and bottom, right and left
- * (CSS Box Model 3, §3.2), for two axes first and second. Undefined when the text is one value, or more than the row has.
+ * Several values typed at once into a row of longhands, in CSS's order: `64px 20px` for four sides is top and bottom,
+ * right and left
+ * (CSS Box Model 3, §3.2), for two axes first and second. Undefined when the text is one value, or more than the row
+ * has.
  */
 export function severalValues(typed: string, count: number): string[] | undefined {
   const values: string[] = [];

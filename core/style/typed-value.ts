@@ -2,7 +2,10 @@ import type { Site } from '../document/site';
 import { fluidText, fluidValue, isFluid } from './fluid';
 import { namedValue, storedValue } from './tokens/tokens';
 
-/** A value as it is stored, from what a person types at a breakpoint: tokens by their ids, a fluid size as CSS. @throws Problem where a fluid size cannot be */
+/**
+ * A value as it is stored, from what a person types at a breakpoint: tokens by their ids, a fluid size as CSS.
+ * @throws Problem where a fluid size cannot be
+ */
 export const typedValue = (site: Site, breakpoint: string, typed: string): string =>
   isFluid(typed) ? fluidValue(site.breakpoints, breakpoint, typed) : storedValue(site, typed);
 

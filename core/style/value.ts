@@ -51,7 +51,10 @@ export function sumOf(typed: string): readonly { readonly number: number; readon
 
 const rounded = (number: number): number => Math.round(number * 1000) / 1000;
 
-/** `45` → `45px`, `1280/3` → `426.667px`, `100% - 40px` → `calc(100% - 40px)`, where the property takes lengths and not the text as it stands. */
+/**
+ * `45` → `45px`, `1280/3` → `426.667px`, `100% - 40px` → `calc(100% - 40px)`, where the property takes lengths and
+ * not the text as it stands.
+ */
 function withUnit(name: string, typed: string): string {
   const sum = matches(name, typed) ? undefined : sumOf(typed);
   if (!sum) return typed;
@@ -104,7 +107,10 @@ function tokenProblem(site: Site, tokens: Extract<Whole, { ok: true }>['tokens']
   return Object.hasOwn(site.tokens, token) ? undefined : `The look has no token "${token}".`;
 }
 
-/** Why a text cannot be a token's value; undefined where it can. A token holds no addresses, so that it may stand anywhere. */
+/**
+ * Why a text cannot be a token's value; undefined where it can. A token holds no addresses, so that it may stand
+ * anywhere.
+ */
 export function tokenValueProblem(text: string): string | undefined {
   if (text.includes('<')) return 'A token holds no tags.';
   const whole = wholeValue(text);
@@ -126,7 +132,8 @@ function mismatch(name: string, typed: string): string {
  * Checks a typed value of a property against the standard's grammar (css-tree's lexer) and
  * returns it as it is stored: a bare number becomes px where only a length fits.
  * `var()` is accepted for the site's own tokens, `url()` for its own pictures.
- * @param references whether those must be there, as for what is typed; what is stored may speak of tokens and pictures that have gone
+ * @param references whether those must be there, as for what is typed; what is stored may speak of tokens and
+ * pictures that have gone
  */
 export function checkValue(site: Site, name: string, typed: string, references: References = 'there'): Checked {
   const property = propertyOf(name);

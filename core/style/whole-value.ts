@@ -51,7 +51,8 @@ function endOf({ type, text }: Token): string {
 }
 
 /**
- * A value with its open quotes and brackets closed, as every browser reads it at the end of a sheet; in the middle of one it would swallow what follows.
+ * A value with its open quotes and brackets closed, as every browser reads it at the end of a sheet; in the middle of
+ * one it would swallow what follows.
  * Refused where a token or a bracket can stand in no value at all.
  */
 export function wholeValue(text: string): Whole {

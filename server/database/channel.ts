@@ -15,7 +15,8 @@ function dataOf(text: string): unknown {
 }
 
 /**
- * What servers tell each other through the database (LISTEN and NOTIFY), over a connection of its own that is made anew when it breaks. While it lasts, this server holds a lock under its number.
+ * What servers tell each other through the database (LISTEN and NOTIFY), over a connection of its own that is made
+ * anew when it breaks. While it lasts, this server holds a lock under its number.
  */
 export class Channel {
   /** Names this server among those on the database. */

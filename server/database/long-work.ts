@@ -14,7 +14,10 @@ const statements = [
   `ALTER TABLE releases ADD COLUMN work uuid UNIQUE`,
 ];
 
-/** What takes a while: what is to be done, for whom, and how far it is. A release says by which work it was made, so that none makes two. */
+/**
+ * What takes a while: what is to be done, for whom, and how far it is. A release says by which work it was made, so
+ * that none makes two.
+ */
 export class LongWork1764260000000 implements MigrationInterface {
   readonly name = 'LongWork1764260000000';
 

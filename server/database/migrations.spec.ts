@@ -67,13 +67,15 @@ describe('A database of an earlier version', () => {
     expect(Object.keys(kept.written.parts).length).toBe(
       Object.keys(page.parts).length - Object.keys(foot.parts).length + 1,
     );
-    expect(compile(row.written, readPage(row.written, kept.written))).toEqual(compile(row.written, page)); // to the same bytes
+    // to the same bytes
+    expect(compile(row.written, readPage(row.written, kept.written))).toEqual(compile(row.written, page));
     const { html, css } = compile(row.written, kept.written);
     expect({ html, css }).toEqual({ html: written.html, css: written.css });
     expect(kept.revision).toBe(2);
     const { content } = await database.getRepository(Releases).findOneByOrFail({ site: site.id });
     expect(content.site).toEqual(row.written);
-    expect(content.pages[page.id]).toEqual({ revision: 1, document: { ...kept.written, path: page.path } }); // compiles to the same, too
+    // compiles to the same, too
+    expect(content.pages[page.id]).toEqual({ revision: 1, document: { ...kept.written, path: page.path } });
     const [batch, upgrade] = await database
       .getRepository(Batches)
       .find({ where: { page: page.id }, order: { revision: 'ASC' } });

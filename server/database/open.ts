@@ -17,7 +17,8 @@ import { Snapshots1764250100000 } from './snapshots';
 export const bounds = { connections: 20, connect: 10_000, statement: 30_000, lock: 10_000, idleInTransaction: 60_000 };
 
 /**
- * For a pool: keeps the error of a connection that breaks in the moment it is handed out, before whoever asked for it listens, from ending the process.
+ * For a pool: keeps the error of a connection that breaks in the moment it is handed out, before whoever asked for it
+ * listens, from ending the process.
  * Whoever uses it then hears that it is broken.
  */
 export const heldFromTheStart = (client: Pick<ClientBase, 'on'>): unknown => client.on('error', () => undefined);

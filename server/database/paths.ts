@@ -5,7 +5,10 @@ import { storeBatch } from './snapshots';
 
 const Rows = z.array(z.object({ id: z.string(), path: z.string(), document: z.custom<Page>() }));
 
-/** Before a batch is entered its facts may name another path of the page; the one it had is remembered, twenty at most. */
+/**
+ * Before a batch is entered its facts may name another path of the page; the one it had is remembered, twenty at
+ * most.
+ */
 export const withPath = storeBatch.replace(
   `UPDATE pages SET revision = revision + 1, changed = now(),`,
   `UPDATE pages SET revision = revision + 1, changed = now(),

@@ -3,7 +3,10 @@ import { withPath } from './paths';
 
 const orReplace = (statement: string): string => statement.replace('CREATE FUNCTION', 'CREATE OR REPLACE FUNCTION');
 
-/** How many parts of a page each class and element style reaches stands beside it; for the pages there are it is counted when it is first asked for. */
+/**
+ * How many parts of a page each class and element style reaches stands beside it; for the pages there are it is
+ * counted when it is first asked for.
+ */
 export class Reach1764280000000 implements MigrationInterface {
   readonly name = 'Reach1764280000000';
 

@@ -19,7 +19,10 @@ const Releases = z.array(
   }),
 );
 
-/** Lets pages refer to the sections their site shares, of which each had a copy; their logs say so, so that whoever knows an earlier revision catches up. */
+/**
+ * Lets pages refer to the sections their site shares, of which each had a copy; their logs say so, so that whoever
+ * knows an earlier revision catches up.
+ */
 export class References1764250000000 implements MigrationInterface {
   readonly name = 'References1764250000000';
 

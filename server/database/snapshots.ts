@@ -5,7 +5,10 @@ import { factsOf } from '../pages/facts';
 
 const Rows = z.array(z.object({ id: z.string(), document: z.custom<Page>() }));
 
-/** The log is what is stored: documents are snapshots of it, with the revision each was written at, and what is asked of many pages stands in columns. */
+/**
+ * The log is what is stored: documents are snapshots of it, with the revision each was written at, and what is asked
+ * of many pages stands in columns.
+ */
 export class Snapshots1764250100000 implements MigrationInterface {
   readonly name = 'Snapshots1764250100000';
 
@@ -31,8 +34,10 @@ export class Snapshots1764250100000 implements MigrationInterface {
 }
 
 /**
- * Stores a batch in one statement: the revisions it was made on are held against those there are, the site's before the page's, as everybody does.
- * Tells all servers of it. Says `stored`; `known` where a batch of this id is stored already; `stale` where a revision is another by now: then nothing has changed.
+ * Stores a batch in one statement: the revisions it was made on are held against those there are, the site's before
+ * the page's, as everybody does.
+ * Tells all servers of it. Says `stored`; `known` where a batch of this id is stored already; `stale` where a
+ * revision is another by now: then nothing has changed.
  */
 export const storeBatch = `CREATE FUNCTION store_batch(
     batch text, of_site text, site_was integer, on_site boolean, of_page text, page_was integer, on_page boolean,

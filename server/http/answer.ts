@@ -89,7 +89,10 @@ export function loggable(error: unknown): Record<string, unknown> {
   };
 }
 
-/** The answer to what was thrown: a code and a sentence, with the place where it has one; undefined for what nobody foresaw. */
+/**
+ * The answer to what was thrown: a code and a sentence, with the place where it has one; undefined for what nobody
+ * foresaw.
+ */
 export function refusedBy(error: unknown): Refused | undefined {
   if (error instanceof Refusal) return { code: error.code, problem: error.message };
   if (error instanceof Problem) return { code: 'does-not-fit', problem: error.message, place: error.place };

@@ -48,7 +48,10 @@ function sessions(service: Service): express.RequestHandler {
 
 const hashed = /-[A-Z0-9]{8}\.\w+$|\/chunk-[\w-]{8}\.js$/; // as the bundler names what holds its own hash
 
-/** The interface's files, compressed when they were built; every address without an ending is a screen of the interface. */
+/**
+ * The interface's files, compressed when they were built; every address without an ending is a screen of the
+ * interface.
+ */
 function interfaceFiles(app: Express, folder: string): void {
   const files = staticGzip(folder, {
     index: false,

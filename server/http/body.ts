@@ -21,7 +21,8 @@ export function checkNesting(bytes: Buffer): void {
 }
 
 /**
- * Reads a request's JSON of at most so many bytes. Compressed bodies are not taken: the editor sends none, and a small one may unfold to a huge one.
+ * Reads a request's JSON of at most so many bytes. Compressed bodies are not taken: the editor sends none, and a
+ * small one may unfold to a huge one.
  * Stands in a route after the check of who asks.
  */
 export const body = (limit: string): RequestHandler =>

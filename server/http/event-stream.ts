@@ -13,7 +13,9 @@ interface Stream {
   open(say: Say): readonly (() => void)[];
 }
 
-/** An answer that stays open and tells what happens, as long as whoever opened it is signed in and allowed to hear it. */
+/**
+ * An answer that stays open and tells what happens, as long as whoever opened it is signed in and allowed to hear it.
+ */
 export function openStream(service: Service, request: Request, response: Response, stream: Stream): void {
   response.writeHead(200, {
     'content-type': 'text/event-stream',

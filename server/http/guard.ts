@@ -62,7 +62,9 @@ export async function siteOfPage(service: Service, account: string, page: string
   return reached.parse(rows)[0]?.site;
 }
 
-/** The ids of a page and its site, when the signed-in account is a member of that site. @throws Refusal 404 otherwise */
+/**
+ * The ids of a page and its site, when the signed-in account is a member of that site. @throws Refusal 404 otherwise
+ */
 export async function reachPage(
   service: Service,
   request: Request,

@@ -1,7 +1,8 @@
 import pLimit, { type LimitFunction } from 'p-limit';
 
 /**
- * Work in turn: one at a time under each key, a few at once over all keys. What waits here holds no connection and no memory of its own,
+ * Work in turn: one at a time under each key, a few at once over all keys. What waits here holds no connection and no
+ * memory of its own,
  * so that requests which take no time are answered meanwhile.
  */
 export class OneByOne {

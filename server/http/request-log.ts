@@ -6,7 +6,8 @@ import { pinoHttp, type HttpLogger } from 'pino-http';
 const pathOf = (url: string | undefined): string => (url ?? '').split('?')[0] ?? '';
 
 /**
- * Logs each request under an id of its own, which the answer carries as `X-Request-Id`: its method, path, status and time. No header, query or body is logged.
+ * Logs each request under an id of its own, which the answer carries as `X-Request-Id`: its method, path, status and
+ * time. No header, query or body is logged.
  * What was refused is `info`, what failed `error`.
  */
 export const requestLog = (logger: Logger): HttpLogger =>

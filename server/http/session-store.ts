@@ -1,7 +1,10 @@
 import connectPg, { type PGStore } from 'connect-pg-simple';
 import session from 'express-session';
 
-/** Sessions in PostgreSQL, of which each is marked as used now and then, not by every request; `every` says how often, in ms. */
+/**
+ * Sessions in PostgreSQL, of which each is marked as used now and then, not by every request; `every` says how often,
+ * in ms.
+ */
 export function sessionStore(every: number, options: ConstructorParameters<ReturnType<typeof connectPg>>[0]): PGStore {
   const Store = connectPg(session);
   class NowAndThen extends Store {

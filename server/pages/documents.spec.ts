@@ -16,7 +16,10 @@ import { factsAfter, factsOf } from './facts';
 import { compactLog } from './log';
 import { storeBatch } from './store';
 
-/** What was said to the database, without the transactions in which long work looks for more: its clock may tick at any moment. */
+/**
+ * What was said to the database, without the transactions in which long work looks for more: its clock may tick at
+ * any moment.
+ */
 function withoutWork(all: readonly { readonly connection: object; readonly text: string }[]): string[] {
   return [...new Set(all.map((one) => one.connection))].flatMap((connection) => {
     const texts = all.filter((one) => one.connection === connection).map((one) => one.text);

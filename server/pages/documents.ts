@@ -70,7 +70,8 @@ const logOf: Readonly<Record<Table, string>> = {
 };
 
 /**
- * The documents of sites and pages as they are now: each its snapshot with what the log says since. Those used lately are kept in memory by their
+ * The documents of sites and pages as they are now: each its snapshot with what the log says since. Those used lately
+ * are kept in memory by their
  * revisions, so that what an edit costs does not grow with the page. Documents are never changed in place.
  */
 export class DocumentStore {
@@ -127,7 +128,8 @@ export class DocumentStore {
       if (!row) return undefined;
       const site = (await this.newest(manager, 'sites', [row.site])).get(row.site.id);
       const page = (await this.newest(manager, 'pages', [row.page])).get(id);
-      if (site?.revision !== row.site.revision || page?.revision !== row.page.revision) continue; // a snapshot was newer, or one has gone
+      // a snapshot was newer, or one has gone
+      if (site?.revision !== row.site.revision || page?.revision !== row.page.revision) continue;
       return {
         site: { ...row.site, document: site.document as Site }, // of its table
         page: { ...row.page, document: page.document as Page },

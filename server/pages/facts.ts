@@ -32,7 +32,9 @@ const tells = (edit: AnyEdit): boolean =>
       ? typeof edit.value === 'string' && edit.value.includes('--')
       : edit.field[0] !== 'name'));
 
-/** What edits may have changed of that, from what was there before to what is there now; null where they cannot have. */
+/**
+ * What edits may have changed of that, from what was there before to what is there now; null where they cannot have.
+ */
 export const factsAfter = (
   page: Page,
   { edits, inverses }: { readonly edits: readonly AnyEdit[]; readonly inverses: readonly AnyEdit[] },

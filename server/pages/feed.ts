@@ -12,7 +12,10 @@ interface Where {
 export class PageFeed {
   private readonly events = new EventEmitter().setMaxListeners(0);
 
-  /** Tells of a batch those who have its page open and, when it changed the site, those who have another page of that site open. */
+  /**
+   * Tells of a batch those who have its page open and, when it changed the site, those who have another page of that
+   * site open.
+   */
   tell(where: Where, toldTo: (page: string) => Stored): void {
     this.pass(where, toldTo);
     this.events.emit('site', where.site);

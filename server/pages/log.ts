@@ -54,7 +54,8 @@ export async function wholeLogSince(
     'SELECT p.revision AS page, s.revision AS site FROM pages p JOIN sites s ON s.id = p.site WHERE p.id = $1',
     [at.page],
   );
-  const log = await logSince(manager, at, known); // after the revisions were read: it has all of them, or it is not whole
+  // after the revisions were read: it has all of them, or it is not whole
+  const log = await logSince(manager, at, known);
   const now = Revisions.parse(rows)[0];
   const follows = (next: number | undefined, from: number, upTo: number): boolean => from >= upTo || next === from + 1;
   const whole =
@@ -65,7 +66,10 @@ export async function wholeLogSince(
   return log;
 }
 
-/** Lets go of what the log says of documents before their snapshots and before so many days ago; how many entries went. */
+/**
+ * Lets go of what the log says of documents before their snapshots and before so many days ago; how many entries
+ * went.
+ */
 export async function compactLog(manager: EntityManager, days: number): Promise<number> {
   const rows: unknown = await manager.query(
     `WITH gone AS (

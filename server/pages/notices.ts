@@ -23,7 +23,8 @@ export const noticeGone = (site: string, page: string): [string, string[]] => [
 ];
 
 /**
- * Hears what other servers stored, and tells those who listen to this one. What was stored while the channel was broken is read from the log.
+ * Hears what other servers stored, and tells those who listen to this one. What was stored while the channel was
+ * broken is read from the log.
  */
 export class Notices {
   /** Batches this server is about to store, with what was heard of them meanwhile. */
@@ -55,7 +56,10 @@ export class Notices {
     await this.telling;
   }
 
-  /** This server is about to store a batch, of which it tells itself; the returned function says whether it did, or another server was first. */
+  /**
+   * This server is about to store a batch, of which it tells itself; the returned function says whether it did, or
+   * another server was first.
+   */
   own(batch: string): (stored: boolean) => void {
     this.storing.set(batch, undefined);
     return (stored) => {

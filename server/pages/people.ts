@@ -6,7 +6,10 @@ import type { Present } from '@core/api/people';
 import type { Channel } from '../database/channel';
 
 const topic = 'fold_people';
-/** Who is here is told again so often, in ms; who is not told of for longer than `forgotten` has gone with their server. */
+/**
+ * Who is here is told again so often, in ms; who is not told of for longer than `forgotten` has gone with their
+ * server.
+ */
 const again = 15_000;
 const forgotten = 40_000;
 
@@ -87,7 +90,10 @@ export class People {
     this.tell({ page, id: idOf({ account, tab }), account, name, at: [...at] });
   }
 
-  /** Calls back with everybody on a page but one, now and whenever it is another, until the returned function is called. */
+  /**
+   * Calls back with everybody on a page but one, now and whenever it is another, until the returned function is
+   * called.
+   */
   listen({ page, tab, account }: Omit<Person, 'name'>, heard: (people: Present[]) => void): () => void {
     const own = idOf({ account, tab });
     const tell = (): void =>

@@ -97,7 +97,9 @@ interface Listening {
   readonly person: Parameters<Service['people']['enter']>[0] | undefined;
 }
 
-/** What is stored on a page and who is on it, as it happens, told as long as whoever listens is a member of its site. */
+/**
+ * What is stored on a page and who is on it, as it happens, told as long as whoever listens is a member of its site.
+ */
 function openFeed(service: Service, request: Request, response: Response, { at, person }: Listening): void {
   const account = accountOf(request);
   openStream(service, request, response, {
@@ -122,7 +124,8 @@ function removalRoutes(service: Service, router: Router): void {
     const account = accountOf(request);
     const data: Releasing = { page, site, account, gone: true };
     const offline = await service.database.transaction(async (manager) => {
-      await manager.getRepository(Batches).delete({ page, siteRevision: IsNull() }); // what also changed the site stays in its log
+      // what also changed the site stays in its log
+      await manager.getRepository(Batches).delete({ page, siteRevision: IsNull() });
       await manager.getRepository(Pages).delete({ id: page });
       await manager.query(...noticeGone(site, page));
       return service.work.begin(manager, { queue: 'releases', account, data });

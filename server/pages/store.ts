@@ -78,7 +78,8 @@ function stored(service: Service, fresh: Fresh, after: Documents, from: string):
 const noPage = blankPage('none', 'None', '/');
 
 /**
- * Stores edits of a site that the server makes itself, with whatever else is to be done in the same transaction; `edits` are made of the site as it is then.
+ * Stores edits of a site that the server makes itself, with whatever else is to be done in the same transaction;
+ * `edits` are made of the site as it is then.
  * @throws Problem
  */
 export async function storeOnSite(
@@ -106,7 +107,10 @@ export async function storeOnSite(
   stored(service, fresh, after, '');
 }
 
-/** Refuses that a shared section goes which another page still shows; whoever calls it holds the site alone. @throws Problem */
+/**
+ * Refuses that a shared section goes which another page still shows; whoever calls it holds the site alone. @throws
+ * Problem
+ */
 async function checkSections(manager: EntityManager, at: Place, before: Site, after: Site): Promise<void> {
   for (const { id, name } of sectionsGone(before, after)) {
     const showing = await manager.getRepository(Pages).findOne({
@@ -138,7 +142,10 @@ interface Sent {
   readonly batch: Batch;
 }
 
-/** The log of a batch that was stored before, as its sender asks for it; undefined where it was not. @throws Refusal where it was another page's */
+/**
+ * The log of a batch that was stored before, as its sender asks for it; undefined where it was not. @throws Refusal
+ * where it was another page's
+ */
 async function storedBefore(manager: EntityManager, { at, batch }: Sent): Promise<Stored[] | undefined> {
   const known = await manager.getRepository(Batches).findOneBy({ id: batch.id });
   if (!known) return undefined;

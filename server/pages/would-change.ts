@@ -17,7 +17,8 @@ async function unhurried<T>(walk: Generator<undefined, T>): Promise<T> {
 }
 
 /**
- * The other pages of a page's site on which parts would look different, and how many, if edits were stored. Only pages that what is edited reaches are read.
+ * The other pages of a page's site on which parts would look different, and how many, if edits were stored. Only
+ * pages that what is edited reaches are read.
  * @throws Problem when the edits do not fit
  */
 export async function pagesThatChange(

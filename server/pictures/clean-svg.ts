@@ -30,7 +30,10 @@ const svgSpace = 'http://www.w3.org/2000/svg';
 /** Functions an attribute may hold besides a `url(#…)`: colours and transforms. */
 const harmless = /^(rgba?|hsla?|hwb|lab|lch|oklab|oklch|matrix|translate|scale|rotate|skewx|skewy)$/i;
 
-/** Whether every function in an attribute's value stays within the file. Escapes hide a function's name: none is needed in a drawing. */
+/**
+ * Whether every function in an attribute's value stays within the file. Escapes hide a function's name: none is
+ * needed in a drawing.
+ */
 function staysInside(value: string): boolean {
   if (value.includes('\\') || value.includes('/*')) return false;
   return [...value.matchAll(/([\w-]*)\s*\(\s*(["']?)(.?)/g)].every(
@@ -49,7 +52,8 @@ function inward(tagName: string, attribs: sanitizeHtml.Attributes): sanitizeHtml
 }
 
 /**
- * An SVG with shapes, paints and filters alone: no script, no style, no foreign elements, nothing from outside, and nothing before or after it.
+ * An SVG with shapes, paints and filters alone: no script, no style, no foreign elements, nothing from outside, and
+ * nothing before or after it.
  * @throws Refusal when nothing to draw is left
  */
 export function cleanSvg(text: string): string {

@@ -87,8 +87,10 @@ function checkSize(facts: Metadata): void {
 }
 
 /**
- * Reads an uploaded picture and makes its files in several widths, as WebP in sRGB, upright as its camera was held; an SVG is cleaned and kept as one file.
- * What moves goes on moving. `share` is told which part is done, from 0 to 1. Memory and time are bounded by the sizes it accepts.
+ * Reads an uploaded picture and makes its files in several widths, as WebP in sRGB, upright as its camera was held;
+ * an SVG is cleaned and kept as one file.
+ * What moves goes on moving. `share` is told which part is done, from 0 to 1. Memory and time are bounded by the
+ * sizes it accepts.
  * @throws Refusal with the reason when the file is no picture, damaged or too large
  */
 export async function scalePicture(
@@ -188,7 +190,10 @@ const from = ({ data, info }: Pixels): Sharp =>
     limitInputPixels: false,
   }).timeout({ seconds });
 
-/** Pixels turned upright (EXIF 2.32, tag Orientation): first by quarters, then mirrored, which one pass would do the other way round. */
+/**
+ * Pixels turned upright (EXIF 2.32, tag Orientation): first by quarters, then mirrored, which one pass would do the
+ * other way round.
+ */
 async function upright(pixels: Pixels, orientation: number): Promise<Pixels> {
   const angle = { 3: 180, 4: 180, 5: 90, 6: 90, 7: 270, 8: 270 }[orientation] ?? 0;
   const turned = angle === 0 ? pixels : await pixelsOf(from(pixels).rotate(angle));
@@ -204,7 +209,10 @@ function damaged(error: unknown): never {
   throw new Refusal('bad-input', 'The picture is damaged: it could not be read to its end.');
 }
 
-/** The picture in every width it is kept in. It is read once, line by line, into its largest copy; the smaller ones are made from that. */
+/**
+ * The picture in every width it is kept in. It is read once, line by line, into its largest copy; the smaller ones
+ * are made from that.
+ */
 async function allWidths(source: Source, shape: Shape): Promise<Made[]> {
   const largest = Math.min(shape.width, widths.at(-1)!);
   const targets = [...widths.filter((one) => one < largest), largest];

@@ -27,7 +27,10 @@ const keptVersions = 4;
 
 const folderOf = (service: Service, token: string): string => join(service.config.liveFolder, 'previews', token);
 
-/** Holds the right to write a site's preview until the transaction ends: whoever writes next reads what is newest by then. */
+/**
+ * Holds the right to write a site's preview until the transaction ends: whoever writes next reads what is newest by
+ * then.
+ */
 const holdPreview = (manager: EntityManager, site: string): Promise<unknown> =>
   manager.query('SELECT pg_advisory_xact_lock(hashtextextended($1, 2))', [site]);
 
@@ -37,7 +40,10 @@ const isThere = (path: string): Promise<boolean> =>
     () => false,
   );
 
-/** Writes a site's pages as they are now to a version of their own in the folder its preview is served from, then moves the pointer to it. */
+/**
+ * Writes a site's pages as they are now to a version of their own in the folder its preview is served from, then
+ * moves the pointer to it.
+ */
 async function writePreview(
   service: Service,
   manager: EntityManager,
@@ -63,7 +69,10 @@ async function writePreview(
   );
 }
 
-/** A site whose preview is to be written, and the path of the page that is to be looked at where somebody asked for it. */
+/**
+ * A site whose preview is to be written, and the path of the page that is to be looked at where somebody asked for
+ * it.
+ */
 export const Previewing = z.object({ site: z.string(), path: z.string().optional() });
 export type Previewing = z.infer<typeof Previewing>;
 

@@ -15,7 +15,8 @@ describe('The typefaces that ship', () => {
       const block = sheet.split('@font-face').find((one) => one.includes(file)) ?? '';
       expect(block).toContain(`font-weight: ${weights};`);
       expect(block).toContain(`'${family} Variable'`);
-      const { license } = JSON.parse(readFileSync(join(folder, 'package.json'), 'utf8')) as { license: string }; // as npm has it
+      // as npm has it
+      const { license } = JSON.parse(readFileSync(join(folder, 'package.json'), 'utf8')) as { license: string };
       expect(license).toBe('OFL-1.1');
     });
 });

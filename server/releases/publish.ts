@@ -85,14 +85,20 @@ export async function changedWith(service: Service, pageId: string): Promise<Cha
 const holdReleases = (manager: EntityManager, site: string): Promise<unknown> =>
   manager.query('SELECT pg_advisory_xact_lock(hashtextextended($1, 1))', [site]);
 
-/** By whom a release is made, and, where it is made by work in the queue, by which: a second try of that makes no second release. */
+/**
+ * By whom a release is made, and, where it is made by work in the queue, by which: a second try of that makes no
+ * second release.
+ */
 export interface By {
   readonly account: string;
   readonly work?: string;
   share?(done: number): void;
 }
 
-/** Makes the next release of a site, written whole and stored before the pointer moves to it; nothing where there is nothing to release. */
+/**
+ * Makes the next release of a site, written whole and stored before the pointer moves to it; nothing where there is
+ * nothing to release.
+ */
 async function release(
   service: Service,
   site: string,

@@ -50,7 +50,10 @@ export const servedHtml = (site: Site, page: Page, pages: PathsById): string => 
 
 const [brotli, gzipped] = [promisify(brotliCompress), promisify(gzip)];
 
-/** Writes a file of text, and, for visitors, once more beside itself as brotli and as gzip, so that no visit has to wait for it. */
+/**
+ * Writes a file of text, and, for visitors, once more beside itself as brotli and as gzip, so that no visit has to
+ * wait for it.
+ */
 async function writeText(file: string, text: string | Buffer, forVisitors: boolean): Promise<void> {
   await writeFile(file, text);
   if (!forVisitors) return;
@@ -64,8 +67,10 @@ async function writeText(file: string, text: string | Buffer, forVisitors: boole
 }
 
 /**
- * Writes pages as plain files that any static host can serve, for visitors (compressed beside themselves, open to search engines) or as a preview: an `index.html` a page, and everything they need,
- * under names that hold its hash, in `files`. `share` is told which part of the pages is written. `manifest.json` lists what there is, and the policy each page is to be served under.
+ * Writes pages as plain files that any static host can serve, for visitors (compressed beside themselves, open to
+ * search engines) or as a preview: an `index.html` a page, and everything they need,
+ * under names that hold its hash, in `files`. `share` is told which part of the pages is written. `manifest.json`
+ * lists what there is, and the policy each page is to be served under.
  */
 export async function writeFolder(
   manager: EntityManager,
@@ -103,7 +108,10 @@ export async function writeFolder(
   await writeFile(join(folder, 'manifest.json'), JSON.stringify({ site: site.id, pages: manifest, policies }, null, 2));
 }
 
-/** Writes a folder beside its place and moves it there, so that it is never seen half made. An existing one is replaced. */
+/**
+ * Writes a folder beside its place and moves it there, so that it is never seen half made. An existing one is
+ * replaced.
+ */
 export async function writeWhole(folder: string, write: (unfinished: string) => Promise<void>): Promise<void> {
   const unfinished = `${folder}.${hashOf(String(Math.random()))}.unfinished`;
   await rm(unfinished, { recursive: true, force: true });
@@ -131,7 +139,8 @@ export async function writePointer(file: string, text: string): Promise<void> {
 const forsaken = 3_600_000;
 
 /**
- * Removes versions of a site or preview that are kept no more, oldest first, and what a server that was killed left unfinished.
+ * Removes versions of a site or preview that are kept no more, oldest first, and what a server that was killed left
+ * unfinished.
  * The one its pointer names always stays.
  */
 export async function pruneVersions(root: string, keep: number, log: (error: unknown) => void): Promise<void> {

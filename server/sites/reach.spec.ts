@@ -63,7 +63,8 @@ describe('How many parts of a site classes and element styles reach', () => {
     await at.running.service.database.query('UPDATE pages SET reach = NULL');
     const { page } = await at.ada.open('tidewick-lost');
     const part = page.parts['root']!.children[0]!;
-    await at.ada.store('tidewick-lost', [{ do: 'set', part, field: ['name'], value: 'Other' }]); // leaves what is not counted uncounted
+    // leaves what is not counted uncounted
+    await at.ada.store('tidewick-lost', [{ do: 'set', part, field: ['name'], value: 'Other' }]);
     expect(await told()).toEqual(before);
   });
 

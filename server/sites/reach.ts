@@ -5,14 +5,18 @@ import { Pages } from '../database/entities';
 import { jsonColumn } from '../database/json-column';
 import type { Service } from '../http/service';
 
-/** How many parts of each page of a site every class and element style reaches. No document is read, save of pages that were never counted. */
+/**
+ * How many parts of each page of a site every class and element style reaches. No document is read, save of pages
+ * that were never counted.
+ */
 export async function reachOfPages(service: Service, site: string): Promise<ReachedPages['pages']> {
   const table = service.database.getRepository(Pages);
   for (const { id, revision, document } of await service.documents.pages(service.database.manager, {
     site,
     reach: IsNull(),
   }))
-    await table.update({ id, revision }, { reach: jsonColumn(reachOf(document)) }); // a later revision is counted when asked again
+    // a later revision is counted when asked again
+    await table.update({ id, revision }, { reach: jsonColumn(reachOf(document)) });
   const rows = await table.find({
     select: { id: true, title: true, path: true, reach: true },
     where: { site },

@@ -136,7 +136,10 @@ export const siteRoutes: Routes = (service) => {
   return router;
 };
 
-/** Makes a page, blank or as a copy of one of the same site as it is at that moment. @throws Refusal 404 when the original has gone */
+/**
+ * Makes a page, blank or as a copy of one of the same site as it is at that moment. @throws Refusal 404 when the
+ * original has gone
+ */
 async function makePage(
   service: Service,
   site: string,

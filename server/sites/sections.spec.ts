@@ -77,7 +77,8 @@ describe('The sections a site keeps', () => {
       at.ada.store('tidewick-home', set(after, section.root, 'color', 'red')),
       at.ada.store('tidewick-lost', set(lost, twice, 'z-index', '3')),
     ]);
-    expect(both.map((one) => one.status)).toEqual([200, 200]); // at once, from two pages: neither waits for the other for ever
+    // at once, from two pages: neither waits for the other for ever
+    expect(both.map((one) => one.status)).toEqual([200, 200]);
     const { site, page } = await at.ada.open('tidewick-lost');
     const seen = seenPage(site, page);
     for (const reference of [stands, twice])

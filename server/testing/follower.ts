@@ -4,7 +4,10 @@ import type { Log, PageFacts, Stored } from '@core/api/pages';
 import { applyBatch, type Documents } from '@core/document/edits/batch';
 import type { Client } from './running';
 
-/** Somebody who has a page open and knows it by what the event stream tells, and by the log where they missed something. */
+/**
+ * Somebody who has a page open and knows it by what the event stream tells, and by the log where they missed
+ * something.
+ */
 export class Follower {
   private known: (Documents & { revision: number; siteRevision: number }) | undefined;
   private stopped = false;

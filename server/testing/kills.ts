@@ -197,7 +197,10 @@ export interface Watcher {
 const allConnections =
   'SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND pid <> pg_backend_pid()';
 
-/** Kills one of the servers and starts it again, or PostgreSQL itself, or breaks every connection to it. Returns how many servers had ended by themselves. */
+/**
+ * Kills one of the servers and starts it again, or PostgreSQL itself, or breaks every connection to it. Returns how
+ * many servers had ended by themselves.
+ */
 async function kill(
   programs: readonly Program[],
   cluster: Cluster,
@@ -234,7 +237,10 @@ async function arranged(folder: string) {
   return { cluster, address, programs, database, clients, followers };
 }
 
-/** Several write on one page and its site through two servers, of which one or the other is killed, and PostgreSQL and its connections too, so many times. */
+/**
+ * Several write on one page and its site through two servers, of which one or the other is killed, and PostgreSQL and
+ * its connections too, so many times.
+ */
 export async function throughKills(kills: number, writers: number, watcher?: Watcher): Promise<Outcome> {
   const folder = mkdtempSync(join(tmpdir(), 'fold-kills-'));
   chmodSync(folder, 0o755); // PostgreSQL may run under an account of its own

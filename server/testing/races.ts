@@ -79,7 +79,8 @@ export async function sharingWhileEditing(client: Client, pageId: string, rounds
 }
 
 /**
- * Somebody removes a breakpoint while others set values at it, so many times over. Returns how often a page could not be read afterwards,
+ * Somebody removes a breakpoint while others set values at it, so many times over. Returns how often a page could not
+ * be read afterwards,
  * an edit was refused, or what was set last is not found at the heir.
  */
 export async function removingBreakpointWhileEditing(client: Client, pageId: string, rounds: number): Promise<number> {
@@ -127,7 +128,10 @@ function isAtHeir(site: Site, page: Page, part: string, gone: string): boolean {
   }
 }
 
-/** Publishes and edits all at once. Returns the statuses of the publishes and of the edits, and whether the server answers after it. */
+/**
+ * Publishes and edits all at once. Returns the statuses of the publishes and of the edits, and whether the server
+ * answers after it.
+ */
 export async function publishesAndWriters(
   client: Client,
   pageId: string,
@@ -146,7 +150,10 @@ export async function publishesAndWriters(
   };
 }
 
-/** Visitors load a page and then all its files while it is published over and over, each time otherwise. Returns how many files were asked for and how many were not there. */
+/**
+ * Visitors load a page and then all its files while it is published over and over, each time otherwise. Returns how
+ * many files were asked for and how many were not there.
+ */
 export async function visitorsDuringPublishes(
   client: Client,
   livePort: number,

@@ -219,7 +219,10 @@ const configFor = (database: string, folder: string) => ({
   listenersChecked: 300,
 });
 
-/** Starts a server; `through` may lead its connections to the database another way, `beside` is one whose database and folder it works on too. */
+/**
+ * Starts a server; `through` may lead its connections to the database another way, `beside` is one whose database and
+ * folder it works on too.
+ */
 export async function runServer(
   through: (address: string) => Promise<string> = (address) => Promise.resolve(address),
   log: Logger = pino({ level: 'silent' }),

@@ -10,7 +10,10 @@ export interface AtWork {
   share(done: number): void;
 }
 
-/** A kind of work that takes a while. It may be begun a second time after a server was killed in the middle: it makes nothing twice. */
+/**
+ * A kind of work that takes a while. It may be begun a second time after a server was killed in the middle: it makes
+ * nothing twice.
+ */
 export interface WorkKind {
   readonly queue: string;
   /** How many are worked at at once, by each server. */

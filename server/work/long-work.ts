@@ -44,7 +44,10 @@ export interface NewWork {
   readonly key?: string;
 }
 
-/** Work that takes a while, done by whichever server is free, in a queue kept by PostgreSQL; how far each has come is told to whoever began it. */
+/**
+ * Work that takes a while, done by whichever server is free, in a queue kept by PostgreSQL; how far each has come is
+ * told to whoever began it.
+ */
 export class LongWork {
   private readonly boss: PgBoss;
   private readonly events = new EventEmitter().setMaxListeners(0);
@@ -129,7 +132,10 @@ export class LongWork {
     return row?.account === account ? row.state : undefined;
   }
 
-  /** Calls back for each step of somebody's work, until the returned function is called; `again` when some may have been missed. */
+  /**
+   * Calls back for each step of somebody's work, until the returned function is called; `again` when some may have
+   * been missed.
+   */
   listen(account: string, heard: (work: Work) => void, again: () => void): () => void {
     this.events.on(`of ${account}`, heard);
     this.events.on('again', again);

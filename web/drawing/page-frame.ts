@@ -19,7 +19,10 @@ export interface Cut {
   readonly scale: number;
 }
 
-/** A page in a frame nobody can work in, `screen` px large, drawn at a scale; it hands on its document each time it is written. */
+/**
+ * A page in a frame nobody can work in, `screen` px large, drawn at a scale; it hands on its document each time it is
+ * written.
+ */
 @Component({
   selector: 'fold-page-frame',
   template: `<iframe

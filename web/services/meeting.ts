@@ -4,7 +4,10 @@ import type { AnyEdit, Primitive } from '@core/document/edits/site-edit';
 import { Problem } from '@core/document/problem';
 import type { Waiting } from './outbox';
 
-/** Documents with what waits on top of them; what does not fit any more is left out: the server will refuse it too, and then it is said. */
+/**
+ * Documents with what waits on top of them; what does not fit any more is left out: the server will refuse it too,
+ * and then it is said.
+ */
 export function withWaiting(confirmed: Documents, waiting: readonly Waiting[]): Documents {
   const all = applied(
     confirmed,

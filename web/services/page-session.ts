@@ -59,7 +59,8 @@ export interface PageChange {
 export type SaveState = 'saved' | 'saving' | 'waiting';
 
 /**
- * One open page: the state the server has confirmed, the edits still on their way, and the page shown, which is both together.
+ * One open page: the state the server has confirmed, the edits still on their way, and the page shown, which is both
+ * together.
  * Every edit is kept in the browser until the server has stored it.
  */
 @Injectable()
@@ -166,7 +167,10 @@ export class PageSession implements OnDestroy {
     this.running.unsubscribe();
   }
 
-  /** Makes edits: shown at once, kept in the browser, sent. Edits with the same `merge`, each within so many ms of the last, are one step of undo. */
+  /**
+   * Makes edits: shown at once, kept in the browser, sent. Edits with the same `merge`, each within so many ms of the
+   * last, are one step of undo.
+   */
   apply(edits: readonly AnyEdit[], merge?: string, within = 1200): boolean {
     const shown = this.show(edits);
     if (!shown) return false;
@@ -174,7 +178,10 @@ export class PageSession implements OnDestroy {
     return true;
   }
 
-  /** What edits would make of the site and the page shown, and the primitives they come to. @throws Problem where they do not fit */
+  /**
+   * What edits would make of the site and the page shown, and the primitives they come to. @throws Problem where they
+   * do not fit
+   */
   foreseen(wanted: readonly AnyEdit[]): (Documents & { readonly edits: readonly Primitive[] }) | undefined {
     const before = this.stored;
     if (!before) return undefined;
@@ -192,12 +199,16 @@ export class PageSession implements OnDestroy {
     if (step) this.retrace(step, step.edits, step.inverses, this.history.redid);
   }
 
-  /** Takes a step back, or does it again. Where others changed the same meanwhile, this is said, and the way back leads to what they made. */
+  /**
+   * Takes a step back, or does it again. Where others changed the same meanwhile, this is said, and the way back
+   * leads to what they made.
+   */
   private retrace(step: Step, way: readonly AnyEdit[], done: readonly AnyEdit[], kept: (step: Step) => void): void {
     const before = this.stored;
     const isNew = before && step.knew !== this.meeting.batches;
     const others = isNew ? overtakenBy(before, { edits: done, inverses: way }) : [];
-    const { fits, problem } = isNew ? whatFits(before, way) : { fits: way }; // others may have taken away what the rest of it speaks of
+    // others may have taken away what the rest of it speaks of
+    const { fits, problem } = isNew ? whatFits(before, way) : { fits: way };
     const isUndo = way === step.inverses;
     if (problem !== undefined)
       this.notices.next(
@@ -237,7 +248,10 @@ export class PageSession implements OnDestroy {
     }
   }
 
-  /** Edits of what is shown, as edits of what is stored; and under which ids the page will show what they put into something shared. */
+  /**
+   * Edits of what is shown, as edits of what is stored; and under which ids the page will show what they put into
+   * something shared.
+   */
   private asStored(
     before: Documents,
     wanted: readonly AnyEdit[],
@@ -323,7 +337,10 @@ export class PageSession implements OnDestroy {
     this.freshen();
   }
 
-  /** Takes in batches that were stored, one's own or others', as far as each is the next one of what it changed; shows them at once. */
+  /**
+   * Takes in batches that were stored, one's own or others', as far as each is the next one of what it changed; shows
+   * them at once.
+   */
   private hear(log: readonly Stored[]): void {
     const before = this.confirmed;
     const alone = this.waiting().length === 0;
@@ -387,7 +404,10 @@ export class PageSession implements OnDestroy {
     });
   }
 
-  /** What was stored since; nothing where it cannot be had just now. Where the log no longer goes back so far, the documents are fetched whole. */
+  /**
+   * What was stored since; nothing where it cannot be had just now. Where the log no longer goes back so far, the
+   * documents are fetched whole.
+   */
   private logSince(page: string): Observable<readonly Stored[]> {
     return this.api.logSince(page, this.revision, this.siteRevision).pipe(
       catchError((error: unknown) => (failureOf(error).code === 'log-gone' ? this.fetchWhole(page) : EMPTY)),
@@ -408,7 +428,9 @@ export class PageSession implements OnDestroy {
     );
   }
 
-  /** Fetches what was missed. Of two questions of one kind only the later answer counts: the earlier one may be older. */
+  /**
+   * Fetches what was missed. Of two questions of one kind only the later answer counts: the earlier one may be older.
+   */
   private fetchWhatChanged(): void {
     const missed = this.behind.pipe(
       // One after the other: entries that keep coming would else call off each fetch before it is answered.

@@ -4,12 +4,16 @@ import type * as z from 'zod';
 /** What a stream may say: a schema for the data of each event, by its name. */
 type Events = Readonly<Record<string, z.ZodType>>;
 
-/** What is heard of a stream: an event, or that the stream is open (again), so that what was missed is to be fetched. */
+/**
+ * What is heard of a stream: an event, or that the stream is open (again), so that what was missed is to be fetched.
+ */
 export type Heard<Of extends Events> =
   | { readonly name: 'open' }
   | { [Name in keyof Of]: { readonly name: Name; readonly data: z.infer<Of[Name]> } }[keyof Of];
 
-/** Whether this tab is in sight: not behind another, not left for another page and kept by the browser for a way back. */
+/**
+ * Whether this tab is in sight: not behind another, not left for another page and kept by the browser for a way back.
+ */
 const inSight: Observable<boolean> = merge(
   fromEvent(document, 'visibilitychange'),
   fromEvent(window, 'pageshow'),
@@ -33,8 +37,10 @@ function readAs<T>(schema: z.ZodType<T>, text: string): T | undefined {
 }
 
 /**
- * Listens to a stream of the server while this tab is in sight. A browser allows six connections to a host over HTTP/1.1,
- * for all tabs together: tabs out of sight that held one each would leave none for saving. What cannot be read is told as
+ * Listens to a stream of the server while this tab is in sight. A browser allows six connections to a host over
+ * HTTP/1.1,
+ * for all tabs together: tabs out of sight that held one each would leave none for saving. What cannot be read is
+ * told as
  * `open`: it has to be fetched.
  */
 export function serverEvents<Of extends Events>(address: string, events: Of, seen = inSight): Observable<Heard<Of>> {

@@ -19,7 +19,10 @@ import { serverEvents, type Heard } from './server-events';
 /** How far something is that takes a while, from 0 to 1, and at last what it led to. */
 export type Step<Result> = { readonly share: number } | { readonly result: Result };
 
-/** What is told of all work that is waited for, over one stream that is open as long as something is: also while this tab is out of sight. */
+/**
+ * What is told of all work that is waited for, over one stream that is open as long as something is: also while this
+ * tab is out of sight.
+ */
 const told: Observable<Heard<typeof workEvents>> = serverEvents('/api/work/feed', workEvents, of(true)).pipe(
   share({ resetOnRefCountZero: () => timer(1000) }),
 );

@@ -1,4 +1,7 @@
-/** The elements of a published page that stand for its parts, in document order: those inside a widget's own markup are none. */
+/**
+ * The elements of a published page that stand for its parts, in document order: those inside a widget's own markup
+ * are none.
+ */
 export const partElements = (inside: Document): HTMLElement[] =>
   [inside.body, ...inside.body.querySelectorAll<HTMLElement>('*:not(main):not(br):not(span):not(summary)')].filter(
     (one) =>

@@ -6,7 +6,10 @@ function painted(context: OffscreenCanvasRenderingContext2D, colour: string): re
   return [...context.getImageData(0, 0, 1, 1).data];
 }
 
-/** A colour as a colour field shows it, with its opacity from 0 to 1; undefined for what is none. The browser does the reckoning. */
+/**
+ * A colour as a colour field shows it, with its opacity from 0 to 1; undefined for what is none. The browser does the
+ * reckoning.
+ */
 export function colourHex(colour: string): { readonly hex: string; readonly alpha: number } | undefined {
   if (colour === '' || !CSS.supports('color', colour)) return undefined;
   const context = new OffscreenCanvas(1, 1).getContext('2d', { colorSpace: 'srgb' });

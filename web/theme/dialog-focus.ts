@@ -4,7 +4,10 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Dialog } from 'primeng/dialog';
 import { isElement } from './from-event';
 
-/** Gives a dialog the focus once it has opened, unless somebody is at work in it by then: PrimeNG's own way takes it out of the field they type in. */
+/**
+ * Gives a dialog the focus once it has opened, unless somebody is at work in it by then: PrimeNG's own way takes it
+ * out of the field they type in.
+ */
 @Directive({ selector: 'p-dialog, [foldDialogFocus]' })
 export class DialogFocus {
   private readonly dialog = inject(Dialog);

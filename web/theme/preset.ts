@@ -78,7 +78,8 @@ export const foldPreset = definePreset(
   { ...base, components },
   {
     components: {
-      button: { colorScheme: { light: { text: { secondary: { color: '{surface.600}' } } } } }, // readable on every sheet
+      // readable on every sheet
+      button: { colorScheme: { light: { text: { secondary: { color: '{surface.600}' } } } } },
       togglebutton: { colorScheme: { light: { root: { color: '{surface.600}' } } } }, // the same
       datatable: { headerCell: { background: 'transparent' }, row: { background: 'transparent' } },
       // Tabs stand on the fold line, in its own colour.

@@ -1,7 +1,10 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { ProgressBar } from 'primeng/progressbar';
 
-/** How far something is, in percent; of undefined length where nothing is known. The library's bar tells assistive technology what ARIA does not allow, so it is told here. */
+/**
+ * How far something is, in percent; of undefined length where nothing is known. The library's bar tells assistive
+ * technology what ARIA does not allow, so it is told here.
+ */
 @Component({
   selector: 'fold-progress-line',
   imports: [ProgressBar],

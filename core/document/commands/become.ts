@@ -19,7 +19,8 @@ const kindFor = (what: Becoming): string => (what === 'heading' || what === 'but
 export function nowIs(part: Pick<Part, 'kind' | 'tag'>): Becoming | undefined {
   if (part.kind === 'heading' || part.kind === 'button') return part.kind;
   if (part.kind !== 'text') return undefined;
-  return ({ ul: 'list', ol: 'numbered list', blockquote: 'quote' }[part.tag] as Becoming | undefined) ?? 'text'; // the three above
+  // the three above
+  return ({ ul: 'list', ol: 'numbered list', blockquote: 'quote' }[part.tag] as Becoming | undefined) ?? 'text';
 }
 
 /** What a part can become with what it says. */
@@ -101,7 +102,8 @@ function styleFor(style: StyleMap, kind: string): StyleMap {
 }
 
 /**
- * Makes a part another kind, with its words; name, classes, style, attributes, id and place stay. @throws Problem where what it says does not allow it
+ * Makes a part another kind, with its words; name, classes, style, attributes, id and place stay. @throws Problem
+ * where what it says does not allow it
  */
 export function become(page: Page, id: string, what: Becoming): Edit[] {
   const part = partOf(page, id);

@@ -21,7 +21,8 @@ export function boxedWidth(site: Site, page: Page, id: string, breakpoint: strin
 }
 
 /**
- * Keeps the contents of a section, or a part inside one, to a width and centres it, at a breakpoint: a section by its paddings, so that its own box stays as wide as the screen
+ * Keeps the contents of a section, or a part inside one, to a width and centres it, at a breakpoint: a section by its
+ * paddings, so that its own box stays as wide as the screen
  * and no wrapper is needed; any other part by a maximum width and auto margins. Without a width it is full again.
  * @throws Problem when the width is not between 100 and 4000 px
  */

@@ -117,7 +117,8 @@ describe('A site’s own breakpoints', () => {
     fc.assert(
       fc.property(randomly(), (random) => {
         const made = random.site();
-        const styled = Object.entries(made.elements).filter(([, style]) => Object.keys(style).length > 0); // as edits leave them
+        // as edits leave them
+        const styled = Object.entries(made.elements).filter(([, style]) => Object.keys(style).length > 0);
         const site = { ...made, elements: Object.fromEntries(styled) };
         const page = random.page(site, 12);
         for (const change of [

@@ -12,18 +12,27 @@ import type { Site } from '../site';
 import { states, type StyleMap } from '../style-map';
 import { subtree } from '../tree';
 
-/** A site's new set of breakpoints, and for those that go, which one takes over what was set at them; without an heir it is lost. */
+/**
+ * A site's new set of breakpoints, and for those that go, which one takes over what was set at them; without an heir
+ * it is lost.
+ */
 export const BreakpointChange = z.strictObject({ breakpoints: Breakpoints, heirs: z.record(Identifier, Identifier) });
 export type BreakpointChange = z.infer<typeof BreakpointChange>;
 
-/** Where what is set at a breakpoint is best kept when it goes: at the nearest one that inherits from it, else at the one it inherits from, unless that is the base. */
+/**
+ * Where what is set at a breakpoint is best kept when it goes: at the nearest one that inherits from it, else at the
+ * one it inherits from, unless that is the base.
+ */
 export function heirOf(list: readonly Breakpoint[], id: string): Breakpoint | undefined {
   const under = below(list, id)[0];
   const above = list.find((one) => one.id === chain(list, id)[1]);
   return under ?? (above?.side === 'base' ? undefined : above);
 }
 
-/** The breakpoints a change takes away. @throws Problem when it takes the base, or gives what it takes to one that is not there */
+/**
+ * The breakpoints a change takes away. @throws Problem when it takes the base, or gives what it takes to one that is
+ * not there
+ */
 export function removedBy(site: Site, change: BreakpointChange): Breakpoint[] {
   if (baseOf(site.breakpoints).id !== baseOf(change.breakpoints).id)
     throw new Problem('The base stays the base: everything else inherits from it.', {
@@ -42,7 +51,10 @@ export function removedBy(site: Site, change: BreakpointChange): Breakpoint[] {
   return removed;
 }
 
-/** What is set at a breakpoint that goes, in words, and whether it goes too; what its heir has already said of its own, it keeps. */
+/**
+ * What is set at a breakpoint that goes, in words, and whether it goes too; what its heir has already said of its
+ * own, it keeps.
+ */
 export interface Leaving {
   readonly words: string;
   readonly goes: boolean;
@@ -135,7 +147,8 @@ const tokensAfter = (site: Site, gone: string, heir: string | undefined): SiteEd
   });
 
 /**
- * The edits that give a site another set of breakpoints. Classes and elements keep what heirs take over; pages are left as they are,
+ * The edits that give a site another set of breakpoints. Classes and elements keep what heirs take over; pages are
+ * left as they are,
  * since {@link settled} reads them so that heirs have it: undone, everything is where it was.
  * @throws Problem
  */

@@ -16,7 +16,8 @@ export function columnShares(site: Site, page: Page, id: string, breakpoint: str
 }
 
 /**
- * Gives one column a share of the width, in percent, at a breakpoint; the others keep their proportions in what is left.
+ * Gives one column a share of the width, in percent, at a breakpoint; the others keep their proportions in what is
+ * left.
  * @throws Problem when the tracks there are no shares, or nothing would be left for the others
  */
 export function setColumnShare(site: Site, page: Page, column: string, breakpoint: string, share: number): Edit[] {
@@ -31,7 +32,8 @@ export function setColumnShare(site: Site, page: Page, column: string, breakpoin
 }
 
 /**
- * Sets a split: as many columns as there are shares. At the base columns are added, or, when they are empty, taken away.
+ * Sets a split: as many columns as there are shares. At the base columns are added, or, when they are empty, taken
+ * away.
  * @throws Problem when a column that still holds something would go.
  */
 export function setSplit(site: Site, page: Page, id: string, breakpoint: string, shares: readonly number[]): Edit[] {
@@ -49,7 +51,10 @@ export function setSplit(site: Site, page: Page, id: string, breakpoint: string,
   return [...edits, ...surplus.map((part): Edit => ({ do: 'remove', part }))];
 }
 
-/** Moves the gutter behind a column by percent of the columns' width at a breakpoint: only its two neighbours change. @throws Problem when the tracks there are no shares */
+/**
+ * Moves the gutter behind a column by percent of the columns' width at a breakpoint: only its two neighbours change.
+ * @throws Problem when the tracks there are no shares
+ */
 export function moveGutter(
   site: Site,
   page: Page,
@@ -67,7 +72,10 @@ export function moveGutter(
   return [styleEdit(id, breakpoint, 'normal', 'grid-template-columns', tracksOf(dragGutter(shares, gutter, percent)))];
 }
 
-/** Adds a column behind another: a full copy of it, or an empty one with the same settings. At every breakpoint whose shares are its own it gets room: the average share, the others in proportion. */
+/**
+ * Adds a column behind another: a full copy of it, or an empty one with the same settings. At every breakpoint whose
+ * shares are its own it gets room: the average share, the others in proportion.
+ */
 export function addColumn(
   site: Site,
   page: Page,
@@ -92,7 +100,10 @@ export function addColumn(
   return { edits, made: copy.root };
 }
 
-/** Stacks a grid at a breakpoint: one column, and every part of it placed by the flow again, wherever it was put in cells. */
+/**
+ * Stacks a grid at a breakpoint: one column, and every part of it placed by the flow again, wherever it was put in
+ * cells.
+ */
 export function stackGrid(site: Site, page: Page, id: string, breakpoint: string): Edit[] {
   const set = (part: string, property: string, value: string): Edit[] =>
     resolve(site, page, part, breakpoint, 'normal', property).value === value

@@ -117,7 +117,8 @@ function slot(parent: Laid, children: readonly Laid[], point: Point): { index: n
 
 /**
  * Where a thing dragged to a point of a leaf would land, from the measured boxes of its parts:
- * between the contents of a box, beside a part (which makes a row or a column around both), into a free cell of a grid, or nowhere.
+ * between the contents of a box, beside a part (which makes a row or a column around both), into a free cell of a
+ * grid, or nowhere.
  * @param breakpoint where a place in a grid is to hold; without one nothing is placed in cells
  */
 export function dropTarget(

@@ -9,8 +9,10 @@ import { styleEdit } from './style';
 export type LayerWay = 'behind' | 'in front' | 'as it comes';
 
 /**
- * Lays a part behind its neighbours, in front of them, or as it comes, at a breakpoint. Behind, its parent is isolated, so that the part stays in front of what the parent
- * stands on (CSS Compositing 1 §2.4); a part in a parent that is neither flex nor grid becomes relative, so that its z-index counts.
+ * Lays a part behind its neighbours, in front of them, or as it comes, at a breakpoint. Behind, its parent is
+ * isolated, so that the part stays in front of what the parent
+ * stands on (CSS Compositing 1 §2.4); a part in a parent that is neither flex nor grid becomes relative, so that its
+ * z-index counts.
  */
 export function layPart(site: Site, page: Page, id: string, breakpoint: string, way: LayerWay): Edit[] {
   const of = (part: string, name: string): string => resolve(site, page, part, breakpoint, 'normal', name).value;

@@ -52,7 +52,8 @@ describe('A part that leads somewhere as a whole', () => {
     expect(inside.querySelector('._box > a')?.textContent).toBe('Go');
   });
 
-  // Chromium’s computed style against the resolver: nothing of what buttons, and links by the browser’s own sheet, are by nature.
+  // Chromium’s computed style against the resolver: nothing of what buttons, and links by the browser’s own sheet,
+  // are by nature.
   it('looks as the box it was', () => {
     const page = boxWith('image');
     const linked = applyEdits(site, page, linkEdits(page, 'box', chosen)).page;

@@ -10,7 +10,10 @@ import { applyEdits } from '../edits/apply';
 import { styleEdit } from './style';
 import { freshPart, idOfThing, kindOfThing, put, type Thing } from './thing';
 
-/** Where something is put: at an index inside a parent, beside a part, which makes a row or a column around both, or into cells of a grid. */
+/**
+ * Where something is put: at an index inside a parent, beside a part, which makes a row or a column around both, or
+ * into cells of a grid.
+ */
 export type Target =
   | { readonly where: 'inside'; readonly parent: string; readonly index: number }
   | { readonly where: 'beside'; readonly part: string; readonly side: 'top' | 'right' | 'bottom' | 'left' }
@@ -22,7 +25,10 @@ export type Target =
       readonly placement: Readonly<Record<string, string>>;
     };
 
-/** The kinds of the shells a part needs to stand in `outer`: a widget on the page gets a section. Undefined when none will do. */
+/**
+ * The kinds of the shells a part needs to stand in `outer`: a widget on the page gets a section. Undefined when none
+ * will do.
+ */
 export function shellsFor(outer: string, inner: string): readonly string[] | undefined {
   if (mayHold(outer, inner)) return [];
   if (outer === 'page' && mayHold('section', inner)) return ['section'];
@@ -41,7 +47,9 @@ export function canPlace(page: Page, thing: Thing, target: Target): boolean {
   return mayHold('container', kind) && mayHold('container', partOf(page, anchor).kind);
 }
 
-/** The edits that put a thing at a target, with whatever shells it needs. @throws Problem when it cannot stand there. */
+/**
+ * The edits that put a thing at a target, with whatever shells it needs. @throws Problem when it cannot stand there.
+ */
 export function place(site: Site, page: Page, thing: Thing, target: Target): Edit[] {
   if (!canPlace(page, thing, target)) throw new Problem('That cannot stand there.', { part: idOfThing(thing) });
   if (target.where === 'beside') return beside(site, page, thing, target.part, target.side);
@@ -94,7 +102,10 @@ function beside(site: Site, page: Page, thing: Thing, part: string, side: 'top' 
   return [...wrapped, put(after, thing, box, first ? 0 : 1)];
 }
 
-/** Where a new part of a kind lands when it is added by click: inside the selection when it is a box, else after it; always after it when asked to stand `behind`. */
+/**
+ * Where a new part of a kind lands when it is added by click: inside the selection when it is a box, else after it;
+ * always after it when asked to stand `behind`.
+ */
 export function landingBy(page: Page, selection: string | undefined, kind: string, behind = false): Target {
   for (let at = selection; at !== undefined && at !== page.root; at = parentOf(page, at)) {
     const part = partOf(page, at);

@@ -3,7 +3,10 @@ import { inWords } from '../kinds/in-words';
 import type { Page } from '../page';
 import { subtree } from '../tree';
 
-/** The parts of a page a link may lead to, in document order: those that have an id, and sections and titles, which can be given one. */
+/**
+ * The parts of a page a link may lead to, in document order: those that have an id, and sections and titles, which
+ * can be given one.
+ */
 export const placesToLink = (page: Page): string[] =>
   subtree(page, page.root).filter((id) => {
     const part = page.parts[id]!;

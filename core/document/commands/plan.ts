@@ -63,7 +63,10 @@ function add(
   return id;
 }
 
-/** A placeholder that keeps its size and place when what stands in for it is replaced: the picture's box has a height of its own and cuts what does not fit. */
+/**
+ * A placeholder that keeps its size and place when what stands in for it is replaced: the picture's box has a height
+ * of its own and cuts what does not fit.
+ */
 function fill(site: Site, parts: Made, what: 'nothing' | 'text' | 'picture', height: number): string[] {
   if (what === 'nothing') return [];
   if (what === 'picture') return [add(site, parts, 'image', { height: `${height}px`, 'object-fit': 'cover' })];
@@ -112,7 +115,8 @@ function planned(site: Site, section: PlannedSection): { root: string; parts: Ma
 }
 
 /**
- * The edits that lay a whole skeleton: sections in order with a minimum height, their columns and placeholders, before the page's footer if it has one.
+ * The edits that lay a whole skeleton: sections in order with a minimum height, their columns and placeholders,
+ * before the page's footer if it has one.
  * @throws Problem naming the section whose split or height is wrong
  */
 export function layPlan(site: Site, page: Page, plan: readonly PlannedSection[]): { edits: Edit[]; made: string[] } {

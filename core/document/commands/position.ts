@@ -14,7 +14,8 @@ export const positions = ['static', 'relative', 'absolute', 'fixed', 'sticky'] a
 export type Position = (typeof positions)[number];
 
 /**
- * The edits that change a part's position at a breakpoint and leave it where it stands on the page: absolute and fixed are pinned left and top, relative is moved from
+ * The edits that change a part's position at a breakpoint and leave it where it stands on the page: absolute and
+ * fixed are pinned left and top, relative is moved from
  * where the flow puts it, sticky keeps the distance from the top it has. Static alone goes where the flow puts it.
  * @param page the leaf of that breakpoint as measured
  * @param natural where the flow alone would put the part now; for a part out of the flow, where it would be back in it

@@ -135,9 +135,11 @@ describe('A shared section', () => {
         const plainly = edits && trying(() => applyBatch({ site, page }, edits));
         if (part === undefined || !edits || !plainly || !Object.hasOwn(plainly.page.parts, part)) return;
         const isSection = plainly.page.parts[plainly.page.root]!.children.includes(part);
-        if (!isSection || edits.some((edit) => edit.do === 'set' && edit.field[0] === 'off')) return; // whether it is off is the page's
+        // whether it is off is the page's
+        if (!isSection || edits.some((edit) => edit.do === 'set' && edit.field[0] === 'off')) return;
         const share = sharingOf({ site, page }, part);
-        const late = trying(() => applyBatch(applyBatch({ site, page }, share), edits)); // by somebody who has not heard of it
+        // by somebody who has not heard of it
+        const late = trying(() => applyBatch(applyBatch({ site, page }, share), edits));
         if (!late) return; // it would hold now what a section may not
         expect(published(late)).toBe(published(plainly));
         const stored = applyBatch({ site, page }, share);

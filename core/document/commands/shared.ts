@@ -14,7 +14,10 @@ import { copyOf } from './thing';
 export const sharedRoots = (page: Page): ReadonlySet<string> =>
   new Set(partOf(page, page.root).children.filter((id) => sharedAt(page, id) !== undefined));
 
-/** The shared section a part of a page as it is seen stands in, or is, and the part that stands for it; undefined where it stands in none. */
+/**
+ * The shared section a part of a page as it is seen stands in, or is, and the part that stands for it; undefined
+ * where it stands in none.
+ */
 export function sharedAround(
   site: Site,
   page: Page,
@@ -41,7 +44,10 @@ export function insertShared(
   };
 }
 
-/** The edits that keep a section of a page for its site: shared, it goes into the site and the page refers to it; else a copy of it does. @throws Problem when the part is no section of the page */
+/**
+ * The edits that keep a section of a page for its site: shared, it goes into the site and the page refers to it; else
+ * a copy of it does. @throws Problem when the part is no section of the page
+ */
 export function keepSection(
   page: Page,
   part: string,
@@ -59,7 +65,10 @@ export function keepSection(
   return [{ do: 'insert', on: 'site', into: 'sections', index, item }];
 }
 
-/** A page of the same site with the same in it, under facts and ids of its own, so that no part of it is taken for another page's; what it shares with others it goes on sharing. */
+/**
+ * A page of the same site with the same in it, under facts and ids of its own, so that no part of it is taken for
+ * another page's; what it shares with others it goes on sharing.
+ */
 export function copyOfPage(
   page: Page,
   { id, title, path }: { readonly id: string; readonly title: string; readonly path: string },
@@ -80,7 +89,8 @@ export function copyOfPage(
 }
 
 /**
- * A page of before shared sections stood in the site, with the edits that make it as pages are now: it held a copy of each under the section's own ids;
+ * A page of before shared sections stood in the site, with the edits that make it as pages are now: it held a copy of
+ * each under the section's own ids;
  * now it refers to it.
  */
 export function referring(site: Pick<Site, 'sections'>, page: Page): { page: Page; edits: Edit[] } {

@@ -36,7 +36,8 @@ const plain: Readonly<Record<string, string>> = {
 };
 
 /**
- * Lets a section stand beside the page's flow at a breakpoint, `width` px wide, where it stays in view while the page scrolls, or lie across the top.
+ * Lets a section stand beside the page's flow at a breakpoint, `width` px wide, where it stays in view while the page
+ * scrolls, or lie across the top.
  * The page makes room by its own padding on that side.
  * @throws Problem for anything but a section of the page, or a width outside 40 to 800 px
  */

@@ -38,7 +38,10 @@ const newLink = (text: string): Tree => ({
   base: { 'background-color': 'transparent', color: 'inherit', 'font-weight': '500', ...around('padding', 6, 4) },
 });
 
-/** Kinds that come with more than themselves: rows with two, each a picture beside words; a menu with three plain links. */
+/**
+ * Kinds that come with more than themselves: rows with two, each a picture beside words; a menu with three plain
+ * links.
+ */
 const beginnings: Readonly<Record<string, Tree>> = {
   rows: { kind: 'rows', base: { 'row-gap': '64px' }, holds: [newRow, newRow] },
   menu: { kind: 'menu', holds: ['First page', 'Second page', 'Third page'].map(newLink) },
@@ -55,7 +58,10 @@ export function newThing(site: Site, kind: string): { root: string; parts: Parts
   return { root, parts: { [root]: freshPart(site, kind, columns), ...held } };
 }
 
-/** A copy of a subtree under new ids. Places links lead to are unique on a page: they are kept only where the copy takes the original's place, or goes to another page. */
+/**
+ * A copy of a subtree under new ids. Places links lead to are unique on a page: they are kept only where the copy
+ * takes the original's place, or goes to another page.
+ */
 export function copyOf(page: Page, id: string, places: 'kept' | 'dropped' = 'dropped'): { root: string; parts: Parts } {
   const ids = subtree(page, id);
   const renamed = new Map(ids.map((one) => [one, newIdentifier()]));

@@ -83,7 +83,10 @@ const plain = (site: Site, values: Readonly<Record<string, string>>): StyleMap =
   [baseOf(site.breakpoints).id]: { normal: { ...values } },
 });
 
-/** What a site says of every element of a tag must not change what the parts inherit: the container hands on what it inherits itself. */
+/**
+ * What a site says of every element of a tag must not change what the parts inherit: the container hands on what it
+ * inherits itself.
+ */
 function handingOn(site: Site, tag: string): StyleMap {
   const said = Object.values(site.elements[tag] ?? {}).flatMap((byState) =>
     Object.values(byState).flatMap((declarations) => Object.keys(declarations ?? {})),
@@ -112,8 +115,10 @@ function around(
 }
 
 /**
- * The ways to put a selection into a container, the most useful first: a box of its own that takes over the parts' place among their neighbours, one that also lays them out
- * as the parent does, and one without a box (`display: contents`), under which nothing can move. Which of them keeps every box where it stands is measured by the caller.
+ * The ways to put a selection into a container, the most useful first: a box of its own that takes over the parts'
+ * place among their neighbours, one that also lays them out
+ * as the parent does, and one without a box (`display: contents`), under which nothing can move. Which of them keeps
+ * every box where it stands is measured by the caller.
  * @throws Problem when the parts cannot stand in a container together
  */
 export function waysToWrap(site: Site, page: Page, ids: readonly string[]): { made: string; ways: Way[] } {
@@ -158,7 +163,8 @@ const changed = (values: Readonly<Record<string, string>>): Record<string, strin
   Object.fromEntries(Object.entries(values).filter(([name, value]) => initials.get(name) !== value));
 
 /**
- * Values that keep what the lifted parts inherit: where taking the box away would change an inherited value at a breakpoint, the part gets it as its own.
+ * Values that keep what the lifted parts inherit: where taking the box away would change an inherited value at a
+ * breakpoint, the part gets it as its own.
  */
 function keepInherited(site: Site, before: Page, after: Page, lifted: readonly string[]): Edit[] {
   const edits: Edit[] = [];
@@ -168,7 +174,8 @@ function keepInherited(site: Site, before: Page, after: Page, lifted: readonly s
       for (const name of inheritedNames) {
         const was = resolve(site, before, id, breakpoint, 'normal', name);
         const resolved = resolve(site, current, id, breakpoint, 'normal', name);
-        const ours = resolved.source.from === 'own' && was.source.from !== 'own'; // a value kept at a wider breakpoint reaches down over what an element or a class says here
+        // a value kept at a wider breakpoint reaches down over what an element or a class says here
+        const ours = resolved.source.from === 'own' && was.source.from !== 'own';
         if (was.value === resolved.value || !(ours || was.source.from === 'inherited' || was.source.from === 'initial'))
           continue;
         const edit = styleEdit(id, breakpoint, 'normal', name, was.source.from === 'initial' ? 'initial' : was.value);
@@ -179,8 +186,10 @@ function keepInherited(site: Site, before: Page, after: Page, lifted: readonly s
 }
 
 /**
- * The ways to take a box away while what it holds stays in its place, every value with it: as it is, and, for a single part, with the box's place among its neighbours handed down.
- * Inherited values the box gave are kept by the parts themselves. Which way moves nothing, if any, is measured by the caller.
+ * The ways to take a box away while what it holds stays in its place, every value with it: as it is, and, for a
+ * single part, with the box's place among its neighbours handed down.
+ * Inherited values the box gave are kept by the parts themselves. Which way moves nothing, if any, is measured by the
+ * caller.
  * @throws Problem when what it holds could not stand there
  */
 export function waysToUnwrap(site: Site, page: Page, id: string): { lifted: string[]; ways: Way[] } {

@@ -9,7 +9,10 @@ const onBoth = {
   renamed: z.record(Identifier, Identifier).optional(),
 };
 
-/** A part that goes from the page into a section the site keeps, out of one, or from one into another: with all that is in it by then. */
+/**
+ * A part that goes from the page into a section the site keeps, out of one, or from one into another: with all that
+ * is in it by then.
+ */
 const Cross = z.strictObject({
   ...onBoth,
   do: z.literal('move'),
@@ -21,7 +24,10 @@ const Cross = z.strictObject({
 });
 export type Cross = z.infer<typeof Cross>;
 
-/** A section of the page that is shared from now on: it goes into the site as it is by then, and the page refers to it in its place. */
+/**
+ * A section of the page that is shared from now on: it goes into the site as it is by then, and the page refers to it
+ * in its place.
+ */
 const Share = z.strictObject({
   ...onBoth,
   do: z.literal('share'),
@@ -41,7 +47,8 @@ const Own = z.strictObject({
 export type Own = z.infer<typeof Own>;
 
 /**
- * What goes from one document to the other. It says what is meant, not what there is: whoever applies it takes what it finds by then, so that nothing
+ * What goes from one document to the other. It says what is meant, not what there is: whoever applies it takes what
+ * it finds by then, so that nothing
  * somebody else put there meanwhile is lost, and logs it as the primitives it came to.
  */
 export const AcrossEdit = z.discriminatedUnion('do', [Cross, Share, Own]);

@@ -71,7 +71,8 @@ class Addresses {
   crossed(from: Address, to: Address): void {
     const { site, page } = this.documents;
     const source = from.section === undefined ? page : pageOfSection(keptSection(site, from.section));
-    const all = Object.hasOwn(source.parts, from.part) ? subtree(source, from.part) : [from.part]; // or put there by an edit before
+    // or put there by an edit before
+    const all = Object.hasOwn(source.parts, from.part) ? subtree(source, from.part) : [from.part];
     for (const part of all) this.moved(from.reference === undefined ? part : idWithin(from.reference, part), to, part);
   }
 
@@ -159,7 +160,8 @@ function addressedOne(at: Addresses, edit: AnyEdit): AnyEdit[] {
 }
 
 /**
- * Edits of a page as it is seen, as edits of what is stored: those of parts within something shared speak of the site's.
+ * Edits of a page as it is seen, as edits of what is stored: those of parts within something shared speak of the
+ * site's.
  * Edits of what is stored come back as they are.
  * @throws Problem where what a part stood in has gone
  */
@@ -173,7 +175,8 @@ const needed = (edit: Edit): string[] =>
   edit.do === 'insert' ? [edit.parent] : edit.do === 'move' ? [edit.part, edit.parent] : [edit.part];
 
 /**
- * An edit made before somebody shared what it speaks of, or made it a page's own, as an edit of where that stands now; any other comes back as it is.
+ * An edit made before somebody shared what it speaks of, or made it a page's own, as an edit of where that stands
+ * now; any other comes back as it is.
  * So nothing is lost by that. @throws Problem
  */
 export function redirected(documents: Documents, edit: AnyEdit): readonly AnyEdit[] {

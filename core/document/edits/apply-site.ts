@@ -29,8 +29,10 @@ export interface AppliedToSite {
 }
 
 /**
- * The site after one edit of it, with the edit's inverse; the given site is left as it was. Whether the set of breakpoints is whole
- * is asked by {@link checkWhole} when all edits of a batch are done, since a batch may need several to lead from one set to another.
+ * The site after one edit of it, with the edit's inverse; the given site is left as it was. Whether the set of
+ * breakpoints is whole
+ * is asked by {@link checkWhole} when all edits of a batch are done, since a batch may need several to lead from one
+ * set to another.
  * @throws Problem, with its place, when the edit does not fit the site
  */
 export function applyToSite(site: Site, edit: SiteEdit): AppliedToSite {
@@ -165,7 +167,8 @@ function remove(site: Site, edit: SiteRemove): AppliedToSite {
 
 function inverseOfRemove(site: Site, from: SiteList, index: number): SiteInsert {
   if (from === 'classes') return { do: 'insert', on: 'site', into: from, index, item: site.classes[index]! };
-  if (from === 'sections') return { do: 'insert', on: 'site', into: from, index, item: site.sections![index]! }; // it was found there
+  // it was found there
+  if (from === 'sections') return { do: 'insert', on: 'site', into: from, index, item: site.sections![index]! };
   if (from === 'looks') return { do: 'insert', on: 'site', into: from, index, item: site.looks![index]! }; // the same
   return { do: 'insert', on: 'site', into: from, index, item: site.breakpoints[index]! };
 }
@@ -199,7 +202,8 @@ function set(site: Site, edit: SiteSet): AppliedToSite {
   checkSiteSet(site, edit);
   const list = siteLists.find((one) => one === what);
   const index = list && placeIn(site, list, id!);
-  const before = list ? leafAt(listOf(site, list)[index!] as unknown as Tree, below) : leafAt(site, edit.field); // a list's items are records
+  // a list's items are records
+  const before = list ? leafAt(listOf(site, list)[index!] as unknown as Tree, below) : leafAt(site, edit.field);
   const inverse = backTo(edit, before);
   if (!list) return { site: withBranch(site, edit), inverse };
   const items: readonly Tree[] = listOf(site, list) as unknown as readonly Tree[]; // the same
@@ -225,6 +229,7 @@ const styled = (one: Tree, [, ...path]: readonly string[], value: unknown): Tree
 /** Elements and pictures stay records, be they empty. */
 function withBranch(site: Site, { field, value }: SiteSet): Site {
   const [what, ...path] = field;
-  if (path.length === 0) return withLeaf(site as unknown as Tree, [what], value) as unknown as Site; // a record of fields
+  // a record of fields
+  if (path.length === 0) return withLeaf(site as unknown as Tree, [what], value) as unknown as Site;
   return { ...site, [what]: withLeaf(site[what as 'elements'], path, value) }; // a record at each of them
 }

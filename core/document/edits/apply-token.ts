@@ -5,7 +5,10 @@ import { checkSetToken } from './check-token';
 import type { SiteSet } from './site-edit';
 import { leafAt, withLeaf } from './tree-leaf';
 
-/** A site after a token is set, whole or one thing of it (so that what somebody else set of it meanwhile stays), and what stood there. @throws Problem */
+/**
+ * A site after a token is set, whole or one thing of it (so that what somebody else set of it meanwhile stays), and
+ * what stood there. @throws Problem
+ */
 export function setToken(site: Site, { field, value }: SiteSet): { readonly site: Site; readonly before: unknown } {
   const [, id = '', ...path] = field;
   const whole = tokenOf(site, id);

@@ -45,7 +45,10 @@ export function applyEdits(site: Site, page: Page, edits: readonly Edit[]): { pa
   return { page: finished(draft), inverses };
 }
 
-/** The page after edits that a log says were stored on it: whether values fit their site was asked when they were. @throws Problem where it is no page of that log */
+/**
+ * The page after edits that a log says were stored on it: whether values fit their site was asked when they were.
+ * @throws Problem where it is no page of that log
+ */
 export function replayed(page: Page, edits: readonly Edit[]): Page {
   if (edits.length === 0) return page;
   const draft = draftOf(page);
@@ -53,7 +56,10 @@ export function replayed(page: Page, edits: readonly Edit[]): Page {
   return finished(draft);
 }
 
-/** Applies an edit to a draft and returns its inverse; without a site, whether its values fit is not asked. Where it throws, the draft is worth nothing any more. @throws Problem */
+/**
+ * Applies an edit to a draft and returns its inverse; without a site, whether its values fit is not asked. Where it
+ * throws, the draft is worth nothing any more. @throws Problem
+ */
 export function applyTo(site: Site | undefined, draft: Draft, edit: Edit): Edit {
   switch (edit.do) {
     case 'insert':
@@ -139,9 +145,11 @@ function set(site: Site | undefined, draft: Draft, edit: SetField): Edit {
   const before = leafAt(part, field);
   const kept = field[0] === 'content' || field[0] === 'style' || field[0] === 'attributes';
   const next = kept
-    ? { ...part, [field[0]!]: setBelow(part[field[0] as 'style'], field.slice(1), edit.value) } // one of the three branches
+    ? // one of the three branches
+      { ...part, [field[0]!]: setBelow(part[field[0] as 'style'], field.slice(1), edit.value) }
     : withLeaf(part, field, edit.value);
-  replacePart(draft, edit.part, field[0] === 'content' ? tagged(next as Part) : (next as Part)); // checkSet has held the value against the schema
+  // checkSet has held the value against the schema
+  replacePart(draft, edit.part, field[0] === 'content' ? tagged(next as Part) : (next as Part));
   if (field[0] === 'off') draft.offKept = false;
   return {
     do: 'set',

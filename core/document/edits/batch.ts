@@ -52,7 +52,8 @@ export function applyBatch({ site: before, page: pageBefore }: Documents, edits:
         inverses.push([apply(edit)]);
         continue;
       }
-      const { primitives, inverses: back } = lowered(site, settle(), edit); // what goes across is read from a whole page
+      // what goes across is read from a whole page
+      const { primitives, inverses: back } = lowered(site, settle(), edit);
       for (const one of primitives) apply(one);
       inverses.push([...back]);
     }
@@ -70,7 +71,10 @@ const dangling = ({ site, page }: Documents): string[] =>
     site.sections?.some((one) => one.id === section && one.shared) ? [] : [reference],
   );
 
-/** Refuses that a page refers to a section that is not there after the batch, be it that the one came or the other went. @throws Problem */
+/**
+ * Refuses that a page refers to a section that is not there after the batch, be it that the one came or the other
+ * went. @throws Problem
+ */
 function checkReferences(before: Documents, after: Documents): void {
   const known = dangling(before);
   const reference = dangling(after).find((id) => !known.includes(id));

@@ -8,7 +8,10 @@ import { asValue, type SetField } from './edit';
 /** Whether a `set` speaks of one block of a running text. */
 export const isBlockEdit = (edit: SetField): boolean => edit.field[0] === 'content' && edit.field.length === 4;
 
-/** A `set` of one block as the `set` of the text that comes of it, and the block as it was. @throws Problem where there is no such text, or the value is no block */
+/**
+ * A `set` of one block as the `set` of the text that comes of it, and the block as it was. @throws Problem where
+ * there is no such text, or the value is no block
+ */
 export function ofWholeText(part: Part, edit: SetField): { readonly whole: SetField; readonly before?: PlacedBlock } {
   const [, at, key, block] = edit.field as [string, string, string, string]; // isBlockEdit has counted
   const place = { part: edit.part, field: `${at}.${key}.${block}` };

@@ -33,7 +33,10 @@ export function checkSection(site: Site, section: KeptSection): void {
   readPage(site, pageOfSection(section));
 }
 
-/** A page from unknown data, whole: shape, kinds, structure, values. @throws Problem with the place of the first fault. */
+/**
+ * A page from unknown data, whole: shape, kinds, structure, values. @throws Problem with the place of the first
+ * fault.
+ */
 export function readPage(site: Site, data: unknown): Page {
   const parsed = Page.safeParse(data);
   if (!parsed.success) throw shape(parsed.error);

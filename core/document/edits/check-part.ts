@@ -44,7 +44,10 @@ export function checkContent(kind: string, content: Record<string, unknown>, id:
   }
 }
 
-/** Refuses what a part says where its kind cannot say it, or cannot say it at a breakpoint alone. @throws Problem with the field. */
+/**
+ * Refuses what a part says where its kind cannot say it, or cannot say it at a breakpoint alone. @throws Problem with
+ * the field.
+ */
 export function checkContents(site: Site, kind: string, content: Content, id: string): void {
   checkContent(kind, content.base, id);
   for (const [breakpoint, own] of Object.entries(content)) {

@@ -41,7 +41,10 @@ function schemaOf([what, , key]: SiteSet['field']): z.ZodType {
   }
 }
 
-/** Refuses a value at a breakpoint and in a state where it cannot be; a value may be unset at breakpoints that went, too. */
+/**
+ * Refuses a value at a breakpoint and in a state where it cannot be; a value may be unset at breakpoints that went,
+ * too.
+ */
 function checkStyleAt(site: Site, path: readonly string[], value: unknown, field: string): void {
   const [breakpoint = '', state = '', property = ''] = path;
   const place = { field, breakpoint, state, property };

@@ -8,7 +8,10 @@ import { tokenValueProblem } from '../../style/value';
 /** So many tokens a site has, those deleted with them. */
 export const mostTokens = 2000;
 
-/** Refuses a token that could not be published: a value that is none, or none at the base. @throws Problem with the place */
+/**
+ * Refuses a token that could not be published: a value that is none, or none at the base. @throws Problem with the
+ * place
+ */
 export function checkStoredToken(site: Site, id: string, kept: KeptToken): void {
   const field = `tokens.${id}`;
   const values = typeof kept === 'string' ? { [baseOf(site.breakpoints).id]: kept } : kept.values;
@@ -20,7 +23,10 @@ export function checkStoredToken(site: Site, id: string, kept: KeptToken): void 
     throw new Problem('A token needs a value at the base: the other breakpoints take it from there.', { field });
 }
 
-/** A token as it may be set: not what cannot be stored, another's name, what names no token, or itself in the end. @throws Problem with the place */
+/**
+ * A token as it may be set: not what cannot be stored, another's name, what names no token, or itself in the end.
+ * @throws Problem with the place
+ */
 export function checkSetToken(site: Site, id: string, value: unknown): KeptToken {
   const field = `tokens.${id}`;
   const parsed = KeptToken.safeParse(value);

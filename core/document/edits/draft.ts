@@ -8,7 +8,8 @@ import { keepOff } from '../seen/switched-off';
 export const deepest = 64;
 
 /**
- * A page that is being changed: its record of parts is copied once for a whole batch, and the parents are kept beside it,
+ * A page that is being changed: its record of parts is copied once for a whole batch, and the parents are kept beside
+ * it,
  * so that an edit costs what it touches and not the page.
  */
 export interface Draft {
@@ -122,7 +123,8 @@ export function heightOf(draft: Draft, id: string): number {
   if (known !== undefined) return known;
   const order = [id];
   for (const one of order)
-    for (const child of partOf(draft.page, one).children) if (!draft.heights.has(child)) order.push(child); // grows while it is walked
+    // grows while it is walked
+    for (const child of partOf(draft.page, one).children) if (!draft.heights.has(child)) order.push(child);
   for (const one of order.reverse()) {
     let inside = 0;
     for (const child of partOf(draft.page, one).children) inside = Math.max(inside, draft.heights.get(child) ?? 0);

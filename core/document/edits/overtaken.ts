@@ -69,7 +69,10 @@ function whatIsSet(documents: Documents, edit: AnySet): string {
   return `${field.at(-1)!} ${of}`;
 }
 
-/** Where two lists of edits that lead back differ in what they bring back: the one from what is there now, the other from what one's own edits had left. */
+/**
+ * Where two lists of edits that lead back differ in what they bring back: the one from what is there now, the other
+ * from what one's own edits had left.
+ */
 function differences(now: Documents, theirs: readonly AnyEdit[], own: readonly AnyEdit[]): Overtaken[] {
   return theirs.flatMap((edit, index): Overtaken[] => {
     const left = own[index];
@@ -84,7 +87,8 @@ function differences(now: Documents, theirs: readonly AnyEdit[], own: readonly A
 }
 
 /**
- * What others have changed of that which a step of one's own did, and which undoing it would take back as well: `edits` is the step, `inverses` what undoes it.
+ * What others have changed of that which a step of one's own did, and which undoing it would take back as well:
+ * `edits` is the step, `inverses` what undoes it.
  * Nothing where the step can no longer be undone at all.
  */
 export function overtaken(
@@ -97,7 +101,8 @@ export function overtaken(
 }
 
 /**
- * What one's own edits, still on their way, and another person's, stored meanwhile, both set to something else: one's own will stand.
+ * What one's own edits, still on their way, and another person's, stored meanwhile, both set to something else: one's
+ * own will stand.
  * What is removed here though it was changed there is told as well.
  */
 export function collisions(

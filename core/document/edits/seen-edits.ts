@@ -29,7 +29,8 @@ function seenWithin({ on: _on, section: _section, ...edit }: SectionEdit, root: 
 }
 
 /**
- * Edits of what is stored as edits of the page as it is seen, for those who draw it: what happens in a shared section happens wherever the page shows it.
+ * Edits of what is stored as edits of the page as it is seen, for those who draw it: what happens in a shared section
+ * happens wherever the page shows it.
  * `seen` is the page as it is seen after them; `all` where a section came or went that the page refers to.
  */
 export function seenEdits(

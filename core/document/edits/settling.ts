@@ -8,7 +8,10 @@ import type { Documents } from './batch';
 import type { Edit, Field } from './edit';
 import { isInSection, isOnPage, isOnSite, type AnyEdit } from './site-edit';
 
-/** The edits after which these parts of a page are stored as they are meant: they come before others of the same parts. */
+/**
+ * The edits after which these parts of a page are stored as they are meant: they come before others of the same
+ * parts.
+ */
 export function settlingEdits(site: Site, page: Page, ids: Iterable<string>): Edit[] {
   const { retired } = site;
   if (!retired) return [];
@@ -23,7 +26,8 @@ export function settlingEdits(site: Site, page: Page, ids: Iterable<string>): Ed
       ...(value !== undefined && { value: z.json().parse(value) }),
     });
     return [
-      ...leaves(part.style, next.style).map(({ path, is }) => set(['style', ...path] as unknown as Field, is)), // as deep as a style is
+      // as deep as a style is
+      ...leaves(part.style, next.style).map(({ path, is }) => set(['style', ...path] as unknown as Field, is)),
       ...changedContent(part.content, next.content).map(({ path, is }) =>
         set(['content', ...path] as unknown as Field, is),
       ), // breakpoint and field
@@ -41,7 +45,9 @@ function changedContent(before: Part['content'], after: Part['content']): { path
   );
 }
 
-/** The edits after which the parts that others set something of are stored as they are meant: they come before those. */
+/**
+ * The edits after which the parts that others set something of are stored as they are meant: they come before those.
+ */
 export function settlingBefore({ site, page }: Documents, edits: readonly AnyEdit[]): AnyEdit[] {
   const onPage = edits.flatMap((edit) => (isOnPage(edit) && edit.do === 'set' ? [edit.part] : []));
   const inSections = edits.flatMap((edit) => (isOnSite(edit) && isInSection(edit) && edit.do === 'set' ? [edit] : []));

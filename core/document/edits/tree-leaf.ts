@@ -8,7 +8,8 @@ export function withLeaf(tree: Tree, path: readonly string[], value: unknown): T
   const copy: Record<string, unknown> = { ...tree };
   const below = (Object.hasOwn(tree, key) ? tree[key] : {}) as Tree; // a branch on every path but the last key's
   const next = rest.length === 0 ? value : withLeaf(below, rest, value);
-  const empty = next === undefined || (rest.length > 0 && Object.keys(next as Tree).length === 0); // a branch when rest is left
+  // a branch when rest is left
+  const empty = next === undefined || (rest.length > 0 && Object.keys(next as Tree).length === 0);
   if (empty) delete copy[key];
   else copy[key] = next;
   return copy;
@@ -18,6 +19,7 @@ export function withLeaf(tree: Tree, path: readonly string[], value: unknown): T
 export function leafAt(tree: Tree, path: readonly string[]): unknown {
   let at: unknown = tree;
   for (const key of path)
-    at = typeof at === 'object' && at !== null && Object.hasOwn(at, key) ? (at as Tree)[key] : undefined; // checked on the left
+    // checked on the left
+    at = typeof at === 'object' && at !== null && Object.hasOwn(at, key) ? (at as Tree)[key] : undefined;
   return at;
 }

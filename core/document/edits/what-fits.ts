@@ -2,7 +2,10 @@ import { Problem } from '../problem';
 import { applyBatch, type Documents } from './batch';
 import type { AnyEdit } from './site-edit';
 
-/** Of edits, those that still fit the documents, one after the other; all of them where they fit as a whole. `problem` says why the first of the others does not. */
+/**
+ * Of edits, those that still fit the documents, one after the other; all of them where they fit as a whole. `problem`
+ * says why the first of the others does not.
+ */
 export function whatFits(
   documents: Documents,
   edits: readonly AnyEdit[],

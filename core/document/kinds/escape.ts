@@ -1,6 +1,7 @@
 const entities: Readonly<Record<string, string>> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' };
 
-// Signs that HTML lets stand nowhere (HTML, section 13.2.3.5): controls but tab and line ends, and halves of surrogate pairs.
+// Signs that HTML lets stand nowhere (HTML, section 13.2.3.5): controls but tab and line ends, and halves of
+// surrogate pairs.
 
 const nowhere =
   /[\u0000-\u0008\u000b\u000e-\u001f\u007f-\u009f\ufdd0-\ufdef\ufffe\uffff]|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/g;

@@ -29,6 +29,7 @@ export const headingKind: Kind = {
       site,
       contents.map((one) => one['text']),
     ),
-  markup: (content, context) => ({ inner: wordsHtml((content['text'] ?? '') as Words, context) }), // its schema has read it
+  // its schema has read it
+  markup: (content, context) => ({ inner: wordsHtml((content['text'] ?? '') as Words, context) }),
   fresh: () => ({ tag: 'h2', content: { base: { text: 'A new heading' } }, style: {} }),
 };

@@ -3,7 +3,10 @@ import { escapeHtml } from './escape';
 import type { Kind } from './kind';
 import { noBox } from './no-margins';
 
-/** HTML of one's own, in a frame of its own: it can neither read nor break the page around it, and in the editor no script of it runs. */
+/**
+ * HTML of one's own, in a frame of its own: it can neither read nor break the page around it, and in the editor no
+ * script of it runs.
+ */
 export const htmlKind: Kind = {
   kind: 'html',
   word: 'HTML',

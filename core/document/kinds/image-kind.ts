@@ -25,7 +25,8 @@ function source(
   return {
     src: context.pictureUrl(largest.file),
     srcset: many ? picture.files.map((one) => `${context.pictureUrl(one.file)} ${one.width}w`).join(', ') : undefined,
-    sizes: many ? `${isFirst ? '' : 'auto, '}${typeof stands === 'string' ? stands : '100vw'}` : undefined, // auto needs lazy
+    // auto needs lazy
+    sizes: many ? `${isFirst ? '' : 'auto, '}${typeof stands === 'string' ? stands : '100vw'}` : undefined,
     alt: alt || picture.alt,
     width: String(picture.width),
     height: String(picture.height),

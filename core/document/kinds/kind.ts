@@ -111,15 +111,23 @@ export interface Kind {
   rulesFor?(site: Site, contents: readonly Record<string, unknown>[]): string;
   /** States of its own, beside those every part has. */
   readonly states?: readonly State[];
-  /** The tag of a part that says this, base and breakpoints, where what it says decides; whoever changes the one changes the other. */
+  /**
+   * The tag of a part that says this, base and breakpoints, where what it says decides; whoever changes the one
+   * changes the other.
+   */
   tagFor?(contents: readonly Record<string, unknown>[]): string;
   /** What stands inside its element and is no part, from one of the things it says. */
   uses?(content: Record<string, unknown>): Inside;
   /** Style the kind has by nature, the weakest origin of the cascade. */
   defaults(tag: string): Declarations;
-  /** Style lent to what a part of this kind holds, by breakpoint; weaker than element styles, classes and own values. */
+  /**
+   * Style lent to what a part of this kind holds, by breakpoint; weaker than element styles, classes and own values.
+   */
   lends?(content: Record<string, unknown>): Readonly<Record<string, Lent>>;
-  /** The fields of its content that change when breakpoints go, each to its heir, where content itself speaks of breakpoints. */
+  /**
+   * The fields of its content that change when breakpoints go, each to its heir, where content itself speaks of
+   * breakpoints.
+   */
   leaving?(
     content: Record<string, unknown>,
     gone: readonly { readonly id: string; readonly heir: string | undefined }[],
@@ -127,7 +135,10 @@ export interface Kind {
   markup(content: Record<string, unknown>, context: MarkupContext, id?: string, tag?: string): Markup;
   /** What it says varies by `source` elements, so that nothing of it has to be hidden. */
   readonly variesBySource?: true;
-  /** The markup of a part that says different things at different breakpoints; without it, each stands in a span of its own. The base's comes first. */
+  /**
+   * The markup of a part that says different things at different breakpoints; without it, each stands in a span of
+   * its own. The base's comes first.
+   */
   varied?(variants: readonly ShownVariant[], context: MarkupContext, id?: string, tag?: string): Markup;
   /** What it loads from elsewhere, or runs; nothing where it is left out. */
   loads?(content: Record<string, unknown>): Loads;

@@ -1,7 +1,8 @@
 import * as z from 'zod';
 
 /**
- * A link: an address on the web, a mail address or a telephone number; a page of the site by its id (`page:ID`, `page:ID#place`), which follows when its path changes,
+ * A link: an address on the web, a mail address or a telephone number; a page of the site by its id (`page:ID`,
+ * `page:ID#place`), which follows when its path changes,
  * or by its path; a place on the page (`#place`); a picture of the library (`picture:ID`).
  */
 export const Link = z

@@ -8,7 +8,10 @@ import type { Kind } from './kind';
 const Folds = z.union([z.literal(''), Identifier]);
 const foldsOf = (content: Record<string, unknown>): string => Folds.catch('').parse(content['folds']);
 
-/** The rules of a menu that folds from a breakpoint down: closed, its links are out of sight for everybody; open, they lie over the foot of the screen. */
+/**
+ * The rules of a menu that folds from a breakpoint down: closed, its links are out of sight for everybody; open, they
+ * lie over the foot of the screen.
+ */
 function foldRules(breakpoint: Breakpoint): string {
   const menu = `._folds-${breakpoint.id}`;
   const rules =
@@ -18,7 +21,10 @@ function foldRules(breakpoint: Breakpoint): string {
   return media === undefined ? rules : `@media ${media}{${rules}}`;
 }
 
-/** Links in a row that fold behind a button from a screen down: a popover of the page's own, without a script (HTML, section 6.12). */
+/**
+ * Links in a row that fold behind a button from a screen down: a popover of the page's own, without a script (HTML,
+ * section 6.12).
+ */
 export const menuKind: Kind = {
   kind: 'menu',
   word: 'Menu',

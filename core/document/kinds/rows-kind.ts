@@ -5,7 +5,10 @@ import type { Declarations } from '../style-map';
 import { stackDefaults } from './box-defaults';
 import type { Kind, Lent } from './kind';
 
-/** How the two sides of each row stand: turned in every second row, turned in the others, the same in all, or one above the other. */
+/**
+ * How the two sides of each row stand: turned in every second row, turned in the others, the same in all, or one
+ * above the other.
+ */
 export const sideWays = ['alternate', 'alternate, turned first', 'same', 'stacked'] as const;
 export const Sides = z.enum(sideWays);
 export type SideWay = z.infer<typeof Sides>;

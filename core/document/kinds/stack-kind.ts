@@ -8,7 +8,10 @@ type Facts = Pick<Kind, 'kind' | 'word' | 'purpose' | 'glyph' | 'order' | 'tags'
   readonly begins: Declarations;
 };
 
-/** A kind of box that stacks boxes and widgets and has no content of its own; `begins` is the style a new one is given at the base. */
+/**
+ * A kind of box that stacks boxes and widgets and has no content of its own; `begins` is the style a new one is given
+ * at the base.
+ */
 export const stackKind = ({ begins, ...facts }: Facts): Kind => ({
   ...facts,
   holds: ['box', 'widget'],

@@ -40,11 +40,17 @@ function player(
   return `<video controls preload="none" playsinline aria-label="${escapeHtml(String(content['title'] ?? '') || 'Video')}"${shown ? ` poster="${escapeHtml(shown.src)}"` : ''}>${sources}</video>`;
 }
 
-/** A player of another host keeps its own origin, without which none plays; a page of this site gets none, so that it cannot reach the one around it. */
+/**
+ * A player of another host keeps its own origin, without which none plays; a page of this site gets none, so that it
+ * cannot reach the one around it.
+ */
 const sandboxFor = (address: string): string =>
   `allow-scripts allow-presentation allow-popups${address.startsWith('/') ? '' : ' allow-same-origin'}`;
 
-/** Where an address leads, as a source of a policy: its origin, or `'self'` on the site itself; undefined where it is no address. */
+/**
+ * Where an address leads, as a source of a policy: its origin, or `'self'` on the site itself; undefined where it is
+ * no address.
+ */
 function sourceOf(address: string): string | undefined {
   if (address.startsWith('/')) return "'self'";
   return URL.canParse(address) ? new URL(address).origin : undefined;

@@ -51,7 +51,10 @@ function seenPart(part: Part, reference: string): Part {
   return seen;
 }
 
-/** The parts a reference shows: the section's root in the reference's own place, the others under the path of their ids. */
+/**
+ * The parts a reference shows: the section's root in the reference's own place, the others under the path of their
+ * ids.
+ */
 function seenParts(section: KeptSection, reference: string, own: Part): Record<string, Part> {
   const out: Record<string, Part> = {};
   for (const [id, part] of Object.entries(section.parts))
@@ -90,7 +93,8 @@ function throughReferences({ sections }: Pick<Site, 'sections'>, page: Page): Pa
 }
 
 /**
- * A stored page as it is seen: with what its site shares in it, and what is set at breakpoints that went at those that took it over.
+ * A stored page as it is seen: with what its site shares in it, and what is set at breakpoints that went at those
+ * that took it over.
  * A page that is seen already comes back as it is.
  */
 export function seenPage(site: Site, page: Page): Page {

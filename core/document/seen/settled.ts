@@ -5,7 +5,10 @@ import { states, type StyleMap } from '../style-map';
 
 type Retired = NonNullable<Site['retired']>;
 
-/** A style with what is set at a breakpoint that went moved to its heir, whose own values stay; without an heir it is left out. */
+/**
+ * A style with what is set at a breakpoint that went moved to its heir, whose own values stay; without an heir it is
+ * left out.
+ */
 export function restyled(style: StyleMap, gone: string, heir: string | undefined): StyleMap {
   const { [gone]: own, ...out } = style;
   if (!own || heir === undefined) return own ? out : style;
@@ -36,8 +39,10 @@ export function settledPart(retired: Retired, part: Part): Part {
 const known = new WeakMap<Page, { readonly retired: Retired; readonly page: Page }>();
 
 /**
- * A page as it is meant under its site as it is now: what is set at breakpoints that went stands at those that took it over.
- * The page itself where nothing is set at such. Pages are stored as they were, so that a breakpoint can come back with all that was set at it.
+ * A page as it is meant under its site as it is now: what is set at breakpoints that went stands at those that took
+ * it over.
+ * The page itself where nothing is set at such. Pages are stored as they were, so that a breakpoint can come back
+ * with all that was set at it.
  */
 export function settled(site: Site, page: Page): Page {
   const { retired } = site;

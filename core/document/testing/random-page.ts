@@ -12,7 +12,10 @@ const randomTokens: Site['tokens'] = {
   deep: { name: 'deep', kind: 'colour', values: { wide: '#22333b', tablet: '#1a2a30' }, gone: true },
 };
 
-/** What random pages set: what geometry does not reckon with, as turned, floating or vertical parts, is tried by tests of its own. */
+/**
+ * What random pages set: what geometry does not reckon with, as turned, floating or vertical parts, is tried by tests
+ * of its own.
+ */
 const set = properties.filter((one) => !one.seldom && one.group !== 'effect' && one.group !== 'motion');
 
 /** Random sites, pages and styles for tests: the same for the same seed, or for the same numbers drawn. */
@@ -21,7 +24,10 @@ export class RandomPages {
   /** The numbers drawn so far. */
   readonly drawn: number[] = [];
 
-  /** Draws `given` numbers first and then nothing but zeros, or, where none are given, numbers that follow from the seed. */
+  /**
+   * Draws `given` numbers first and then nothing but zeros, or, where none are given, numbers that follow from the
+   * seed.
+   */
   constructor(
     readonly seed: number,
     private readonly given?: readonly number[],

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { RandomPages } from './random-page';
 
-// A failing run is made smaller for so long at most: a browser silent for minutes is taken for lost, and nobody hears what failed.
+// A failing run is made smaller for so long at most: a browser silent for minutes is taken for lost, and nobody
+// hears what failed.
 fc.configureGlobal({ interruptAfterTimeLimit: 60_000 });
 
 /** Numbers that make something smaller: without a stretch of them, or with a stretch of zeros, long stretches first. */

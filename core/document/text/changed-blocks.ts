@@ -65,7 +65,8 @@ function rising(keys: readonly (string | undefined)[]): (string | undefined)[] {
 }
 
 /**
- * What makes of a text as it was known the blocks as they are written now: each block that is another, those that are new, under ids
+ * What makes of a text as it was known the blocks as they are written now: each block that is another, those that are
+ * new, under ids
  * of `newId`, and those that went. What others put into the text meanwhile, and is not known, stays.
  */
 export function changedBlocks(

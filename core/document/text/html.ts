@@ -29,7 +29,10 @@ function heldHtml(blocks: readonly Block[], context: WordsContext): string {
   return blocks.map((one) => blockHtml(one, context)).join('');
 }
 
-/** What stands inside the element of a text: its only block's own contents where that element is the block's, else its blocks. */
+/**
+ * What stands inside the element of a text: its only block's own contents where that element is the block's, else its
+ * blocks.
+ */
 export function textHtml(text: RunningText, own: string, context: WordsContext): string {
   if (typeof text === 'string') return own === 'p' ? wordsHtml(text, context) : `<p>${wordsHtml(text, context)}</p>`;
   const blocks = inOrder(text);

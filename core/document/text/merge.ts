@@ -3,8 +3,10 @@ import { type WrittenBlock } from './changed-blocks';
 import type { RunningText } from './running-text';
 
 /**
- * What stands where a person writes once other people's changes have come in: `known` is the text as it was last the same on both sides, `written`
- * the blocks as they are written now, `now` the text as it has become. A block both have changed stays as it is written here; one that is changed
+ * What stands where a person writes once other people's changes have come in: `known` is the text as it was last the
+ * same on both sides, `written`
+ * the blocks as they are written now, `now` the text as it has become. A block both have changed stays as it is
+ * written here; one that is changed
  * here and has gone there stays too.
  */
 export function merged(known: RunningText, written: readonly WrittenBlock[], now: RunningText): WrittenBlock[] {

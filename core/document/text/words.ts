@@ -19,7 +19,8 @@ export function linesOf(block: Block): Words[] {
 }
 
 const isText = (value: unknown): value is RunningText | Words =>
-  typeof value === 'string' || (typeof value === 'object' && value !== null); // a field that says words, read by its kind's schema
+  // a field that says words, read by its kind's schema
+  typeof value === 'string' || (typeof value === 'object' && value !== null);
 
 const linesIn = (text: RunningText | Words): Words[] =>
   typeof text === 'string' || Array.isArray(text) ? [text] : inOrder(text).flatMap(linesOf);

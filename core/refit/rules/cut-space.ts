@@ -10,7 +10,10 @@ const floors: Readonly<Record<string, number>> = {
   'column-gap': 16,
 };
 
-/** A space in the proportion of the screens, but never under half of it nor under what keeps things apart; in steps of 4 px. */
+/**
+ * A space in the proportion of the screens, but never under half of it nor under what keeps things apart; in steps of
+ * 4 px.
+ */
 export function cutSpace(value: number, ratio: number, floor: number): number {
   const cut = Math.round((value * Math.min(Math.max(ratio, 0.5), 1)) / 4) * 4;
   return Math.min(value, Math.max(cut, floor));

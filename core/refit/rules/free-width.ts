@@ -1,7 +1,10 @@
 import { nameOf } from '../../document/kinds/registry';
 import { overrides, proposed, px, valueAt, written, type Proposal, type Rule } from '../proposal';
 
-/** A width in px that is wider than the narrowest screen, or than what holds it: as wide as there is room, and never wider than it was. */
+/**
+ * A width in px that is wider than the narrowest screen, or than what holds it: as wide as there is room, and never
+ * wider than it was.
+ */
 export const freeWidth: Rule = {
   name: 'free fixed widths',
   source: 'common practice (a width that is fixed is what stops a page from responding)',

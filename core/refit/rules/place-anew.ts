@@ -1,7 +1,10 @@
 import { nameOf } from '../../document/kinds/registry';
 import { overrides, proposed, px, valueAt, written, type Proposal, type Rule } from '../proposal';
 
-/** A part placed absolutely: its size and offsets in the proportion of the screens, or pinned to the edge it goes beyond. */
+/**
+ * A part placed absolutely: its size and offsets in the proportion of the screens, or pinned to the edge it goes
+ * beyond.
+ */
 export const placeAnew: Rule = {
   name: 'resize or re-pin',
   source: 'CSS Positioned Layout 3 §3',

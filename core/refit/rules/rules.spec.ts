@@ -3,7 +3,8 @@ import { cutSpace } from './cut-space';
 import { interval, scale, smallerSizes } from '../modular-scale';
 
 describe('The modular scale', () => {
-  // Minor third, 6:5, from 16 px: 16, 19.2, 23.04, 27.65, 33.18, 39.81, 47.78, 57.33 … (arithmetic of the interval; Bringhurst, chapter 8, from memory).
+  // Minor third, 6:5, from 16 px: 16, 19.2, 23.04, 27.65, 33.18, 39.81, 47.78, 57.33 … (arithmetic of the interval;
+  // Bringhurst, chapter 8, from memory).
   it('goes up from 16 px by minor thirds', () => {
     expect(scale.slice(-8)).toEqual([57, 48, 40, 33, 28, 23, 19, 16]);
     scale.slice(1).forEach((size, index) =>

@@ -7,7 +7,10 @@ const writable = (situation: Situation, edits: readonly Edit[]): boolean =>
   edits.length > 0 &&
   edits.every((edit) => edit.do === 'set' && mayWrite(situation, edit.part, String(edit.field.at(-1))));
 
-/** The columns a grid has as laid out where its screen is narrowest: how many stand in its first row, and the narrowest of them. */
+/**
+ * The columns a grid has as laid out where its screen is narrowest: how many stand in its first row, and the
+ * narrowest of them.
+ */
 function laidColumns({ page, slices }: Situation, part: string): { count: number; least: number } {
   const boxes = page.parts[part]!.children.flatMap((id) => slices[0]?.parts.get(id)?.box ?? []);
   const first = boxes.filter(

@@ -24,7 +24,10 @@ function ofFound(there: SitePage, path: string, own: string): Found | undefined 
   };
 }
 
-/** A link by path to a page that was renamed, or is not what visitors find there; undefined where it leads to a living page. */
+/**
+ * A link by path to a page that was renamed, or is not what visitors find there; undefined where it leads to a living
+ * page.
+ */
 function ofPath(link: string, pages: readonly SitePage[], own: string, put: Put): Found | undefined {
   const path = pathOfLink(link) ?? link;
   const there = pages.find((one) => one.path === path);
@@ -42,7 +45,10 @@ function ofPath(link: string, pages: readonly SitePage[], own: string, put: Put)
   return { severity: 'error', reason: `It leads to ${path}, where this site has no page.` };
 }
 
-/** A link to a page by its id: that one may have gone, or not be live. Where it is live at another path, publishing this page leads there. */
+/**
+ * A link to a page by its id: that one may have gone, or not be live. Where it is live at another path, publishing
+ * this page leads there.
+ */
 function ofId(id: string, pages: readonly SitePage[], own: string): Found | undefined {
   const there = pages.find((one) => one.id === id);
   if (!there) return { severity: 'error', reason: 'It leads to a page that has been deleted.' };

@@ -22,7 +22,8 @@ export const fixedWidth: Check = {
         const wide = px(text);
         if (wide === undefined || wide <= narrowest || source.from !== 'own') return [];
         const most = value('max-width');
-        if (property === 'width' && most !== 'none' && (px(most) ?? 0) <= narrowest) return []; // held by a share of its parent, or by fewer px
+        // held by a share of its parent, or by fewer px
+        if (property === 'width' && most !== 'none' && (px(most) ?? 0) <= narrowest) return [];
         const cured =
           property === 'width'
             ? styleEdit(id, source.breakpoint, 'normal', 'max-width', '100%')

@@ -22,7 +22,8 @@ export const readingOrder: Check = {
       if (speaking.length < 2) return [];
       const own = page.parts[id]!.style[at]?.normal ?? {};
       const direction = resolve(site, page, id, at, 'normal', 'flex-direction');
-      // Rows that alternate by themselves set picture and words side by side, each whole: their order carries no meaning.
+      // Rows that alternate by themselves set picture and words side by side, each whole: their order carries no
+      // meaning.
       const reversed =
         display.includes('flex') && direction.value.endsWith('reverse') && direction.source.from !== 'lent';
       const orders = speaking.map((child) => Number.parseInt(value(child, 'order'), 10) || 0);

@@ -10,7 +10,10 @@ const least = 24;
 
 const centre = (box: Box): { x: number; y: number } => ({ x: box.left + box.width / 2, y: box.top + box.height / 2 });
 
-/** Whether a circle of 24 px around a small target's centre meets another target, or another small one's circle (WCAG 2.2, 2.5.8, exception “Spacing”). */
+/**
+ * Whether a circle of 24 px around a small target's centre meets another target, or another small one's circle (WCAG
+ * 2.2, 2.5.8, exception “Spacing”).
+ */
 function crowded(box: Box, other: Box): boolean {
   const { x, y } = centre(box);
   const near = {

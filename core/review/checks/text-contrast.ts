@@ -10,7 +10,10 @@ import type { Cure, Finding } from '../finding';
 
 const cut = (ratio: number): string => (Math.floor(ratio * 100) / 100).toFixed(2);
 
-/** An overlay as the top layer of what a part paints, where that leaves nothing to chance: the text stands in it with nothing painted between, and its layers share one size and place. */
+/**
+ * An overlay as the top layer of what a part paints, where that leaves nothing to chance: the text stands in it with
+ * nothing painted between, and its layers share one size and place.
+ */
 function overlaid(
   { site, page }: Reviewed,
   text: string,

@@ -20,7 +20,10 @@ const slack = 0.75;
 
 const clips = (overflow: string): boolean => overflow !== 'visible';
 
-/** Parts that make the page wider than the screen: those beyond its edge whose parent is not, and that no box on the way cuts off. */
+/**
+ * Parts that make the page wider than the screen: those beyond its edge whose parent is not, and that no box on the
+ * way cuts off.
+ */
 function tooWide(slice: Slice): Fault[] {
   if (slice.scrollWidth <= slice.width + slack) return [];
   const faults: Fault[] = [];

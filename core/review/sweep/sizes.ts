@@ -12,7 +12,10 @@ function lengthThrough([x1, y1]: Sample, [x2, y2]: Sample): string {
   return `calc(${tidy(slope * 100)}vw ${rest < 0 ? '-' : '+'} ${tidy(Math.abs(rest))}px)`;
 }
 
-/** Samples as few straight stretches from which none is further than `slack` px (Ramer 1972, Douglas and Peucker 1973, on the vertical distance). */
+/**
+ * Samples as few straight stretches from which none is further than `slack` px (Ramer 1972, Douglas and Peucker 1973,
+ * on the vertical distance).
+ */
 function stretches(samples: readonly Sample[], slack: number): Sample[][] {
   const [first, last] = [samples[0]!, samples.at(-1)!];
   const slope = last[0] === first[0] ? 0 : (last[1] - first[1]) / (last[0] - first[0]);
@@ -34,7 +37,8 @@ function stretches(samples: readonly Sample[], slack: number): Sample[][] {
 }
 
 /**
- * The `sizes` attribute that tells a browser, before it knows the layout, how wide a picture will stand (HTML 4.8.4.2.2), from measured widths.
+ * The `sizes` attribute that tells a browser, before it knows the layout, how wide a picture will stand (HTML
+ * 4.8.4.2.2), from measured widths.
  * @param slack px it may be wrong by: what is asked for is at most that much too small
  */
 export function sizesFrom(samples: ReadonlyMap<number, number>, slack = 8): string {

@@ -24,7 +24,10 @@ export interface Jump {
   readonly by: number;
 }
 
-/** The order to measure widths in: the ends and the edges of breakpoints first, then ever closer between, so that what is known soon covers everything. */
+/**
+ * The order to measure widths in: the ends and the edges of breakpoints first, then ever closer between, so that what
+ * is known soon covers everything.
+ */
 export function sweepOrder(edges: readonly number[], from = sweptFrom, to = sweptTo): number[] {
   const order = new Set<number>([from, to, ...edges.filter((edge) => edge >= from && edge <= to)]);
   for (let step = 256; step >= 1; step /= 2) for (let width = from; width <= to; width += step) order.add(width);
@@ -66,7 +69,10 @@ export class Sweep {
     }
   }
 
-  /** What is wrong, as stretches of the widths measured so far; a stretch goes on while no width between was measured without the fault. */
+  /**
+   * What is wrong, as stretches of the widths measured so far; a stretch goes on while no width between was measured
+   * without the fault.
+   */
   results(): SweptFault[] {
     const all = [...this.boxes.keys()].sort((a, b) => a - b);
     return [...this.faults.values()].map(({ first, byWidth }) => {
@@ -93,7 +99,10 @@ export class Sweep {
     });
   }
 
-  /** Parts that move or change size by more than a 25th of the screen, and 32 px at least, from one px of width to the next; only the outermost of those that go together. */
+  /**
+   * Parts that move or change size by more than a 25th of the screen, and 32 px at least, from one px of width to the
+   * next; only the outermost of those that go together.
+   */
   jumps(parentOf: (id: string) => string | undefined): Jump[] {
     const jumps: Jump[] = [];
     for (const [width, boxes] of this.boxes) {

@@ -23,7 +23,8 @@ describe('Contrast (WCAG 2.2, 1.4.3)', () => {
     expect(contrastRatio(grey(0x76), grey(255))).toBeGreaterThan(4.5);
   });
   it('is what axe-core computes, for any two colours', () => {
-    const { Color, getContrast } = (axe.commons as unknown as { color: AxeColour }).color; // axe-core's types leave its colours out
+    // axe-core's types leave its colours out
+    const { Color, getContrast } = (axe.commons as unknown as { color: AxeColour }).color;
     fc.assert(
       fc.property(colour, colour, (one, other) => {
         const theirs = getContrast(new Color(one.r, one.g, one.b, 1), new Color(other.r, other.g, other.b, 1));

@@ -27,12 +27,16 @@ export function over(top: Colour, ground: Colour): Colour {
   return { r: mix(top.r, ground.r), g: mix(top.g, ground.g), b: mix(top.b, ground.b), a: 1 };
 }
 
-/** The ratio a text needs (WCAG 2.2, 1.4.3 AA): 3 for large type, from 24 px, or 18.66 px when bold; 4.5 for any other. */
+/**
+ * The ratio a text needs (WCAG 2.2, 1.4.3 AA): 3 for large type, from 24 px, or 18.66 px when bold; 4.5 for any
+ * other.
+ */
 export const neededRatio = (fontSize: number, bold: boolean): number =>
   fontSize >= 24 || (bold && fontSize >= 18.66) ? 3 : 4.5;
 
 /**
- * The least strength, in whole percent, of a black or white overlay under a text at which every sample of its ground gives the ratio needed;
+ * The least strength, in whole percent, of a black or white overlay under a text at which every sample of its ground
+ * gives the ratio needed;
  * undefined when none does, because the text itself is too near to that colour.
  */
 export function overlayThatSuffices(

@@ -5,7 +5,8 @@ import { colourOf, nearestReadable, ratios, readable } from './palette';
 const hex = fc.integer({ min: 0, max: 0xffffff }).map((one) => `#${one.toString(16).padStart(6, '0')}`);
 
 describe('A palette', () => {
-  // WCAG 2.2's own figures: black on white is 21:1; #777 on white 4.48 (Understanding 1.4.3: "4.47:1" before rounding up is not enough), #767676 passes; from memory.
+  // WCAG 2.2's own figures: black on white is 21:1; #777 on white 4.48 (Understanding 1.4.3: "4.47:1" before
+  // rounding up is not enough), #767676 passes; from memory.
   it('knows how far one colour can be read on another', () => {
     expect(readable('#000', '#fff')!.ratio).toBeCloseTo(21, 5);
     expect(readable('black', 'white')!.level).toBe('AAA');

@@ -11,7 +11,10 @@ const channels = ({ r, g, b, alpha = 1 }: Rgb): Colour => ({
 });
 const within = (share: number): number => Math.min(1, Math.max(0, share)) * 255;
 
-/** A CSS colour in sRGB (CSS Color 4, read by culori); undefined for what is none. What lies outside sRGB is brought to its edge channel by channel. */
+/**
+ * A CSS colour in sRGB (CSS Color 4, read by culori); undefined for what is none. What lies outside sRGB is brought
+ * to its edge channel by channel.
+ */
 export function colourOf(value: string): Colour | undefined {
   const read = parse(value);
   return read && channels(toRgb(read));
@@ -25,10 +28,16 @@ export interface Readable {
   readonly level: 'AAA' | 'AA' | 'AA large' | '';
 }
 
-/** The ratios a text of normal size needs, and large type (from 24 px, or 18.66 px when bold), by level (WCAG 2.2, 1.4.3 and 1.4.6). */
+/**
+ * The ratios a text of normal size needs, and large type (from 24 px, or 18.66 px when bold), by level (WCAG 2.2,
+ * 1.4.3 and 1.4.6).
+ */
 export const ratios = { AA: { normal: 4.5, large: 3 }, AAA: { normal: 7, large: 4.5 } } as const;
 
-/** Words on a ground, what shows through laid over it, and the ground itself over white. Undefined where either is no colour. */
+/**
+ * Words on a ground, what shows through laid over it, and the ground itself over white. Undefined where either is no
+ * colour.
+ */
 export function readable(text: string, ground: string): Readable | undefined {
   const [above, below] = [colourOf(text), colourOf(ground)];
   if (!above || !below) return undefined;
@@ -46,8 +55,10 @@ function levelOf(ratio: number): Readable['level'] {
 const step = 0.0025;
 
 /**
- * The colour nearest to one of words that reaches a ratio on a ground: of the same hue, lighter or darker by as little as suffices (lightness of
- * OKLCH, brought into sRGB by less chroma). As hexadecimal; undefined where neither black nor white would do, or where either is no colour.
+ * The colour nearest to one of words that reaches a ratio on a ground: of the same hue, lighter or darker by as
+ * little as suffices (lightness of
+ * OKLCH, brought into sRGB by less chroma). As hexadecimal; undefined where neither black nor white would do, or
+ * where either is no colour.
  */
 export function nearestReadable(text: string, ground: string, ratio: number): string | undefined {
   const read = parse(text);

@@ -7,7 +7,10 @@ type LookTokens = Pick<Look, 'tokens'>;
 /** The tokens of a look, as a site with these breakpoints would have them. */
 export const tokensOfLook = ({ breakpoints }: Tokens, { tokens }: LookTokens): Tokens => ({ breakpoints, tokens });
 
-/** Which token of a site each token of a look is: the one that is the same still, or else the one that is called so now. What the site does not have, or has deleted, is left out. */
+/**
+ * Which token of a site each token of a look is: the one that is the same still, or else the one that is called so
+ * now. What the site does not have, or has deleted, is left out.
+ */
 export function counterparts(site: Tokens, look: LookTokens): ReadonlyMap<string, string> {
   const there = new Map(tokensOf(site).map(({ id, name }) => [id, name]));
   const said = tokensOf(tokensOfLook(site, look));
@@ -50,7 +53,8 @@ export const valuesOfLook = (
 const known = new WeakMap<Site, Site>();
 
 /**
- * A site as visitors see it who prefer dark pages (Media Queries 5, `prefers-color-scheme`): the tokens of the look bound to that in the place of
+ * A site as visitors see it who prefer dark pages (Media Queries 5, `prefers-color-scheme`): the tokens of the look
+ * bound to that in the place of
  * its own. The very site where there is no such look.
  */
 export function inDark(site: Site): Site {

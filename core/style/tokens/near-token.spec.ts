@@ -19,7 +19,8 @@ const site: Site = {
 const near = (property: string, value: string, at = 'wide'): string | undefined =>
   nearToken(site, property, value, at)?.token.name;
 
-// Common practice: two pixels, or a difference of colour of three, are slips rather than choices. The differences are culori's CIEDE2000.
+// Common practice: two pixels, or a difference of colour of three, are slips rather than choices. The differences
+// are culori's CIEDE2000.
 describe('A value that is nearly a token', () => {
   it('lies within two pixels, or a difference of colour barely seen, of one for the same kind of thing', () => {
     expect(near('color', '#8f2b37')).toBe('madder');

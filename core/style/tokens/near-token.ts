@@ -11,14 +11,20 @@ export interface Near {
   readonly by: number;
 }
 
-/** So near lie what is meant to be one: 2 px, or a colour whose difference is barely seen side by side (common practice). */
+/**
+ * So near lie what is meant to be one: 2 px, or a colour whose difference is barely seen side by side (common
+ * practice).
+ */
 export const nearest = { px: 2, deltaE: 3 } as const;
 
 const difference = differenceCiede2000();
 const px = (value: string): number | undefined =>
   /^-?\d*\.?\d+px$/.test(value) ? Number.parseFloat(value) : undefined;
 
-/** How far two plain values lie apart; undefined where they cannot be compared. CIEDE2000 by culori, opacity beside it. */
+/**
+ * How far two plain values lie apart; undefined where they cannot be compared. CIEDE2000 by culori, opacity beside
+ * it.
+ */
 function apart(kind: string, one: string, other: string): number | undefined {
   if (kind === 'colour') {
     const [a, b] = [parse(one), parse(other)];
@@ -62,7 +68,10 @@ function comparable(property: string, value: string): TokenKind | undefined {
   return kind === 'size' && property !== 'font-size' ? undefined : kind;
 }
 
-/** The token nearest to a value a property has at a breakpoint, where one is near enough to be meant; a size of type is held against sizes, a box's own is not. */
+/**
+ * The token nearest to a value a property has at a breakpoint, where one is near enough to be meant; a size of type
+ * is held against sizes, a box's own is not.
+ */
 export function nearToken(site: Tokens, property: string, value: string, breakpoint: string): Near | undefined {
   const kind = value.includes('--') ? undefined : comparable(property, value);
   if (kind === undefined) return undefined;

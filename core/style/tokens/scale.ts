@@ -5,7 +5,8 @@ import { fluidValue } from '../fluid';
 import type { FileToken } from './file/format';
 
 /**
- * Ratios of a scale of sizes, by the musical intervals they are called after: Robert Bringhurst, The Elements of Typographic Style, 8.2 (modular
+ * Ratios of a scale of sizes, by the musical intervals they are called after: Robert Bringhurst, The Elements of
+ * Typographic Style, 8.2 (modular
  * scales), from memory; in just intonation.
  */
 export const intervals = [
@@ -106,7 +107,10 @@ function screens(breakpoints: readonly Breakpoint[]): { readonly wide: Breakpoin
 const countUp = (scale: Scale): number[] =>
   Array.from({ length: scale.down + scale.up + 1 }, (_, at) => at - scale.down);
 
-/** The sizes of a scale, the smallest first, on the screen of each breakpoint: in a straight line between both ends, and as at these beyond. @throws Problem */
+/**
+ * The sizes of a scale, the smallest first, on the screen of each breakpoint: in a straight line between both ends,
+ * and as at these beyond. @throws Problem
+ */
 export function scaleSteps(breakpoints: readonly Breakpoint[], scale: Scale): ScaleStep[] {
   checkScale(scale);
   const { wide, narrow } = screens(breakpoints);

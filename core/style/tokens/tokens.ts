@@ -14,7 +14,10 @@ const reference = /var\(\s*--([a-z][a-z0-9-]*)/gi;
 export const tokensIn = (value: string): string[] =>
   value.includes('--') ? [...value.matchAll(reference)].map((match) => match[1]!) : [];
 
-/** What a plain value is, by the grammar of CSS (css-tree's lexer): a colour, a size, a duration, a curve, a shadow, a border, a number, or else a list of typefaces. */
+/**
+ * What a plain value is, by the grammar of CSS (css-tree's lexer): a colour, a size, a duration, a curve, a shadow, a
+ * border, a number, or else a list of typefaces.
+ */
 export function kindOfValue(value: string): TokenKind {
   let kind = kinds.get(value);
   if (kind === undefined) {
@@ -81,7 +84,10 @@ export function tokensFor(site: Site, property: string): NamedToken[] {
   return tokensOf(site).filter(({ id }) => checkValue(site, property, plainValue(site, `var(--${id})`, base)).ok);
 }
 
-/** What a token says at a breakpoint, be it another token's `var()`: its own value there, or the nearest towards the base. */
+/**
+ * What a token says at a breakpoint, be it another token's `var()`: its own value there, or the nearest towards the
+ * base.
+ */
 export function tokenValue(site: Tokens, id: string, breakpoint: string): string | undefined {
   const values = tokenOf(site, id)?.values;
   return values && chain(site.breakpoints, breakpoint).flatMap((at) => values[at] ?? [])[0];
@@ -90,7 +96,10 @@ export function tokenValue(site: Tokens, id: string, breakpoint: string): string
 /** A value is not unfolded further than to so many characters: tokens that name others twice double at every step. */
 const longest = 2000;
 
-/** A value with the tokens in it replaced by what they say at a breakpoint, through all that name each other; a `var()` of none stays. */
+/**
+ * A value with the tokens in it replaced by what they say at a breakpoint, through all that name each other; a
+ * `var()` of none stays.
+ */
 export function plainValue(site: Tokens, value: string, breakpoint: string): string {
   let plain = value;
   for (let steps = Object.keys(site.tokens).length; steps > 0 && plain.includes('--'); steps--) {
@@ -120,7 +129,9 @@ export function namedBy(site: Tokens, text: string): string[] {
   return Object.keys(site.tokens).filter((id) => named.has(id));
 }
 
-/** The custom property a token is published as, without its hyphens: its name; one deleted leaves its name to others. */
+/**
+ * The custom property a token is published as, without its hyphens: its name; one deleted leaves its name to others.
+ */
 export function publishedName({ tokens }: Pick<Site, 'tokens'>, id: string): string {
   const kept = Object.hasOwn(tokens, id) ? tokens[id] : undefined;
   if (typeof kept !== 'object') return id;
@@ -173,7 +184,10 @@ export function circleFrom(tokens: Site['tokens'], id: string): string[] | undef
   return undefined;
 }
 
-/** The ids of tokens in an order in which each comes after those it names, and the ids of those that are in a circle or name one that is. */
+/**
+ * The ids of tokens in an order in which each comes after those it names, and the ids of those that are in a circle
+ * or name one that is.
+ */
 export function inOrderOfNaming(tokens: Site['tokens']): { readonly order: string[]; readonly circling: string[] } {
   const open = new Map(
     Object.keys(tokens).map((id) => [id, new Set(namedIn(tokens, id).filter((one) => Object.hasOwn(tokens, one)))]),

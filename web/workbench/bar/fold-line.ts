@@ -15,7 +15,10 @@ import { Findings } from '../review/findings';
 import { LedgerState, ledgerGroups, ledgerTabs } from '../state/ledger-state';
 import { Selection } from '../state/selection';
 
-/** The divider between spread and ledger: the path to the selection, the ledger's groups; dragged, it makes the ledger higher or lower. */
+/**
+ * The divider between spread and ledger: the path to the selection, the ledger's groups; dragged, it makes the ledger
+ * higher or lower.
+ */
 @Component({
   selector: 'fold-fold-line',
   imports: [Hint, Tab, TabList, Tabs],

@@ -170,7 +170,8 @@ describe('A leaf that is patched', () => {
             `seed ${random.seed}: …${mine.slice(Math.max(0, apart - 80), apart + 160)}… instead of …${wanted.slice(Math.max(0, apart - 80), apart + 160)}…`,
           );
         for (const { documentElement } of [patched!.document, anew!.document]) {
-          documentElement.style.display = 'none'; // laid out anew, both: whether an auto scrollbar stays depends on what was there before
+          // laid out anew, both: whether an auto scrollbar stays depends on what was there before
+          documentElement.style.display = 'none';
           void documentElement.offsetWidth;
           documentElement.style.display = '';
         }

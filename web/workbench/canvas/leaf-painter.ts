@@ -205,7 +205,8 @@ export class LeafPainter {
     const kept = new Map<string, HTMLElement>();
     for (const runs of arranged.values())
       for (const id of runs.flatMap((run) => run.ids)) {
-        const element = this.made(subtrees.get(id)) ?? this.element(id); // one put in may take the place of one of its name
+        // one put in may take the place of one of its name
+        const element = this.made(subtrees.get(id)) ?? this.element(id);
         if (element) kept.set(id, outermostOf(element));
       }
     return kept;

@@ -57,7 +57,8 @@ export function* measuring(document: Document, only?: (id: string) => boolean): 
     for (const element of document.querySelectorAll<HTMLElement>('[data-part]')) {
       const id = element.dataset['part']!;
       if (only && !only(id)) continue;
-      if (element.parentElement?.closest('details:not([open])')) continue; // nothing of what is closed is laid out to be seen
+      // nothing of what is closed is laid out to be seen
+      if (element.parentElement?.closest('details:not([open])')) continue;
       const parent = element.parentElement?.closest<HTMLElement>('[data-part]')?.dataset['part'];
       parts.set(id, measureElement(view, element, id, parent));
       yield;
@@ -75,7 +76,10 @@ export function measurePage(document: Document, only?: (id: string) => boolean):
   }
 }
 
-/** The parts whose boxes lie at a point, in px of the viewport, with all that hold them: enough to say what lies over what there. */
+/**
+ * The parts whose boxes lie at a point, in px of the viewport, with all that hold them: enough to say what lies over
+ * what there.
+ */
 export function partsAt(document: Document, point: Point): ReadonlySet<string> {
   const found = new Set<string>();
   for (const element of document.querySelectorAll<HTMLElement>('[data-part]'))
@@ -89,7 +93,10 @@ export function partsAt(document: Document, point: Point): ReadonlySet<string> {
   return found;
 }
 
-/** The box a part would have in the flow, without its insets: where a sticky part stands before it sticks, and an offset one before it is offset. */
+/**
+ * The box a part would have in the flow, without its insets: where a sticky part stands before it sticks, and an
+ * offset one before it is offset.
+ */
 export const naturalBox = (element: HTMLElement): Box => naturalBoxes([element])[0]!;
 
 /** The same of many, laid out once for all. */

@@ -12,7 +12,8 @@ function* around(element: Element | null | undefined, css: string): Generator<HT
 }
 
 /**
- * Opens the items and folded menus that would hide these elements of a leaf while they are worked on, and closes again those opened so before.
+ * Opens the items and folded menus that would hide these elements of a leaf while they are worked on, and closes
+ * again those opened so before.
  * In the state `open`, the elements themselves are opened too.
  */
 export function openAround(document: Document, elements: readonly (HTMLElement | null)[], state: State): void {

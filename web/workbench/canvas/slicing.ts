@@ -60,7 +60,8 @@ export function sliceOf(document: Document, page: Page, width: number): Slice {
     const id = element.dataset['part']!;
     const part = page.parts[id];
     const style = view.getComputedStyle(element);
-    if (!part || element.parentElement?.closest('details:not([open])')) continue; // nothing of what is closed is laid out to be seen
+    // nothing of what is closed is laid out to be seen
+    if (!part || element.parentElement?.closest('details:not([open])')) continue;
     if (style.display === 'none' || style.visibility === 'hidden') continue;
     const parent = element.parentElement?.closest<HTMLElement>('[data-part]')?.dataset['part'];
     parts.set(id, {

@@ -54,7 +54,8 @@ describe('What lies behind a text', () => {
     const ground = await backgroundIn(frame);
     expect(ground.painter).toBe('box');
     for (const { r, g, b } of ground.samples)
-      [r - 100, g - 50, b - 20].forEach((off) => expect(Math.abs(off)).toBeLessThanOrEqual(2)); // source over: half of each channel
+      // source over: half of each channel
+      [r - 100, g - 50, b - 20].forEach((off) => expect(Math.abs(off)).toBeLessThanOrEqual(2));
     frame.remove();
   });
 

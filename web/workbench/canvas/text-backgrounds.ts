@@ -47,7 +47,10 @@ async function asData(address: string): Promise<string> {
   });
 }
 
-/** Lets Chromium paint a part's own background, alone, at a small scale: an SVG image with the background's computed values in it. */
+/**
+ * Lets Chromium paint a part's own background, alone, at a small scale: an SVG image with the background's computed
+ * values in it.
+ */
 async function paintedBackground(view: Window, element: Element, box: Box): Promise<Painted | undefined> {
   const style = view.getComputedStyle(element);
   let image = style.backgroundImage;
@@ -116,7 +119,10 @@ function pixelAt({ box, width, height, data }: Painted, x: number, y: number): C
 const faded = (colour: Colour, opacity: number): Colour =>
   opacity === 1 ? colour : { ...colour, a: colour.a * opacity };
 
-/** How solid an element stands behind a text: its own opacity and that of what it stands in, as far as the text does not stand in it too (CSS Color 4, §13). */
+/**
+ * How solid an element stands behind a text: its own opacity and that of what it stands in, as far as the text does
+ * not stand in it too (CSS Color 4, §13).
+ */
 function opacityBehind(view: Window, element: Element, text: Element): number {
   let opacity = 1;
   for (let at: Element | null = element; at && !at.contains(text); at = at.parentElement)
@@ -185,7 +191,8 @@ class Ground {
       known =
         element instanceof this.view.HTMLImageElement
           ? Promise.resolve(paintedPicture(this.view, element, box))
-          : paintedBackground(this.view, element, box).catch(() => undefined); // a picture that cannot be read is judged by what lies behind it
+          : // a picture that cannot be read is judged by what lies behind it
+            paintedBackground(this.view, element, box).catch(() => undefined);
       this.painted.set(id, known);
     }
     return known;

@@ -73,7 +73,9 @@ describe('Wrap and unwrap', () => {
       const tried = await tryWays(site, page, ways, addresses);
       const way = first(tried);
       if (!way) {
-        if (partOf(page, parent).kind !== 'rows') elsewhere++; // in rows the place among the neighbours counts; elsewhere it is `inherit` of what is not inherited by nature
+        // in rows the place among the neighbours counts; elsewhere it is `inherit` of what is not inherited by
+        // nature
+        if (partOf(page, parent).kind !== 'rows') elsewhere++;
         expect(tried.every((one) => one.moved.length > 0)).toBeTrue();
         said++;
         continue;

@@ -34,7 +34,8 @@ function boxesIn(document: Document): Map<string, Box> {
 }
 
 /**
- * Tries ways to do something on leaves nobody sees, one for each breakpoint, and says what each way would move there. Waits for the fonts, a second at most;
+ * Tries ways to do something on leaves nobody sees, one for each breakpoint, and says what each way would move there.
+ * Waits for the fonts, a second at most;
  * stops at the first way that moves nothing.
  * @param except parts that may move, such as the box that is taken away
  */

@@ -100,7 +100,10 @@ export class Clipboard implements OnDestroy {
     return loaded && site && page ? loaded.pasteText(site, page, text, this.selection.selected()?.id) : undefined;
   }
 
-  /** What pasting a long text does to the page as it is when that is known: asked again where somebody changed it meanwhile. */
+  /**
+   * What pasting a long text does to the page as it is when that is known: asked again where somebody changed it
+   * meanwhile.
+   */
   private async workedOut(text: string): Promise<Pasted> {
     this.progress.words.set('Reading what is pasted …');
     for (;;) {
@@ -111,7 +114,10 @@ export class Clipboard implements OnDestroy {
     }
   }
 
-  /** Puts in what is pasted, a long text a few paragraphs a frame; Escape stops it and takes back what is in. All of it is one step of undo. */
+  /**
+   * Puts in what is pasted, a long text a few paragraphs a frame; Escape stops it and takes back what is in. All of
+   * it is one step of undo.
+   */
   private async putIn({ edits, made }: NonNullable<Pasted>): Promise<void> {
     const step = `paste ${made[0]}`;
     let stopped = false;

@@ -28,7 +28,8 @@ describe('Keys', () => {
     expect(written(press('z', { ctrlKey: true }))).toBe('Ctrl+Z');
     expect(written(press('Z', { metaKey: true, shiftKey: true }))).toBe('Ctrl+Shift+Z');
     expect(written(press('ArrowUp', { altKey: true }))).toBe('Alt+ArrowUp');
-    expect(written(press('Î', { altKey: true, shiftKey: true, code: 'KeyD' }))).toBe('Alt+Shift+D'); // as a Mac types it
+    // as a Mac types it
+    expect(written(press('Î', { altKey: true, shiftKey: true, code: 'KeyD' }))).toBe('Alt+Shift+D');
     expect(written(press('°', { altKey: true, shiftKey: true, code: 'Digit8' }))).toBe('Alt+Shift+8');
     expect(written(press('?', { shiftKey: true }))).toBe('?');
     expect(written(press('/'))).toBe('/');
@@ -50,7 +51,8 @@ describe('Keys', () => {
       );
   });
 
-  // Common practice: what Chromium, Firefox and Safari keep for themselves on Windows, macOS and Linux, from their lists of shortcuts (from memory).
+  // Common practice: what Chromium, Firefox and Safari keep for themselves on Windows, macOS and Linux, from their
+  // lists of shortcuts (from memory).
   it('are none that a browser or system keeps: no Alt with a letter, digit or side arrow, which open menus, go back or change tabs', () => {
     TestBed.configureTestingModule({
       providers: [provideZonelessChangeDetection(), Keys, ...others()],

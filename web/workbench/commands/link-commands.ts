@@ -32,7 +32,10 @@ export class LinkCommands {
     return (await this.dialogs.open('link', asked)) as LinkChosen | undefined; // what the dialog is closed with
   }
 
-  /** Asks where the selected part is to lead as a whole, and stores it. What cannot lead anywhere itself is put in a box that does. */
+  /**
+   * Asks where the selected part is to lead as a whole, and stores it. What cannot lead anywhere itself is put in a
+   * box that does.
+   */
   async open(): Promise<void> {
     const chosen = this.selection.selected();
     if (!chosen) return;

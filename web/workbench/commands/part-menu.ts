@@ -24,7 +24,10 @@ interface Item {
   readonly run: () => unknown;
 }
 
-/** The menu of the selection, and what lies at the point it was opened on, from the top down, with the reason for each. */
+/**
+ * The menu of the selection, and what lies at the point it was opened on, from the top down, with the reason for
+ * each.
+ */
 @Component({
   selector: 'fold-part-menu',
   providers: [LinkCommands],
@@ -167,7 +170,8 @@ export class PartMenu {
     const can = chosen ? canBecome(chosen.page, chosen.id) : [];
     const items = can.map((what): Item => ({
       label: `Make it a ${what}`,
-      run: () => this.commands.attempt((_site, page) => become(page, chosen!.id, what)), // only a chosen part can become something
+      // only a chosen part can become something
+      run: () => this.commands.attempt((_site, page) => become(page, chosen!.id, what)),
     }));
     return [...items, { label: 'Link …', keys: 'Alt+Shift+J', off: this.none(), run: () => this.linking.open() }];
   }

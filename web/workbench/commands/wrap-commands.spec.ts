@@ -131,7 +131,8 @@ describe('Wrapping and unwrapping', () => {
     await until(() => asking !== undefined || !Object.hasOwn(pages.page().parts, 'box')); // it was measured again
     answerLast(false);
     await work;
-    expect(() => applyEdits(site, pages.page(), [{ do: 'remove', part: 'b' }])).toThrowError(Problem); // it is not put back by an edit made before
+    // it is not put back by an edit made before
+    expect(() => applyEdits(site, pages.page(), [{ do: 'remove', part: 'b' }])).toThrowError(Problem);
     expect(pages.page().parts['b']).toBeUndefined();
   });
 });

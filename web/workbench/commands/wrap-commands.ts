@@ -39,7 +39,10 @@ export class WrapCommands {
   private readonly progress = inject(Progress);
   private readonly dialogs = inject(Dialogs);
 
-  /** Puts the selection into a container: in the way that moves nothing at any breakpoint, and if there is none, only after asking. */
+  /**
+   * Puts the selection into a container: in the way that moves nothing at any breakpoint, and if there is none, only
+   * after asking.
+   */
   async wrap(): Promise<void> {
     const loaded = await this.loaded();
     const ids = this.selection.all();
@@ -51,7 +54,10 @@ export class WrapCommands {
     });
   }
 
-  /** Takes a box away and keeps what it holds, in the way that moves nothing at any breakpoint; if there is none, only after asking. */
+  /**
+   * Takes a box away and keeps what it holds, in the way that moves nothing at any breakpoint; if there is none, only
+   * after asking.
+   */
   async unwrap(): Promise<void> {
     const loaded = await this.loaded();
     const id = this.selection.selected()?.id;
@@ -66,7 +72,8 @@ export class WrapCommands {
   private readonly loaded = () => latePiece(this.session.notices, () => import('@core/document/commands/wrap'));
 
   /**
-   * Measures the ways to do something and takes one that moves nothing, or asks. What was measured holds for the page it was measured on alone:
+   * Measures the ways to do something and takes one that moves nothing, or asks. What was measured holds for the page
+   * it was measured on alone:
    * where that has changed meanwhile, by whomever, it is measured again.
    */
   private async choose(what: string, except: ReadonlySet<string>, waysOn: WaysOn): Promise<void> {

@@ -19,7 +19,10 @@ import { PageSession } from '../../services/page-session';
 import { Selection } from '../state/selection';
 import { valueOf } from '../../theme/from-event';
 
-/** The site's own set of breakpoints: added, renamed, changed, removed; before one goes it is said what is set at it, and where that may go. */
+/**
+ * The site's own set of breakpoints: added, renamed, changed, removed; before one goes it is said what is set at it,
+ * and where that may go.
+ */
 @Component({
   selector: 'fold-breakpoints-dialog',
   imports: [Button, FormsModule, InputNumber, InputText, Select, Hint, TableModule],
@@ -124,7 +127,8 @@ export class BreakpointsDialog {
         : Math.max(1600, (base?.preview.width ?? 1280) + 160, ...limits.map((one) => one + 320));
     const site = this.session.site();
     const known = [...draft, ...(site?.breakpoints ?? [])].map((one) => one.id);
-    const taken = new Set([...known, ...Object.keys(site?.retired ?? {})]); // pages keep what was set at those that went
+    // pages keep what was set at those that went
+    const taken = new Set([...known, ...Object.keys(site?.retired ?? {})]);
     let count = 1;
     while (taken.has(`${way === 'down' ? 'narrow' : 'broad'}-${count}`)) count++;
     const id = `${way === 'down' ? 'narrow' : 'broad'}-${count}`;

@@ -51,7 +51,8 @@ export class LinkDialog {
   private readonly commands = inject(Commands);
   private readonly sitePages = inject(SitePages);
   protected readonly dialog = inject(DynamicDialogRef);
-  protected readonly asked: LinkAsked = inject<DynamicDialogConfig<LinkAsked>>(DynamicDialogConfig).data!; // the dialog is opened with it
+  // the dialog is opened with it
+  protected readonly asked: LinkAsked = inject<DynamicDialogConfig<LinkAsked>>(DynamicDialogConfig).data!;
 
   private readonly before = this.asked.link?.to ?? '';
   protected readonly whats = [...whats];

@@ -119,7 +119,8 @@ export class SectionsDialog {
         return shared.edits;
       }
       const ready = readyMade.find((one) => one.id === offer.id);
-      const fresh = section ? copyOf(pageOfSection(section), section.root) : planted(site, ready!.tree); // an offer is one or the other
+      // an offer is one or the other
+      const fresh = section ? copyOf(pageOfSection(section), section.root) : planted(site, ready!.tree);
       made = fresh.root;
       return [{ do: 'insert', parent: page.root, index, root: fresh.root, parts: fresh.parts } satisfies Edit];
     });

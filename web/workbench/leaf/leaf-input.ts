@@ -18,7 +18,10 @@ import { ScrollStep } from '../canvas/scroll-sync';
 import type { LeafFrame } from './leaf-frame';
 import type { Outlines } from './outlines';
 
-/** What mouse and keys do in a leaf: select, sweep, drag, write, scroll, open the menu. Provided by each leaf for itself. */
+/**
+ * What mouse and keys do in a leaf: select, sweep, drag, write, scroll, open the menu. Provided by each leaf for
+ * itself.
+ */
 @Injectable()
 export class LeafInput {
   private readonly session = inject(PageSession);
@@ -45,7 +48,10 @@ export class LeafInput {
     this.outlines = outlines;
   }
 
-  /** The frame runs no script of its own; what happens in it is heard from here. A document written anew needs listeners anew. */
+  /**
+   * The frame runs no script of its own; what happens in it is heard from here. A document written anew needs
+   * listeners anew.
+   */
   listen(): () => void {
     const document = this.leaf.painter?.document;
     if (!document) return () => undefined;
@@ -68,7 +74,8 @@ export class LeafInput {
     const scrolled = (event: Event): void => {
       this.outlines.soon();
       const page = this.session.page();
-      if (page && event.target === document) this.scrollStep.scrolled(this.leaf.name, page); // a part that scrolls inside leads no other leaf
+      // a part that scrolls inside leads no other leaf
+      if (page && event.target === document) this.scrollStep.scrolled(this.leaf.name, page);
     };
     document.addEventListener('scroll', scrolled, true);
     document.defaultView?.addEventListener('resize', () => this.outlines.soon());
@@ -137,7 +144,10 @@ export class LeafInput {
     if (next !== undefined) this.selection.select(next, this.leaf.name);
   }
 
-  /** A click with Shift adds to the selection; a sweep selects what it touches: the widgets, or the boxes that lie in it whole. */
+  /**
+   * A click with Shift adds to the selection; a sweep selects what it touches: the widgets, or the boxes that lie in
+   * it whole.
+   */
   private sweep(event: PointerEvent, swept: Box): void {
     const id = this.meant(event.target);
     if (swept.width < 4 && swept.height < 4) {

@@ -194,7 +194,10 @@ export class Leaf implements OnDestroy, Surface, LeafView, LeafFrame {
     this.leave = [];
   }
 
-  /** A frame that takes another place among the leaves, as when a breakpoint's limit passes another's, gets an empty document: it is drawn in that. */
+  /**
+   * A frame that takes another place among the leaves, as when a breakpoint's limit passes another's, gets an empty
+   * document: it is drawn in that.
+   */
   protected framed(): void {
     if (!this.painter || this.painter.document === this.frame().nativeElement.contentDocument) return;
     this.close();
@@ -228,7 +231,10 @@ export class Leaf implements OnDestroy, Surface, LeafView, LeafFrame {
     this.outlines.soon();
   }
 
-  /** Draws the leaf anew when it is unrolled, rolled up, or unrolled on a screen of another size, and when its pages become dark or light. */
+  /**
+   * Draws the leaf anew when it is unrolled, rolled up, or unrolled on a screen of another size, and when its pages
+   * become dark or light.
+   */
   private drawnOtherwise(drawn: string | undefined): void {
     const page = this.session.page();
     if (drawn !== this.drawnAs && page && this.painter) this.load(page);

@@ -32,7 +32,10 @@ import { Leaves } from '../state/leaves';
 import { stepped } from './step-number';
 import { valueOf } from '../../theme/from-event';
 
-/** One value of the ledger: text until it is focused, then a field. A bad value stays in it, marked, and is not stored. */
+/**
+ * One value of the ledger: text until it is focused, then a field. A bad value stays in it, marked, and is not
+ * stored.
+ */
 @Component({
   selector: 'fold-ledger-cell',
   templateUrl: './ledger-cell.html',
@@ -216,7 +219,10 @@ export class LedgerCell {
     }
   }
 
-  /** `64px 20px` typed into one cell of a row fills the whole row, in one step of undo; false when the text is one value or does not fit. */
+  /**
+   * `64px 20px` typed into one cell of a row fills the whole row, in one step of undo; false when the text is one
+   * value or does not fit.
+   */
   private fillRow(text: string): boolean {
     const site = this.session.site();
     const chosen = this.selection.selected();

@@ -10,7 +10,10 @@ const mostNamed = 4;
 
 const counted = (count: number, one: string, many: string): string => `${count} ${count === 1 ? one : many}`;
 
-/** What a holder of the site reaches: on this page, each a way to that part, and on the others, each a way to that page. */
+/**
+ * What a holder of the site reaches: on this page, each a way to that part, and on the others, each a way to that
+ * page.
+ */
 @Component({
   selector: 'fold-ledger-holder',
   template: `

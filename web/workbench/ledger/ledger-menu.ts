@@ -29,7 +29,10 @@ import { isApart } from '../state/ledger-state';
 import { Leaves } from '../state/leaves';
 import { ResolvedValues } from '../state/resolved-values';
 
-/** What the ledger's menus offer: for one cell, and for all a part's values at a breakpoint. Made by the ledger, with the first of them. */
+/**
+ * What the ledger's menus offer: for one cell, and for all a part's values at a breakpoint. Made by the ledger, with
+ * the first of them.
+ */
 export class LedgerMenu {
   private readonly values = inject(ResolvedValues);
   private readonly session = inject(PageSession);

@@ -186,7 +186,9 @@ export class LedgerValues {
       this.selection.state() === 'normal' &&
       ['flow', 'box', 'space', 'place'].includes(this.ledgerState.group()),
   );
-  /** Rows that do nothing on this part at any breakpoint and hold no value of its own: out of the way until asked for. */
+  /**
+   * Rows that do nothing on this part at any breakpoint and hold no value of its own: out of the way until asked for.
+   */
   protected readonly idleRows = computed(() =>
     this.rows().filter(({ columns }) =>
       columns.every(({ cells }) => cells.every(({ cell }) => cell.noEffect !== undefined && !cell.own)),

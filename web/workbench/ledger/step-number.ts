@@ -1,4 +1,7 @@
-/** A value with its first number stepped, decimals kept tidy; undefined where there is none. `0.9` steps by tenths, `45px` by ones. */
+/**
+ * A value with its first number stepped, decimals kept tidy; undefined where there is none. `0.9` steps by tenths,
+ * `45px` by ones.
+ */
 export function stepped(value: string, by: number): string | undefined {
   const match = /^(-?\d*\.?\d+)(.*)$/.exec(value.trim());
   if (!match) return undefined;

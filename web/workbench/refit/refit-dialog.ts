@@ -33,7 +33,10 @@ interface Asked {
   readonly overwrite: boolean;
 }
 
-/** A first draft of the smaller layouts: searched on request, shown beside what there is, change by change, taken whole or in part as one step. */
+/**
+ * A first draft of the smaller layouts: searched on request, shown beside what there is, change by change, taken
+ * whole or in part as one step.
+ */
 @Component({
   selector: 'fold-refit-dialog',
   imports: [Button, Checkbox, FormsModule, ProgressLine, RefitPage, SelectButton],

@@ -25,7 +25,9 @@ const boxes = (layout: RefitLayout, width: number): string[] =>
     [id, box.width, paddingX, paddingY].map((one) => (typeof one === 'number' ? Math.round(one) : one)).join(' '),
   );
 
-/** A page as if it had been built wide only: nothing set at any smaller breakpoint, on its parts, classes or elements. */
+/**
+ * A page as if it had been built wide only: nothing set at any smaller breakpoint, on its parts, classes or elements.
+ */
 const wideOnly = (page: Page): Page => ({
   ...page,
   parts: Object.fromEntries(

@@ -18,7 +18,8 @@ const nothing: Patch = {
 };
 
 /**
- * Pages that differ in style, laid out on leaves nobody sees, one for each breakpoint: a rule that was put into a sheet keeps, in Chromium, what its media queries said then,
+ * Pages that differ in style, laid out on leaves nobody sees, one for each breakpoint: a rule that was put into a
+ * sheet keeps, in Chromium, what its media queries said then,
  * so that no leaf may cross the edge of its breakpoint.
  */
 export class RefitLayout implements Layout {

@@ -9,7 +9,10 @@ import { Findings } from './findings';
 import { Sweeper } from './sweeper';
 import { inPlain } from '@core/document/text/words';
 
-/** What the checks say, the gravest first, each where it holds; it leads to its place, and where a cure is certain, offers it. */
+/**
+ * What the checks say, the gravest first, each where it holds; it leads to its place, and where a cure is certain,
+ * offers it.
+ */
 @Component({
   selector: 'fold-findings-list',
   templateUrl: './findings-list.html',

@@ -25,7 +25,10 @@ interface Basis {
   readonly swept: ReturnType<Sweeper['swept']>;
 }
 
-/** What the checks say of the page, kept up to date as it changes: measured on the leaves between frames, judged in a worker. */
+/**
+ * What the checks say of the page, kept up to date as it changes: measured on the leaves between frames, judged in a
+ * worker.
+ */
 @Injectable()
 export class Findings {
   private readonly session = inject(PageSession);

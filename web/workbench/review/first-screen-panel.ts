@@ -59,7 +59,10 @@ interface Seen {
   readonly screens: ReadonlyMap<string, FirstScreen>;
 }
 
-/** What stands above the fold of each screen, a column under each leaf: looked at on leaves nobody sees, so that it holds however far the others are scrolled. */
+/**
+ * What stands above the fold of each screen, a column under each leaf: looked at on leaves nobody sees, so that it
+ * holds however far the others are scrolled.
+ */
 @Component({
   selector: 'fold-first-screen',
   templateUrl: './first-screen-panel.html',

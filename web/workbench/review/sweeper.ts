@@ -23,7 +23,10 @@ export interface Swept {
   readonly jumps: readonly Jump[];
 }
 
-/** Measures the page at every width on a leaf nobody sees, a few at a time between frames, so that work goes on meanwhile. */
+/**
+ * Measures the page at every width on a leaf nobody sees, a few at a time between frames, so that work goes on
+ * meanwhile.
+ */
 @Injectable()
 export class Sweeper implements OnDestroy {
   private readonly session = inject(PageSession);
@@ -91,7 +94,10 @@ export class Sweeper implements OnDestroy {
     return { Sweep: sweeping.Sweep, sweepOrder: sweeping.sweepOrder, hiddenLeaf, sliceOf };
   }
 
-  /** Measures width after width, a few between two frames, telling of it now and then; whether all were, or another run took over. */
+  /**
+   * Measures width after width, a few between two frames, telling of it now and then; whether all were, or another
+   * run took over.
+   */
   private async eachBetweenFrames(
     widths: readonly number[],
     measure: (width: number) => void,

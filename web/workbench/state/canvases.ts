@@ -8,7 +8,10 @@ import type { PageChange } from '../../services/page-session';
 import { PageWorker } from '../../services/page-worker';
 import { afterPaint } from '../canvas/after-paint';
 
-/** So many parts are compiled and drawn within a frame or two: larger pages are compiled by the worker and drawn leaf by leaf. */
+/**
+ * So many parts are compiled and drawn within a frame or two: larger pages are compiled by the worker and drawn leaf
+ * by leaf.
+ */
 const atOnce = 1500;
 
 const painted = (): Promise<void> => new Promise((go) => afterPaint(go));

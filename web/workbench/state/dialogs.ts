@@ -21,7 +21,10 @@ export interface ToNewClass {
   readonly values: readonly OwnValue[];
 }
 
-/** Edits of something that reaches many parts, waiting for a person's word; made anew of the documents as they are whenever they are looked at. */
+/**
+ * Edits of something that reaches many parts, waiting for a person's word; made anew of the documents as they are
+ * whenever they are looked at.
+ */
 export interface FarReaching {
   readonly title: string;
   readonly apply: string;

@@ -1,7 +1,10 @@
 import { inject, Injectable, signal } from '@angular/core';
 import { Selection } from './selection';
 
-/** What holds in the editor alone, kept in this browser: parts that a click on a leaf passes by, and parts it does not draw. */
+/**
+ * What holds in the editor alone, kept in this browser: parts that a click on a leaf passes by, and parts it does not
+ * draw.
+ */
 @Injectable()
 export class EditorOnly {
   private readonly selection = inject(Selection);

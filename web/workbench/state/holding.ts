@@ -14,7 +14,10 @@ import type { LedgerCell } from '@core/style/ledger';
 import { PageSession } from '../../services/page-session';
 import { sameList, Selection } from './selection';
 
-/** Whose values the ledger shows and sets: the part's own, those of one of its classes, or those of every element of its tag. */
+/**
+ * Whose values the ledger shows and sets: the part's own, those of one of its classes, or those of every element of
+ * its tag.
+ */
 @Injectable()
 export class Holding {
   private readonly session = inject(PageSession);
@@ -33,7 +36,8 @@ export class Holding {
       : [];
   });
   readonly holder = computed<Holder>(
-    () => this.choices().find(({ holder }) => sameHolder(holder, this.asked()))?.holder ?? thePart, // a class may have been taken off
+    // a class may have been taken off
+    () => this.choices().find(({ holder }) => sameHolder(holder, this.asked()))?.holder ?? thePart,
     { equal: sameHolder },
   );
   /** The holder, where it is not the part itself. */

@@ -22,7 +22,9 @@ export class Requests {
   readonly reveals = new Subject<string>();
   /** Parts to be opened for writing, in the leaf of a breakpoint. */
   readonly writings = new Subject<{ readonly part: string; readonly breakpoint: string }>();
-  /** Points of the window at which the menu of the selection is to open. The last one waits for the menu to be loaded. */
+  /**
+   * Points of the window at which the menu of the selection is to open. The last one waits for the menu to be loaded.
+   */
   readonly menus = new ReplaySubject<MenuPoint>(1);
   /** Rows of the ledger one asks about. The last one waits for the help to be loaded. */
   readonly helps = new ReplaySubject<HelpAsked>(1);

@@ -4,7 +4,10 @@ import { resolve, type Resolved } from '@core/style/cascade';
 import { ledgerCell, type LedgerCell } from '@core/style/ledger';
 import { PageSession } from '../../services/page-session';
 
-/** What the cascade says of the page shown: each value and each cell is found once, whoever asks (ledger, drawings, handles, notes). */
+/**
+ * What the cascade says of the page shown: each value and each cell is found once, whoever asks (ledger, drawings,
+ * handles, notes).
+ */
 @Injectable()
 export class ResolvedValues {
   private readonly session = inject(PageSession);

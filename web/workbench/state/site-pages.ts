@@ -41,7 +41,10 @@ export class SitePages {
     return this.session.site()?.pictures[picture]?.name ?? 'a picture that has gone';
   }
 
-  /** A link as somebody types it: the path of a page of the site becomes that page, which then is followed when its path changes. */
+  /**
+   * A link as somebody types it: the path of a page of the site becomes that page, which then is followed when its
+   * path changes.
+   */
   fromWords(words: string): string {
     const [, path, place = ''] = /^(\/[^?#]*)(#[A-Za-z][\w-]*)?$/.exec(words.trim()) ?? [];
     const page = path === undefined ? undefined : this.pages().find((one) => one.path === path);

@@ -13,7 +13,10 @@ export interface ReachedPage {
   readonly parts: number;
 }
 
-/** What classes, element styles and tokens reach on the other pages of the site, as the server counts it when it is asked. */
+/**
+ * What classes, element styles and tokens reach on the other pages of the site, as the server counts it when it is
+ * asked.
+ */
 @Injectable()
 export class SiteReach {
   private readonly session = inject(PageSession);

@@ -81,11 +81,13 @@ function listOf(run: readonly HTMLElement[], document: Document): HTMLElement {
 const isWhole = (href: string): boolean => /^(https?:\/\/|mailto:|tel:)/i.test(href);
 
 /**
- * Pasted HTML with what a text can hold and nothing else, cleaned by DOMPurify; `dropped` says in words what was left out.
+ * Pasted HTML with what a text can hold and nothing else, cleaned by DOMPurify; `dropped` says in words what was left
+ * out.
  * A heading of the first level becomes one of the second: the page has its own.
  */
 export function cleaned(html: string): { readonly clean: string; readonly dropped: readonly string[] } {
-  const parsed = new DOMParser().parseFromString(html.replace(/<!--\[if[\s\S]*?<!\[endif\]-->/g, ''), 'text/html'); // runs and loads nothing
+  // runs and loads nothing
+  const parsed = new DOMParser().parseFromString(html.replace(/<!--\[if[\s\S]*?<!\[endif\]-->/g, ''), 'text/html');
   const dropped = new Set(Object.keys(words).flatMap((tag) => (parsed.body.querySelector(tag) ? [words[tag]!] : [])));
   gatherLists(parsed.body);
   for (const element of [...parsed.body.querySelectorAll<HTMLElement>('[style]')]) meant(element);

@@ -49,7 +49,8 @@ describe('Writing on the page', () => {
         setContent: (id, key, text, from) => made.push(`${id}.${key}@${from}: ${String(text)}`) > 0,
       },
     };
-    return { writer: new PlainWriting(painter as unknown as LeafPainter, written, breakpoint), painter }; // what a writer asks of a painter
+    // what a writer asks of a painter
+    return { writer: new PlainWriting(painter as unknown as LeafPainter, written, breakpoint), painter };
   }
   const type = (element: HTMLElement, text: string): void => {
     element.textContent = text;
@@ -116,7 +117,8 @@ describe('Writing on the page', () => {
       const { writer } = writerOn(varied, breakpoint);
       made = [];
       writer.begin('heading');
-      type(frame.document.activeElement as HTMLElement, `Written on ${breakpoint}`); // what is open for writing has the focus
+      // what is open for writing has the focus
+      type(frame.document.activeElement as HTMLElement, `Written on ${breakpoint}`);
       writer.end();
       expect(made.at(-1)).toBe(`heading.text@${from}: Written on ${breakpoint}`);
     }

@@ -56,7 +56,8 @@ export class RichText {
       element: null,
       injectCSS: false,
       extensions: extensionsFor(form, classNamed),
-      content: form === 'words' ? lineOf(content as Words) : documentOf(content as readonly WrittenBlock[]), // as the form says
+      // as the form says
+      content: form === 'words' ? lineOf(content as Words) : documentOf(content as readonly WrittenBlock[]),
       enablePasteRules: false,
       editorProps: {
         handleKeyDown: (_view, event) =>
@@ -212,7 +213,8 @@ export class RichText {
     );
     const blocks = Array.from({ length: $from.depth }, (_, depth) => tagOfNode($from.node($from.depth - depth)));
     const value = (name: string): string => String(this.editor.getAttributes(name)['value'] ?? '');
-    const link = marks.has('link') ? (this.editor.getAttributes('link') as LinkAttributes) : undefined; // as the schema says
+    // as the schema says
+    const link = marks.has('link') ? (this.editor.getAttributes('link') as LinkAttributes) : undefined;
     return {
       marks,
       blocks,
@@ -243,7 +245,10 @@ export class RichText {
     this.chained((chain) => (value === '' ? chain.unsetMark(name) : chain.setMark(name, { value })));
   }
 
-  /** Makes the selected words a link, or the whole of the link the caret is in; where nothing is selected, the words given are put in. */
+  /**
+   * Makes the selected words a link, or the whole of the link the caret is in; where nothing is selected, the words
+   * given are put in.
+   */
   link(to: LinkAttributes | undefined, words: string): void {
     this.chained((chain) => {
       const whole = chain.extendMarkRange('link');

@@ -31,7 +31,10 @@ const mostBlocksAtOnce = 500;
 /** So long after the last key what is typed is stored, in ms. */
 const pause = 150;
 
-/** Writing in a text straight on the page: what is typed becomes edits of its blocks, what others change comes in meanwhile. */
+/**
+ * Writing in a text straight on the page: what is typed becomes edits of its blocks, what others change comes in
+ * meanwhile.
+ */
 export class RichWriting {
   /** What stands at the selection, and where that is in the frame; undefined while nothing is written. */
   readonly at = signal<AtSelection | undefined>(undefined);
@@ -113,7 +116,9 @@ export class RichWriting {
     this.element = undefined;
   }
 
-  /** Puts the caret where it belongs: all of one line is selected, in a longer text the caret goes where one clicked. */
+  /**
+   * Puts the caret where it belongs: all of one line is selected, in a longer text the caret goes where one clicked.
+   */
   begin(point?: { readonly x: number; readonly y: number }): void {
     this.text.focus();
     if (this.text.count > 1 || this.isLong()) this.text.caretAt(point);
@@ -144,7 +149,8 @@ export class RichWriting {
     if (this.text.isComposing) return void (this.due = setTimeout(() => this.typed(), pause));
     this.takeIn(); // what came in while a word was put together
     const tag = this.written.session.page()?.parts[this.part]?.tag;
-    if (this.form === 'blocks' && this.text.count > 1 !== (tag === 'div')) return this.flush(); // the element around it becomes another
+    // the element around it becomes another
+    if (this.form === 'blocks' && this.text.count > 1 !== (tag === 'div')) return this.flush();
     this.due = setTimeout(() => this.flush(), pause);
   }
 

@@ -126,7 +126,8 @@ function blockOf(node: JSONContent): Block | undefined {
     case 'paragraph':
       return { tag: 'p', says: wordsOf(node.content) };
     case 'heading':
-      return { tag: `h${Number(node.attrs?.['level'] ?? 2)}` as 'h2', says: wordsOf(node.content) }; // the schema knows levels 2 to 6
+      // the schema knows levels 2 to 6
+      return { tag: `h${Number(node.attrs?.['level'] ?? 2)}` as 'h2', says: wordsOf(node.content) };
     case 'codeBlock':
       return { tag: 'pre', says: (node.content ?? []).map((one) => one.text ?? '').join('') };
     case 'bulletList':

@@ -55,7 +55,10 @@ export class Writer {
     return writing !== undefined && this.leaf.painter.partAt(target) === writing.part;
   }
 
-  /** Opens a part for writing where its kind has a text of its own; `point` is where it was clicked, in px of the frame. */
+  /**
+   * Opens a part for writing where its kind has a text of its own; `point` is where it was clicked, in px of the
+   * frame.
+   */
   begin(id: string, point?: Point): void {
     this.end();
     if (!fieldWritten(this.written, id, this.leaf.breakpoint) || !this.leaf.painter.element(id)) return;

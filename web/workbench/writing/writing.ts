@@ -13,7 +13,10 @@ export interface Writing {
   end(): void;
 }
 
-/** Opens a part for writing; undefined where it has no text of its own. `point` is where it was clicked, in px of the frame. */
+/**
+ * Opens a part for writing; undefined where it has no text of its own. `point` is where it was clicked, in px of the
+ * frame.
+ */
 export function openWriting(
   leaf: WritingLeaf,
   written: WrittenPage,

@@ -20,7 +20,10 @@ export const Clip = z.strictObject({
 });
 export type Clip = z.infer<typeof Clip>;
 
-/** A copy of parts with all they hold, and the classes and tokens they use. @throws Problem when nothing of the list can be copied. */
+/**
+ * A copy of parts with all they hold, and the classes and tokens they use. @throws Problem when nothing of the list
+ * can be copied.
+ */
 export function clipOf(site: Site, page: Page, ids: readonly string[]): Clip {
   const chosen = outermost(page, ids);
   if (chosen.length === 0) throw new Problem('Select a part to copy; the page itself cannot be copied here.');

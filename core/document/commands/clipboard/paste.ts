@@ -12,7 +12,10 @@ import { Clip } from './clip';
 import { fitting, partFor } from './fitting';
 import { clipOfText, longestPaste } from './pasted-text';
 
-/** A clip from pasted text, or undefined when the text is none. @throws Problem when it calls itself one and is broken or too long. */
+/**
+ * A clip from pasted text, or undefined when the text is none. @throws Problem when it calls itself one and is broken
+ * or too long.
+ */
 export function readClip(text: string): Clip | undefined {
   if (!text.includes('"fold-line/clip"')) return undefined;
   if (text.length > longestPaste) throw new Problem('What was copied is too much to paste at once. Copy it in parts.');
@@ -32,7 +35,8 @@ export function readClip(text: string): Clip | undefined {
 
 /**
  * Puts a clip by the selection, or at a target, each part behind the one before.
- * What can stand beside the part before goes there without looking at the page again, so that a long text costs its paragraphs and not paragraphs × page.
+ * What can stand beside the part before goes there without looking at the page again, so that a long text costs its
+ * paragraphs and not paragraphs × page.
  * @throws Problem when something in it cannot stand there
  */
 export function paste(
@@ -94,7 +98,10 @@ export function pasteStyle(site: Site, page: Page, clip: Clip, ids: readonly str
   });
 }
 
-/** What pasting a text by the selection would do: parts that were copied, or a text's paragraphs; undefined where there is nothing in it. @throws Problem */
+/**
+ * What pasting a text by the selection would do: parts that were copied, or a text's paragraphs; undefined where
+ * there is nothing in it. @throws Problem
+ */
 export function pasteText(
   site: Site,
   page: Page,

@@ -37,7 +37,10 @@ export function paragraphsOf(text: string): string[] {
     .flatMap((one) => [...piecesOf(one)]);
 }
 
-/** Plain text as text parts, one a paragraph, in a clip; undefined where there are no words in it. @throws Problem when it is too long */
+/**
+ * Plain text as text parts, one a paragraph, in a clip; undefined where there are no words in it. @throws Problem
+ * when it is too long
+ */
 export function clipOfText(site: Site, text: string): Clip | undefined {
   if (text.length > longestPaste)
     throw new Problem(

@@ -36,7 +36,8 @@ describe('Parts that set the same', () => {
     const [second, first] = alikeParts(site, page);
     const made = classFrom(site, page, first!.parts, 'quiet', valuesAlike(page, first!.parts));
     const after = applyBatch({ site, page }, [...made.edits, ...classInstead(site, page, second!.parts, 'card')]);
-    expect(alikeParts(after.site, after.page)).toEqual([{ parts: ['d'], values: 3, class: made.id }]); // a heading may have it too
+    // a heading may have it too
+    expect(alikeParts(after.site, after.page)).toEqual([{ parts: ['d'], values: 3, class: made.id }]);
     expect([after.page.parts['b']!.classes, after.page.parts['b']!.style]).toEqual([[made.id], {}]);
     expect([after.page.parts['e']!.classes, after.page.parts['e']!.style]).toEqual([['card'], {}]);
     expect(applyBatch(after, after.inverses).page).toEqual(page);

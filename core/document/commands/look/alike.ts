@@ -30,8 +30,10 @@ function saidBy(style: StyleMap): { readonly key: string; readonly values: numbe
 const saving = ({ parts, values }: Alike): number => parts.length * values;
 
 /**
- * The groups of parts of a page as it is seen that could have one class instead of values of their own: those of one kind that set the very same, two at
- * least, and those that set just what a class sets. Those that have a class first, then the largest saving. Of what a page shows twice each part counts once.
+ * The groups of parts of a page as it is seen that could have one class instead of values of their own: those of one
+ * kind that set the very same, two at
+ * least, and those that set just what a class sets. Those that have a class first, then the largest saving. Of what a
+ * page shows twice each part counts once.
  */
 export function alikeParts(site: Site, page: Page): Alike[] {
   const classes = new Map(site.classes.map(({ id, style }) => [saidBy(style).key, id]));

@@ -43,7 +43,8 @@ export const allOwnValues = (page: Page, part: string): OwnValue[] =>
   Object.keys(partOf(page, part).style).flatMap((breakpoint) => ownValues(page, part, breakpoint));
 
 /**
- * The values that all these parts set alike, as the first of them has them. A property counts whole: where one part sets it otherwise at any
+ * The values that all these parts set alike, as the first of them has them. A property counts whole: where one part
+ * sets it otherwise at any
  * breakpoint or in any state, it stays with each, so that no part looks different once a class holds the rest.
  */
 export function valuesAlike(page: Page, parts: readonly string[]): Omit<OwnValue, 'part'>[] {
@@ -118,7 +119,10 @@ export function classFrom(
   };
 }
 
-/** Gives a part the classes of these names, and no others; those the site does not have yet are made. @throws Problem where a name cannot be */
+/**
+ * Gives a part the classes of these names, and no others; those the site does not have yet are made. @throws Problem
+ * where a name cannot be
+ */
 export function classesNamed(site: Site, page: Page, part: string, names: readonly string[]): AnyEdit[] {
   const wanted = [...new Set(names)];
   const ids = new Map(site.classes.map((one) => [one.name, one.id]));
@@ -131,7 +135,10 @@ export function classesNamed(site: Site, page: Page, part: string, names: readon
   return [...made.map((item, index) => addClass(site, item, site.classes.length + index)), setClasses(part, value)];
 }
 
-/** A copy of a class under a name of its own, next to it and a little stronger. @throws Problem where the class has gone */
+/**
+ * A copy of a class under a name of its own, next to it and a little stronger. @throws Problem where the class has
+ * gone
+ */
 export function duplicateClass(site: Site, id: string): { readonly id: string; readonly edits: AnyEdit[] } {
   const index = indexOf(site, id);
   const { name, style } = site.classes[index]!;
@@ -155,7 +162,10 @@ export const moveClass = (id: string, index: number): AnyEdit[] => [
   { do: 'move', on: 'site', within: 'classes', id, index },
 ];
 
-/** Deletes a class. Parts keep its id, which says nothing any more, so that nothing but the class has to come back when this is undone. */
+/**
+ * Deletes a class. Parts keep its id, which says nothing any more, so that nothing but the class has to come back
+ * when this is undone.
+ */
 export const deleteClass = (id: string): AnyEdit[] => [{ do: 'remove', on: 'site', from: 'classes', id }];
 
 /** How many values a class sets, over all breakpoints and states. */

@@ -36,7 +36,10 @@ export function saveLook(site: Site, name: string): { readonly id: string; reado
   return { id, edits: [withLook(site.looks?.length ?? 0, item)] };
 }
 
-/** Keeps a ready-made look with those of the site, so that it can serve for dark pages. @throws Problem where the name cannot be */
+/**
+ * Keeps a ready-made look with those of the site, so that it can serve for dark pages. @throws Problem where the name
+ * cannot be
+ */
 export function keepLook(site: Site, look: Omit<Look, 'id'>): { readonly id: string; readonly edits: SiteEdit[] } {
   const id = newIdentifier();
   const item = { id, name: checkedLookName(site, look.name), ...dressOf(look) };
@@ -75,8 +78,10 @@ function placeOf(site: Site, id: string): { readonly index: number; readonly loo
 type Dress = Pick<Look, 'tokens' | 'elements' | 'classes' | 'fonts'>;
 
 /**
- * The edits that make a site look as a look says: its tokens get the look's values and those it lacks are made, every element and class is as the look
- * has it. Tokens and classes the look does not know stay as they are: pages may name them. What the look says at breakpoints the site does not have, or
+ * The edits that make a site look as a look says: its tokens get the look's values and those it lacks are made, every
+ * element and class is as the look
+ * has it. Tokens and classes the look does not know stay as they are: pages may name them. What the look says at
+ * breakpoints the site does not have, or
  * with pictures it no longer has, is left out. Empty where the site looks so already.
  * @throws Problem where it takes more edits than a step may hold
  */
@@ -148,7 +153,8 @@ const styleOfLook = (site: Site, look: Dress, ids: ReadonlyMap<string, string>, 
 const styleEdits = (site: Site, place: readonly string[], was: StyleMap, is: StyleMap): SiteEdit[] =>
   leaves(was, is).flatMap(({ path, is: value }) =>
     path.length === 3 && site.breakpoints.some((one) => one.id === path[0]) && canBe(site, path[2]!, value)
-      ? [{ do: 'set', on, field: [...place, ...path], ...(value !== undefined && { value }) } as SiteEdit] // a place of a style
+      ? // a place of a style
+        [{ do: 'set', on, field: [...place, ...path], ...(value !== undefined && { value }) } as SiteEdit]
       : [],
   );
 
@@ -158,7 +164,8 @@ const canBe = (site: Site, property: string, value: unknown): boolean =>
 /** A style without what the site cannot have. */
 const allowed = (site: Site, style: StyleMap): StyleMap =>
   styleEdits(site, [], {}, style).reduce<StyleMap>(
-    (made, edit) => (edit.do === 'set' ? (withLeaf(made, edit.field, edit.value) as StyleMap) : made), // a style stays one
+    // a style stays one
+    (made, edit) => (edit.do === 'set' ? (withLeaf(made, edit.field, edit.value) as StyleMap) : made),
     {},
   );
 

@@ -38,7 +38,8 @@ function inOrder(tokens: readonly FileToken[]): FileToken[] {
 }
 
 /**
- * The edits that take tokens of a file into a site: one that has the name of a token there gives it its values, another is made. What it says at
+ * The edits that take tokens of a file into a site: one that has the name of a token there gives it its values,
+ * another is made. What it says at
  * breakpoints the site does not have is left out.
  */
 export function takeTokens(site: Site, tokens: readonly FileToken[]): Taken {

@@ -80,7 +80,8 @@ export const setTokenValue = (site: Site, id: string, breakpoint: string, value:
 ];
 
 /**
- * Deletes a token. What names it keeps naming it, on every page, and from now on looks like what it becomes: as it was, a value, or another
+ * Deletes a token. What names it keeps naming it, on every page, and from now on looks like what it becomes: as it
+ * was, a value, or another
  * token; so nothing but the token has to come back when this is undone.
  * @throws Problem where it has gone
  */
@@ -115,7 +116,10 @@ const placesOf = (site: Site, page: Page, value: string): SetValue[] => [
   ...Object.entries(site.elements).flatMap(([tag, style]) => valuesOf({ holds: 'element', tag }, style, value)),
 ];
 
-/** Every place of a page and its site that says the very same value for something of the same kind, the given one first. */
+/**
+ * Every place of a page and its site that says the very same value for something of the same kind, the given one
+ * first.
+ */
 export function sameValues(site: Site, page: Page, one: SetValue): SetValue[] {
   const kind = kindFor(one.property, one.value);
   const isIt = (other: SetValue): boolean => JSON.stringify(other) === JSON.stringify(one);
@@ -157,7 +161,8 @@ function allValuesOf(site: Site, page: Page, of: SetValue['of']): SetValue[] {
 }
 
 /**
- * A new token that says at each breakpoint what one holder says there: the widest of them names it, the others inherit it. At the base it says
+ * A new token that says at each breakpoint what one holder says there: the widest of them names it, the others
+ * inherit it. At the base it says
  * what stands there now. @throws Problem where the name cannot be
  */
 export function tokenAlong(

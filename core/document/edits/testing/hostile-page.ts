@@ -48,7 +48,10 @@ export const page: Page = {
   },
 };
 
-/** What came in by JSON, checked and applied as the server does it; the problem's sentence, or the page that would be stored. */
+/**
+ * What came in by JSON, checked and applied as the server does it; the problem's sentence, or the page that would be
+ * stored.
+ */
 export function stored(edits: unknown): Page | string {
   const parsed = Edits.safeParse(edits);
   if (!parsed.success) return parsed.error.issues[0]?.message ?? 'refused';

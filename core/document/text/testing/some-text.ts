@@ -66,7 +66,8 @@ export const blockEdits: fc.Arbitrary<(blocks: readonly WrittenBlock[]) => Writt
       else if (what === 'remove') now.splice(at, 1);
       else if (what === 'move') now.splice(to % now.length, 0, ...now.splice(at, 1));
       else if (what === 'change') now[at] = { id: now[at]!.id, block };
-      else now.splice(at + 1, 0, { id: now[at]!.id, block }); // an editor that splits a paragraph leaves both with its id
+      // an editor that splits a paragraph leaves both with its id
+      else now.splice(at + 1, 0, { id: now[at]!.id, block });
     }
     return now;
   });

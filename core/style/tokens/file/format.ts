@@ -2,7 +2,10 @@ import * as z from 'zod';
 import { TokenValueText, tokenKinds, type TokenKind } from '../../../document/token';
 import { Identifier } from '../../../document/identifier';
 
-/** The types of the W3C's design tokens (Design Tokens Format Module 2025.10, sections 8 and 9) that a site's tokens have. */
+/**
+ * The types of the W3C's design tokens (Design Tokens Format Module 2025.10, sections 8 and 9) that a site's tokens
+ * have.
+ */
 export type FileType =
   'color' | 'dimension' | 'fontFamily' | 'fontWeight' | 'duration' | 'cubicBezier' | 'number' | 'border' | 'shadow';
 
@@ -20,7 +23,10 @@ export const typeOf: Readonly<Record<TokenKind, FileType>> = {
   number: 'number',
 };
 
-/** Where what the format has no words for stands (section 5.2.3, `$extensions`): what the token is for, and its CSS values by breakpoint. */
+/**
+ * Where what the format has no words for stands (section 5.2.3, `$extensions`): what the token is for, and its CSS
+ * values by breakpoint.
+ */
 export const extension = 'fold-line';
 export const Extension = z.object({
   kind: z.enum(tokenKinds).optional(),

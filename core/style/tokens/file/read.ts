@@ -21,7 +21,10 @@ interface Found {
   readonly token: Group;
 }
 
-/** A path into the file from a reference: `{colors.ink}` (section 7.1), or `#/colors/ink/$value` (JSON Pointer, RFC 6901). */
+/**
+ * A path into the file from a reference: `{colors.ink}` (section 7.1), or `#/colors/ink/$value` (JSON Pointer, RFC
+ * 6901).
+ */
 function pathOf(reference: string): string[] | undefined {
   const curly = /^\{([^{}]+)\}$/.exec(reference)?.[1];
   if (curly !== undefined) return curly.split('.');
@@ -131,7 +134,10 @@ class Names {
   }
 }
 
-/** The type of a token that says none: that of the token it names (section 6.2). @throws Problem where tokens name each other in a circle */
+/**
+ * The type of a token that says none: that of the token it names (section 6.2). @throws Problem where tokens name
+ * each other in a circle
+ */
 function typesOf(found: readonly Found[]): Map<Found, unknown> {
   const byPath = new Map(found.map((one) => [one.path.join('.'), one]));
   const types = new Map<Found, unknown>();
@@ -163,9 +169,11 @@ function wholeReference({ token }: Found, byPath: ReadonlyMap<string, Found>): F
 }
 
 /**
- * Reads the tokens of a file of the W3C's design tokens (Design Tokens Format Module 2025.10; values as drafts before it wrote them, too). A
+ * Reads the tokens of a file of the W3C's design tokens (Design Tokens Format Module 2025.10; values as drafts before
+ * it wrote them, too). A
  * typography token becomes one token a value. What has no words here is left out, with why.
- * @throws Problem where the file is none, or tokens name each other in a circle, or one that is not there, with the path
+ * @throws Problem where the file is none, or tokens name each other in a circle, or one that is not there, with the
+ * path
  */
 export function readTokenFile(text: string): {
   readonly tokens: readonly FileToken[];

@@ -11,7 +11,8 @@ export interface TokenFile {
 }
 
 /**
- * Writes a site's tokens. What a token is for, and what it says at breakpoints besides the base, stands in its `$extensions`, which other
+ * Writes a site's tokens. What a token is for, and what it says at breakpoints besides the base, stands in its
+ * `$extensions`, which other
  * programs leave as they are (section 5.2.3).
  */
 export function tokenFile(site: Tokens): TokenFile {

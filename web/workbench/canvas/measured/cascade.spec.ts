@@ -22,7 +22,8 @@ function frame(width: number, html: string): { view: Window; document: Document;
   inside.open();
   inside.write(html);
   inside.close();
-  inside.documentElement.style.display = 'none'; // laid out anew: whether an auto scrollbar stays depends on what was there before
+  // laid out anew: whether an auto scrollbar stays depends on what was there before
+  inside.documentElement.style.display = 'none';
   void inside.documentElement.offsetWidth;
   inside.documentElement.style.display = '';
   return { view: element.contentWindow!, document: inside, remove: () => element.remove() };
@@ -91,7 +92,8 @@ describe('The cascade', () => {
             const computed = one.view.getComputedStyle(mine[index]!);
             const expected = other.view.getComputedStyle(theirs[index]!);
             for (const { name } of properties) {
-              // The hint of an image's own ratio stands where nobody declares one, and not where one is inherited: the resolver says initial of both.
+              // The hint of an image's own ratio stands where nobody declares one, and not where one is inherited:
+              // the resolver says initial of both.
               if (
                 name === 'aspect-ratio' &&
                 mine[index]!.localName === 'img' &&

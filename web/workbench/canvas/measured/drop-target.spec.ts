@@ -87,7 +87,10 @@ const thing: Thing = {
 const middle = (box: Box): Point => ({ x: box.left + box.width / 2, y: box.top + box.height / 2 });
 const abreast = (a: Box, b: Box): boolean => a.top < b.top + b.height - 1 && b.top < a.top + a.height - 1;
 
-/** What stands on the wrong side of what was dropped, as Chromium lays it out: neighbours of the point's own line keep their side of it. */
+/**
+ * What stands on the wrong side of what was dropped, as Chromium lays it out: neighbours of the point's own line keep
+ * their side of it.
+ */
 function onTheWrongSide(
   page: Page,
   before: ReadonlyMap<string, Box>,

@@ -95,7 +95,8 @@ describe('What lies over what', () => {
     expect(deep).toBeGreaterThan(200);
   });
 
-  // CSS 2.2 Appendix E.2, steps 1 to 10, in words: background, negative z-index, blocks, floats and inline, z-index 0 and auto, positive.
+  // CSS 2.2 Appendix E.2, steps 1 to 10, in words: background, negative z-index, blocks, floats and inline, z-index
+  // 0 and auto, positive.
   it('follows the ten steps of CSS 2.2 Appendix E', () => {
     const box = (id: string, style: string, inside = ''): string =>
       `<div data-part="${id}" style="width:100px;height:100px;margin-bottom:-100px;${style}">${inside}</div>`;

@@ -222,7 +222,8 @@ describe('Findings', () => {
       ).map((one) => one.severity);
     expect([told(1000), told(600), told(400), told(150)]).toEqual([['error'], ['warning'], [], ['note']]);
   });
-  // WCAG 2.2, 1.4.3; a picture of one grey stands for any: the cure is checked by painting it in Chromium and reading the pixels again.
+  // WCAG 2.2, 1.4.3; a picture of one grey stands for any: the cure is checked by painting it in Chromium and
+  // reading the pixels again.
   it('name text that is hard to read over a picture, and lay the overlay that suffices over it', async () => {
     const words: Given = { kind: 'heading', tag: 'h1', content: { base: { text: 'Sailings' } } };
     const plain = page({

@@ -117,7 +117,8 @@ describe('What stops a sticky part', () => {
     }
   });
 
-  // Common practice: a section with a z-index lets its sticky text show over the next section, unless that one has a higher one.
+  // Common practice: a section with a z-index lets its sticky text show over the next section, unless that one has
+  // a higher one.
   it('is a later section that passes over it, or lets it show over that one', () => {
     const html = (z: string): string =>
       `<section data-part="sec" style="position:relative;z-index:1"><div data-part="s" style="position:sticky;top:0;height:100px;margin-bottom:-300px"></div><div data-part="tall" style="height:500px"></div></section><section data-part="next" style="position:relative;z-index:${z};height:900px;margin-top:-200px"></section>`;

@@ -23,9 +23,12 @@ const sizes = (items: readonly FlexItem[], room: number, gaps = 0): number[] =>
 describe('Flexible lengths (CSS Flexbox 1 §9.7)', () => {
   // CSS Flexbox 1 §7.1.1, the figure of “basic values of flex”, and the notes of §7.3 and §9.7.
   it('follow the standard’s own examples', () => {
-    expect(sizes([item(0, 1), item(0, 1), item(0, 2)], 400)).toEqual([100, 100, 200]); // “flex: 1 1 0”: space in proportion
-    expect(sizes([item(40, 1), item(60, 1), item(100, 2)], 400)).toEqual([90, 110, 200]); // “flex: 1 1 auto”: only the extra space
-    expect(sizes([item(100, 0.5), item(100, 0)], 400)).toEqual([200, 100]); // factors summing to less than 1 take less than all
+    // “flex: 1 1 0”: space in proportion
+    expect(sizes([item(0, 1), item(0, 1), item(0, 2)], 400)).toEqual([100, 100, 200]);
+    // “flex: 1 1 auto”: only the extra space
+    expect(sizes([item(40, 1), item(60, 1), item(100, 2)], 400)).toEqual([90, 110, 200]);
+    // factors summing to less than 1 take less than all
+    expect(sizes([item(100, 0.5), item(100, 0)], 400)).toEqual([200, 100]);
     expect(sizes([item(300, 0, 1), item(100, 0, 1)], 200)).toEqual([150, 50]); // shrinking is scaled by the base size
     expect(sizes([item(300, 0, 0), item(100, 0, 1)], 200)).toEqual([300, 0]);
   });

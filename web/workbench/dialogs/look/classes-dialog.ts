@@ -66,7 +66,10 @@ const mostGroups = 12;
 const stillThere = (page: Page, parts: readonly string[]): string[] =>
   parts.filter((id) => Object.hasOwn(page.parts, id));
 
-/** The classes of the site, those that win first: put on what is selected by typing, made from its own values, renamed, ordered, copied, deleted. */
+/**
+ * The classes of the site, those that win first: put on what is selected by typing, made from its own values,
+ * renamed, ordered, copied, deleted.
+ */
 @Component({
   selector: 'fold-classes-dialog',
   imports: [Button, Checkbox, FormsModule, Hint, InputText, TableModule, WhereUsed],

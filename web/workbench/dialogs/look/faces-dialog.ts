@@ -17,7 +17,10 @@ interface Choice {
 
 const heaviness = ({ weights }: Font): string => `weights ${weights.replace(' ', ' to ')}`;
 
-/** The typefaces of the site's tokens and those that ship, each in its own letters; closes with the one that was chosen. */
+/**
+ * The typefaces of the site's tokens and those that ship, each in its own letters; closes with the one that was
+ * chosen.
+ */
 @Component({
   selector: 'fold-faces-dialog',
   hostDirectives: [DialogFocus],

@@ -26,7 +26,8 @@ export class NewClassDialog {
   private readonly session = inject(PageSession);
   private readonly holding = inject(Holding);
   protected readonly dialog = inject(DynamicDialogRef);
-  protected readonly moving: ToNewClass = inject<DynamicDialogConfig<ToNewClass>>(DynamicDialogConfig).data!; // the dialog is opened with them
+  // the dialog is opened with them
+  protected readonly moving: ToNewClass = inject<DynamicDialogConfig<ToNewClass>>(DynamicDialogConfig).data!;
   protected readonly name = signal('');
   protected readonly problem = computed(() => {
     const [site, name] = [this.session.site(), this.name()];

@@ -38,7 +38,10 @@ const mostNamed = 8;
 /** The ochre of what is overridden, on a page that knows none of our colours. */
 const outline = '3px solid #b9770e';
 
-/** What would look different if values moved to something that reaches many parts: measured and drawn, before it is done. */
+/**
+ * What would look different if values moved to something that reaches many parts: measured and drawn, before it is
+ * done.
+ */
 @Component({
   selector: 'fold-would-change-dialog',
   imports: [BreakpointChoice, Button, PageFrame],
@@ -53,7 +56,8 @@ export class WouldChangeDialog {
   private readonly commands = inject(Commands);
   private readonly api = inject(Api);
   protected readonly dialog = inject(DynamicDialogRef);
-  protected readonly asking: FarReaching = inject<DynamicDialogConfig<FarReaching>>(DynamicDialogConfig).data!; // the dialog is opened with it
+  // the dialog is opened with it
+  protected readonly asking: FarReaching = inject<DynamicDialogConfig<FarReaching>>(DynamicDialogConfig).data!;
 
   protected readonly breakpoint = signal(this.selection.active());
   protected readonly counted = (count: number): string => `${count} ${count === 1 ? 'part' : 'parts'}`;
@@ -76,7 +80,8 @@ export class WouldChangeDialog {
   });
   protected readonly named = computed(() => {
     const pair = this.here();
-    return pair ? pair.parts.slice(0, mostNamed).map((id) => inWords(pair.before.page.parts[id]!)) : []; // they were found on it
+    // they were found on it
+    return pair ? pair.parts.slice(0, mostNamed).map((id) => inWords(pair.before.page.parts[id]!)) : [];
   });
 
   private readonly asked = new Subject<Asked>();

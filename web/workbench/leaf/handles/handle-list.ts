@@ -28,13 +28,17 @@ const sides: readonly Edge[] = ['top', 'right', 'bottom', 'left'];
 
 /** A grip on the edge of a box, or beside it where the box is so small that its grips would cover it. */
 function gripBox({ left, top, width, height }: Box, grip: Grip, size: number): Box {
-  const [outX, outY] = [width, height].map((extent) => (extent < 3 * size ? size / 2 : 0)) as [number, number]; // one each
+  // one each
+  const [outX, outY] = [width, height].map((extent) => (extent < 3 * size ? size / 2 : 0)) as [number, number];
   const x = grip.includes('left') ? left - outX : grip.includes('right') ? left + width + outX : left + width / 2;
   const y = grip.includes('top') ? top - outY : grip.includes('bottom') ? top + height + outY : top + height / 2;
   return { left: x - size / 2, top: y - size / 2, width: size, height: size };
 }
 
-/** The band of padding inside, or of margin outside, one edge; at least `least` px thick, so that it can be taken hold of. */
+/**
+ * The band of padding inside, or of margin outside, one edge; at least `least` px thick, so that it can be taken hold
+ * of.
+ */
 function band(box: Box, side: Edge, thick: number, outside: boolean, least: number): Box {
   const depth = Math.max(Math.abs(thick), least);
   const at = outside ? -depth : 0;
@@ -119,7 +123,8 @@ function lines(part: Measured, least: number, gutters: boolean): Handle[] {
     const place = { left: at, top: box.top, width: size, height: box.height };
     return gutters
       ? { kind: 'gutter', index, box: place }
-      : { kind: 'line', axis: 'column', index, box: { ...place, height: place.height * 0.45 } }; // clear of the lines between rows
+      : // clear of the lines between rows
+        { kind: 'line', axis: 'column', index, box: { ...place, height: place.height * 0.45 } };
   });
   if (gutters) return columns;
   return [
@@ -137,7 +142,8 @@ function lines(part: Measured, least: number, gutters: boolean): Handle[] {
 }
 
 /**
- * What can be dragged on a selected part: its grips always, and what belongs to the ledger's open group: spaces and gaps for Space, tracks for Flow, corners for Edge.
+ * What can be dragged on a selected part: its grips always, and what belongs to the ledger's open group: spaces and
+ * gaps for Space, tracks for Flow, corners for Edge.
  * @param scale px of the window for each px of the leaf: handles keep a size a hand can take
  */
 export function handlesOf(

@@ -45,7 +45,10 @@ function growthOf(kind: 'padding' | 'margin', side: Edge, by: { x: number; y: nu
   return (side === 'top' || side === 'left') === (kind === 'padding') ? along : -along;
 }
 
-/** The handles of the selection on the leaf worked in: sizes, spaces, gaps, corners, gutters and grid lines, dragged with the number shown. */
+/**
+ * The handles of the selection on the leaf worked in: sizes, spaces, gaps, corners, gutters and grid lines, dragged
+ * with the number shown.
+ */
 @Component({
   selector: 'fold-leaf-handles',
   template: `
@@ -228,7 +231,8 @@ export class LeafHandles {
     held: Held,
   ): Values | undefined {
     const id = part.id;
-    const basis = (property: string) => this.leaves.basis(this.breakpoint(), id, property)!; // measured when the drag began
+    // measured when the drag began
+    const basis = (property: string) => this.leaves.basis(this.breakpoint(), id, property)!;
     switch (handle.kind) {
       case 'padding':
       case 'margin': {

@@ -21,7 +21,10 @@ interface Note {
   readonly label: string;
 }
 
-/** What is drawn over a leaf about the selection: the grid with its track sizes, what it is placed against and its pins, what overflow takes away, distances. */
+/**
+ * What is drawn over a leaf about the selection: the grid with its track sizes, what it is placed against and its
+ * pins, what overflow takes away, distances.
+ */
 @Component({
   selector: 'fold-leaf-notes',
   template: `
@@ -150,7 +153,10 @@ export class LeafNotes {
     return part ? (id === page?.root ? 'the page' : nameOf(part)) : 'the screen';
   }
 
-  /** The cells of the selected grid, or of the grid the selection stands in; the first row and column say how large their tracks are. */
+  /**
+   * The cells of the selected grid, or of the grid the selection stands in; the first row and column say how large
+   * their tracks are.
+   */
   private cells(page: MeasuredPage, part: Measured): Note[] {
     const grid = gridLines(part) ?? (part.parent === undefined ? undefined : gridLines(page.parts.get(part.parent)!));
     if (!grid) return [];

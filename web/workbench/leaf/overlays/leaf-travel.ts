@@ -4,7 +4,10 @@ import { Selection } from '../../state/selection';
 import { LedgerState } from '../../state/ledger-state';
 import { Leaves } from '../../state/leaves';
 
-/** Beside a leaf, the page's whole scroll as a rail, with the stretch on which the selected sticky part stays at its edge. */
+/**
+ * Beside a leaf, the page's whole scroll as a rail, with the stretch on which the selected sticky part stays at its
+ * edge.
+ */
 @Component({
   selector: 'fold-leaf-travel',
   template: `

@@ -48,7 +48,10 @@ function pictureOf(site: Site, id: unknown): Shown | undefined {
 /** What a field says as text. */
 const asText = (value: unknown): string => (typeof value === 'object' ? inPlain(value) : String(value ?? ''));
 
-/** One field at one breakpoint: what it says there, where that stands, and what it would say without a wording of its own. */
+/**
+ * One field at one breakpoint: what it says there, where that stands, and what it would say without a wording of its
+ * own.
+ */
 function columnOf(
   site: Site,
   part: Part,
@@ -82,7 +85,10 @@ function columnOf(
   };
 }
 
-/** What a part says and is: what it says stands in a column under each leaf; its tag, name, classes and id are the page's. */
+/**
+ * What a part says and is: what it says stands in a column under each leaf; its tag, name, classes and id are the
+ * page's.
+ */
 @Component({
   selector: 'fold-ledger-content',
   providers: [LinkCommands],

@@ -46,7 +46,10 @@ function drawnSmall(
   return { left, top, scale, small };
 }
 
-/** The layout of the selection at one breakpoint, drawn and set by click: direction and alignment of flex, tracks and cells of a grid, how columns and rows stand. */
+/**
+ * The layout of the selection at one breakpoint, drawn and set by click: direction and alignment of flex, tracks and
+ * cells of a grid, how columns and rows stand.
+ */
 @Component({
   selector: 'fold-flow-drawing',
   templateUrl: './flow-drawing.html',

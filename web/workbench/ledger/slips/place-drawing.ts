@@ -24,7 +24,10 @@ const standings: readonly { readonly value: Standing; readonly word: string }[] 
   { value: 'top', word: 'across the top' },
 ];
 
-/** Where the selection is placed at one breakpoint: its position, its pins and what they count from, how far it sticks and what stops it, what it lies over. */
+/**
+ * Where the selection is placed at one breakpoint: its position, its pins and what they count from, how far it sticks
+ * and what stops it, what it lies over.
+ */
 @Component({
   selector: 'fold-place-drawing',
   templateUrl: './place-drawing.html',

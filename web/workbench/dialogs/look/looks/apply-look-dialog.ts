@@ -27,11 +27,15 @@ export class ApplyLookDialog {
   private readonly sitePages = inject(SitePages);
   private readonly spread = inject(SpreadState);
   protected readonly dialog = inject(DynamicDialogRef);
-  protected readonly asking = inject<DynamicDialogConfig<FarReaching>>(DynamicDialogConfig).data!; // the dialog is opened with it
+  // the dialog is opened with it
+  protected readonly asking = inject<DynamicDialogConfig<FarReaching>>(DynamicDialogConfig).data!;
 
   private readonly chosen = signal(inject(Selection).active());
   protected readonly at = computed(() => this.spread.breakpointOf(this.chosen()));
-  /** The site and the open page as they are, and the site as it would be; undefined where the look cannot be applied any more. */
+  /**
+   * The site and the open page as they are, and the site as it would be; undefined where the look cannot be applied
+   * any more.
+   */
   protected readonly seen = computed(() => {
     const [site, page] = [this.session.site(), this.session.page()];
     if (!site || !page) return undefined;

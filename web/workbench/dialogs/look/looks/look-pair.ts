@@ -12,7 +12,10 @@ import { Api } from '../../../../services/api';
 /** So wide and high each drawing is at most, in px. */
 const drawn = { width: 440, height: 300 };
 
-/** One page of the site as it is and as it would be, drawn small; another than the open one is fetched when it comes into view. */
+/**
+ * One page of the site as it is and as it would be, drawn small; another than the open one is fetched when it comes
+ * into view.
+ */
 @Component({
   selector: 'fold-look-pair',
   imports: [Button, PageFrame],

@@ -48,7 +48,10 @@ function freeName(site: Site, name: string): string {
   return next;
 }
 
-/** The looks of the site and those that come with the application, each drawn on the page that is open: saved, applied, kept for dark pages. */
+/**
+ * The looks of the site and those that come with the application, each drawn on the page that is open: saved,
+ * applied, kept for dark pages.
+ */
 @Component({
   selector: 'fold-looks-dialog',
   imports: [Button, Hint, InputText, PageDrawing],

@@ -31,7 +31,8 @@ export class NewTokenDialog {
   private readonly commands = inject(Commands);
   private readonly session = inject(PageSession);
   protected readonly dialog = inject(DynamicDialogRef);
-  protected readonly from: SetValue = inject<DynamicDialogConfig<SetValue>>(DynamicDialogConfig).data!; // the dialog is opened with it
+  // the dialog is opened with it
+  protected readonly from: SetValue = inject<DynamicDialogConfig<SetValue>>(DynamicDialogConfig).data!;
   protected readonly kind = kindFor(this.from.property, this.from.value);
   protected readonly name = signal('');
   /** Whether the token takes over what the same part says at the other breakpoints, too. */

@@ -40,7 +40,10 @@ const first: Readonly<Record<Scale['kind'], Scale>> = {
 /** The drawing's width in px. */
 const drawn = 520;
 
-/** Scales of type and of space: from a size and a ratio on the widest and the narrowest screen, drawn in the site's faces, as tokens. */
+/**
+ * Scales of type and of space: from a size and a ratio on the widest and the narrowest screen, drawn in the site's
+ * faces, as tokens.
+ */
 @Component({
   selector: 'fold-scales',
   imports: [BreakpointChoice, Button, Checkbox, FormsModule, InputNumber, InputText, PageFrame, Select, SelectButton],

@@ -15,7 +15,10 @@ interface Opened {
   readonly leftOut: readonly LeftOut[];
 }
 
-/** The tokens as a file of the W3C's design tokens: saved, and taken in from one, after a look at what that would change. */
+/**
+ * The tokens as a file of the W3C's design tokens: saved, and taken in from one, after a look at what that would
+ * change.
+ */
 @Component({
   selector: 'fold-token-file',
   imports: [Button],

@@ -82,7 +82,10 @@ const headings: Readonly<Record<TokenKind, string>> = {
   number: 'Numbers',
 };
 
-/** The tokens of the site: made, named, set at each breakpoint, deleted with what they become; and which colours can be read on which. */
+/**
+ * The tokens of the site: made, named, set at each breakpoint, deleted with what they become; and which colours can
+ * be read on which.
+ */
 @Component({
   selector: 'fold-tokens-dialog',
   imports: [Button, Contrasts, FormsModule, Hint, InputText, Scales, Select, TabsModule, TokenFileTab, WhereUsed],
@@ -253,7 +256,8 @@ export class TokensDialog {
   }
 
   protected delete({ id }: Row): void {
-    const [chosen, typed, base] = [this.becomes(), this.becomesTyped().trim(), this.breakpoints()[0]!.id]; // a site has one
+    // a site has one
+    const [chosen, typed, base] = [this.becomes(), this.becomesTyped().trim(), this.breakpoints()[0]!.id];
     const done = this.attempt((site) => {
       const becomes = typed === '' ? chosen : typedValue(site, base, typed);
       return deleteToken(site, id, becomes === '' ? undefined : becomes);
