@@ -27,6 +27,6 @@ export function pageFrom(
     style: styleOfTree(site, style),
     content: { base: { title, description } },
   };
-  // records of parts, merged
-  return { ...page, parts: Object.assign({ [page.root]: root }, ...grown.map((one) => one.parts)) as Page['parts'] };
+  const parts = grown.reduce<Page['parts']>((made, one) => ({ ...made, ...one.parts }), { [page.root]: root });
+  return { ...page, parts };
 }

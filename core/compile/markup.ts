@@ -121,16 +121,16 @@ function said(part: Part, kind: Kind, context: MarkupContext, id: string): Marku
   const { breakpoints } = context.site;
   const variants = variantsOf(context.site, part);
   if (variants.length === 1) return kind.markup(variants[0]!.content, context, id, part.tag);
-  const shown = variants.map(({ content, breakpoints: ids }): ShownVariant => ({
+  const apart = variants.map(({ content, breakpoints: ids }): ShownVariant => ({
     content,
     className: variantClass(ids),
     media: mediaFor(breakpoints, new Set(ids)) ?? 'all',
   }));
-  if (kind.varied) return kind.varied(shown, context, id, part.tag);
-  const markups = shown.map(({ content }) => kind.markup(content, context));
+  if (kind.varied) return kind.varied(apart, context, id, part.tag);
+  const markups = apart.map(({ content }) => kind.markup(content, context));
   return {
     ...markups[0],
-    inner: shown
+    inner: apart
       .map(({ className }, index) => `<span class="${className}">${markups[index]!.inner ?? ''}</span>`)
       .join(''),
   };
@@ -166,9 +166,9 @@ export function rulesOfContent(site: Site, parts: readonly Part[]): string {
           rules.set(variantClass(ids), `@media ${hidden}{.${variantClass(ids)}{display:none!important}}`);
       }
   }
-  const asked = [...asking].map(([kind, contents]) => kind.rulesFor?.(site, contents) ?? '');
+  const inkRules = [...asking].map(([kind, contents]) => kind.rulesFor?.(site, contents) ?? '');
   return (
-    [...asked, ...(boxes ? [variantRule] : []), ...rules.values()].join('') +
+    [...inkRules, ...(boxes ? [variantRule] : []), ...rules.values()].join('') +
     (pictures ? 'picture{display:contents}' : '')
   );
 }

@@ -9,7 +9,7 @@ export function contentAt(site: Site, part: Says, breakpoint: string): Record<st
   const own = chain(site.breakpoints, breakpoint).flatMap((at) =>
     Object.hasOwn(part.content, at) ? [part.content[at]!] : [],
   );
-  return Object.assign({}, part.content.base, ...own.reverse()) as Record<string, unknown>; // records, merged
+  return own.reduceRight((said, next) => ({ ...said, ...next }), part.content.base);
 }
 
 /** Where a field's value at a breakpoint stands: the id of a breakpoint, or `base`. */

@@ -2,7 +2,7 @@ import { asValue, type SetField } from './edits/edit';
 import { insideOf, kindOf } from './kinds/registry';
 import type { Page, Part } from './page';
 import type { RunningText, Words } from './text/running-text';
-import { linksIn, withLinks } from './text/words';
+import { isText, linksIn, withLinks } from './text/words';
 import { subtree } from './tree';
 
 /** One of the links of a part: the whole part's, or one in its words. */
@@ -20,7 +20,9 @@ const linkOf = (at: string, said: Record<string, unknown>): PartLink[] => {
   return [{ at, to, put: (part, value) => ({ do: 'set', part, field: ['content', at, 'link'], value }) }];
 };
 
-const linksOfText = (at: string, text: unknown): PartLink[] =>
+const linksOfText = (at: string, text: unknown): PartLink[] => (isText(text) ? linksOfWords(at, text) : []);
+
+const linksOfWords = (at: string, text: RunningText | Words): PartLink[] =>
   [...new Set(linksIn(text).map((one) => one.to))].map((to) => ({
     at,
     to,
@@ -28,8 +30,7 @@ const linksOfText = (at: string, text: unknown): PartLink[] =>
       do: 'set',
       part,
       field: ['content', at, 'text'],
-      // linksIn has read it
-      value: asValue(withLinks(text as RunningText | Words, (one) => (one === to ? value : undefined))),
+      value: asValue(withLinks(text, (one) => (one === to ? value : undefined))),
     }),
   }));
 

@@ -59,11 +59,11 @@ export function hiddenReach(page: MeasuredPage, id: string): Box | undefined {
   )
     return undefined;
   const port = paddingBox(holder);
-  const reach = {
+  const scrolled = {
     left: port.left - holder.scroll.left,
     top: port.top - holder.scroll.top,
     width: Math.max(holder.scroll.width, port.width),
     height: Math.max(holder.scroll.height, port.height),
   };
-  return reach.width > port.width + 1 || reach.height > port.height + 1 ? reach : undefined;
+  return scrolled.width > port.width + 1 || scrolled.height > port.height + 1 ? scrolled : undefined;
 }

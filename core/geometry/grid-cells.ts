@@ -100,7 +100,7 @@ export function cellsBetween(lines: GridLines, from: Point, to: Point): CellArea
 
 /** The box of a block of cells, gaps between them included. */
 export function areaBox(lines: GridLines, area: CellArea): Box {
-  const reach = (
+  const extent = (
     list: readonly Track[],
     { start, end }: { start: number; end: number },
   ): { from: number; size: number } => {
@@ -108,8 +108,8 @@ export function areaBox(lines: GridLines, area: CellArea): Box {
     const last = list[Math.min(end - 1, list.length) - 1];
     return first && last ? { from: first.start, size: last.start + last.size - first.start } : { from: 0, size: 0 };
   };
-  const x = reach(lines.columns, area.column);
-  const y = reach(lines.rows, area.row);
+  const x = extent(lines.columns, area.column);
+  const y = extent(lines.rows, area.row);
   return { left: x.from, top: y.from, width: x.size, height: y.size };
 }
 

@@ -33,7 +33,7 @@ export interface Resized {
   readonly met: { readonly x: number | undefined; readonly y: number | undefined };
 }
 
-const reach = 4;
+const snapDistance = 4;
 
 /** One axis: start and size after the start or end edge moved by `by`. */
 function along(
@@ -45,7 +45,7 @@ function along(
   held: Held,
 ): { start: number; size: number; met: number | undefined } {
   const edge = end ? start + size : start;
-  const snapped = held.unsnapped ? { value: edge + by, edge: undefined } : snapToEdge(edge + by, guides, reach);
+  const snapped = held.unsnapped ? { value: edge + by, edge: undefined } : snapToEdge(edge + by, guides, snapDistance);
   const grown = (end ? 1 : -1) * (snapped.value - edge) * (held.both ? 2 : 1);
   const wanted = Math.max(size + grown, 0);
   const next = held.unsnapped || snapped.edge !== undefined ? Math.round(wanted * 100) / 100 : snapToRound(wanted);
@@ -87,9 +87,9 @@ export function moveBy(
   ): { by: number; met: number | undefined } => {
     if (held.unsnapped) return { by: moved, met: undefined };
     let best: { by: number; met: number | undefined } = { by: Math.round(moved), met: undefined };
-    let distance = reach + 1;
+    let distance = snapDistance + 1;
     for (const point of points) {
-      const { value, edge } = snapToEdge(point + moved, lines, reach);
+      const { value, edge } = snapToEdge(point + moved, lines, snapDistance);
       if (edge !== undefined && Math.abs(value - point - moved) < distance) {
         distance = Math.abs(value - point - moved);
         best = { by: value - point, met: edge };

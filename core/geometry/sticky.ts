@@ -140,9 +140,9 @@ export function stickyStops(page: MeasuredPage, id: string, natural: Box, name: 
 function scrollerStop(scroller: Measured, travels: readonly Travel[], name: Naming): StickyStop[] {
   const down = travels.some((one) => one.edge === 'top' || one.edge === 'bottom') || travels.length === 0;
   const axis = down ? 'overflow-y' : 'overflow-x';
-  const reach = down ? scroller.scroll.height - scroller.box.height : scroller.scroll.width - scroller.box.width;
+  const travel = down ? scroller.scroll.height - scroller.box.height : scroller.scroll.width - scroller.box.width;
   const said = scroller.style[axis];
-  if (reach > 1 && said !== 'hidden') return [];
+  if (travel > 1 && said !== 'hidden') return [];
   // hidden on either axis makes a scroller of both: clip does not (CSS Overflow 3 §3.1)
   const property = /^(hidden|scroll)$/.test(scroller.style['overflow-x']) && said === 'auto' ? 'overflow-x' : axis;
   const value = scroller.style[property] === 'hidden' ? 'clip' : 'visible';

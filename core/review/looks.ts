@@ -33,20 +33,19 @@ function touchingSite(site: Site, edit: Extract<Primitive, { on: 'site' }>): Tou
     const list = edit.do === 'remove' ? edit.from : edit.within;
     return list === 'classes' ? { holder: `.${edit.id}`, styles: allClasses(site) } : none;
   }
-  const [what, id, ...rest] = edit.field;
-  // as deep as a style is
-  if (what === 'elements') return { holder: id!, styles: [oneValue(rest[1] as State, rest[2]!)] };
-  if (what === 'classes' && rest[0] === 'style')
-    return { holder: `.${id}`, styles: [oneValue(rest[2] as State, rest[3]!)] };
+  const { field } = edit;
+  if (field[0] === 'elements') return { holder: field[1], styles: [oneValue(field[3], field[4])] };
+  if (field[0] === 'classes' && field[2] === 'style')
+    return { holder: `.${field[1]}`, styles: [oneValue(field[4], field[5])] };
   return none;
 }
 const none: Touching = { styles: [] };
 
 function touchingPart(site: Site, edit: Primitive): Touching {
   if (edit.do !== 'set') return none;
-  const [what, , state, property] = edit.field;
-  if (what === 'style') return { styles: [oneValue(state as State, property!)] }; // as deep as a style is
-  return what === 'classes' ? { styles: allClasses(site) } : none;
+  const { field } = edit;
+  if (field[0] === 'style') return { styles: [oneValue(field[2], field[3])] };
+  return field[0] === 'classes' ? { styles: allClasses(site) } : none;
 }
 
 /**

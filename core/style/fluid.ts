@@ -8,7 +8,7 @@ import { Problem } from '../document/problem';
 interface Fluid {
   readonly wide: number;
   readonly narrow: number;
-  readonly unit: 'px' | 'rem';
+  readonly unit: Unit;
 }
 
 /** Widths of screens in px between which it runs. */
@@ -19,6 +19,8 @@ interface Run {
 
 const rounded = (number: number, digits: number): number => Number(number.toFixed(digits));
 const pxOf = { px: 1, rem: 16 } as const; // the initial font size of browsers
+type Unit = keyof typeof pxOf;
+const isUnit = (text: string | undefined): text is Unit => text !== undefined && Object.hasOwn(pxOf, text);
 
 /**
  * The size as CSS: `clamp()` of a line through both ends, whose slope is in hundredths of the screen's width (CSS
@@ -57,9 +59,9 @@ export function fluidValue(breakpoints: readonly Breakpoint[], breakpoint: strin
   const place = { breakpoint };
   if (!own || own.preview.width <= last.preview.width)
     throw new Problem(`${last.name} is the narrowest screen: a size can run to it from a wider one only.`, place);
-  const units = new Set([wideUnit, narrowUnit].filter((one) => one !== undefined));
+  const units = new Set([wideUnit, narrowUnit].filter(isUnit));
   if (units.size > 1) throw new Problem('Both ends need one unit: 76px → 42px, or 4.75rem → 2.6rem.', place);
-  const unit = ([...units][0] ?? 'px') as Fluid['unit']; // as the pattern has it
+  const unit = [...units][0] ?? 'px';
   return css({ wide: Number(wide), narrow: Number(narrow), unit }, { from: own.preview.width, to: last.preview.width });
 }
 
@@ -69,10 +71,9 @@ export function fluidValue(breakpoints: readonly Breakpoint[], breakpoint: strin
  */
 export function fluidText(breakpoints: readonly Breakpoint[], value: string): string | undefined {
   const [, least, unit, , , sign, , most] = stored.exec(value) ?? [];
-  if (least === undefined || unit === undefined || most === undefined) return undefined;
+  if (least === undefined || !isUnit(unit) || most === undefined) return undefined;
   const ends = sign === '-' ? [least, most] : [most, least];
-  // as the pattern has it
-  const fluid: Fluid = { wide: Number(ends[0]), narrow: Number(ends[1]), unit: unit as Fluid['unit'] };
+  const fluid: Fluid = { wide: Number(ends[0]), narrow: Number(ends[1]), unit };
   const to = narrowest(breakpoints).preview.width;
   const runs = breakpoints.some(
     (one) => one.preview.width > to && css(fluid, { from: one.preview.width, to }) === value,
@@ -83,8 +84,8 @@ export function fluidText(breakpoints: readonly Breakpoint[], value: string): st
 /** What a fluid size comes to on a screen of this width, in px, to a tenth; undefined for any other value. */
 export function fluidAt(value: string, width: number): number | undefined {
   const [, least, unit, start, , sign, slope, most] = stored.exec(value) ?? [];
-  if (least === undefined || unit === undefined || most === undefined) return undefined;
-  const by = pxOf[unit as Fluid['unit']]; // as the pattern has it
+  if (least === undefined || !isUnit(unit) || most === undefined) return undefined;
+  const by = pxOf[unit];
   const line = Number(start) * by + ((sign === '-' ? -1 : 1) * Number(slope) * width) / 100;
   return rounded(Math.min(Math.max(line, Number(least) * by), Number(most) * by), 1);
 }

@@ -6,7 +6,7 @@ import type { State } from '../document/style-map';
 import { partOf } from '../document/tree';
 import { resolve, type Resolved, type Source } from './cascade';
 import { noEffect } from './effect';
-import { groups, properties, type Group } from './properties';
+import { properties, type Group } from './properties';
 
 /** A row of the ledger: one property, or a set of longhands that are read together. */
 export interface LedgerRow {
@@ -48,8 +48,9 @@ const sets: readonly LedgerRow[] = [
 
 /** The rows of each group, in the ledger's order. */
 export const ledgerRows: Readonly<Record<Group, readonly LedgerRow[]>> = (() => {
-  // one list a group
-  const rows = Object.fromEntries(groups.map((group) => [group, [] as LedgerRow[]])) as Record<Group, LedgerRow[]>;
+  const rows: Record<Group, LedgerRow[]> = {
+    ...{ flow: [], box: [], space: [], place: [], type: [], fill: [], edge: [], effect: [], motion: [] },
+  };
   for (const { name, group, seldom } of properties) {
     const set = sets.find((one) => one.properties.includes(name));
     if (!set) rows[group].push({ label: name, properties: [name], parts: [''], seldom });

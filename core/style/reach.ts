@@ -42,14 +42,14 @@ export const naming = (page: Page, token: string): string[] =>
   Object.keys(page.parts).filter((id) => reaching(page.parts[id]!).has(`--${token}`));
 
 function counted(parts: Iterable<Part>): Record<string, number> {
-  const reach = new Map<string, number>();
-  const count = (key: string): unknown => reach.set(key, (reach.get(key) ?? 0) + 1);
+  const counts = new Map<string, number>();
+  const count = (key: string): unknown => counts.set(key, (counts.get(key) ?? 0) + 1);
   for (const part of parts) {
     const section = sectionOf(part);
     if (section !== undefined) count(`#${section}`);
     else reaching(part).forEach(count);
   }
-  return Object.fromEntries(reach);
+  return Object.fromEntries(counts);
 }
 
 /**
@@ -63,17 +63,17 @@ export const reachOfSections = ({ sections = [] }: Pick<Site, 'sections'>): Read
   new Map(sections.filter((one) => one.shared).map((one) => [one.id, counted(Object.values(one.parts))]));
 
 /** How many parts one reaches on a page as it is seen, those in shared sections with it. */
-export function reachedOn(reach: Reach, sections: ReadonlyMap<string, Reach>, what: Reaching): number {
+export function reachedOn(counts: Reach, sections: ReadonlyMap<string, Reach>, what: Reaching): number {
   const key = keyOf(what);
-  let parts = reach[key] ?? 0;
-  for (const [id, inside] of sections) parts += (reach[`#${id}`] ?? 0) * (inside[key] ?? 0);
+  let parts = counts[key] ?? 0;
+  for (const [id, inside] of sections) parts += (counts[`#${id}`] ?? 0) * (inside[key] ?? 0);
   return parts;
 }
 
 /** Whether anything under these keys reaches a part of a page as it is seen. */
-export const reachesAny = (reach: Reach, sections: ReadonlyMap<string, Reach>, keys: Iterable<string>): boolean =>
+export const reachesAny = (counts: Reach, sections: ReadonlyMap<string, Reach>, keys: Iterable<string>): boolean =>
   [...keys].some(
     (key) =>
-      Object.hasOwn(reach, key) ||
-      [...sections].some(([id, inside]) => Object.hasOwn(reach, `#${id}`) && Object.hasOwn(inside, key)),
+      Object.hasOwn(counts, key) ||
+      [...sections].some(([id, inside]) => Object.hasOwn(counts, `#${id}`) && Object.hasOwn(inside, key)),
   );

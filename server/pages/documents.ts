@@ -16,6 +16,8 @@ export type PageNow = Omit<PageRow, 'written'> & { readonly document: Page };
 
 type Table = 'sites' | 'pages';
 type Either = Site | Page;
+const isSite = (document: Either): document is Site => document.format === 'fold-line/site';
+const isPage = (document: Either): document is Page => !isSite(document);
 
 /** A document at a revision, and the revision its snapshot was written at. */
 interface Kept<Document> {
@@ -38,21 +40,11 @@ const pairs = `SELECT json_build_object('id', s.id, 'host', s.host, 'revision', 
     json_build_object('id', p.id, 'path', p.path, 'revision', p.revision, 'snapshot', p.snapshot) AS page
   FROM pages p JOIN sites s ON s.id = p.site WHERE p.id = $1`;
 
-const siteColumns = ['id', 'host', 'revision', 'snapshot'] as const;
-const pageColumns = [
-  'id',
-  'site',
-  'path',
-  'title',
-  'menus',
-  'shows',
-  'revision',
-  'snapshot',
-  'changed',
-  'formerPaths',
-] as const;
-const columns = <Name extends string>(names: readonly Name[]): Record<Name, true> =>
-  Object.fromEntries(names.map((name) => [name, true])) as Record<Name, true>; // one entry a name
+const siteColumns = { id: true, host: true, revision: true, snapshot: true } as const;
+const pageColumns = {
+  ...{ id: true, site: true, path: true, title: true, menus: true, shows: true },
+  ...{ revision: true, snapshot: true, changed: true, formerPaths: true },
+} as const;
 
 /** A snapshot is written after so many revisions, … */
 const revisionsASnapshot = 100;
@@ -76,7 +68,10 @@ const logOf: Readonly<Record<Table, string>> = {
  */
 export class DocumentStore {
   private readonly kept: Readonly<Record<Table, LRUCache<string, Kept<Either>>>>;
-  private readonly due = new Map<string, NodeJS.Timeout>();
+  private readonly due = new Map<
+    string,
+    { readonly table: Table; readonly id: string; readonly timer: NodeJS.Timeout }
+  >();
   private readonly failed: (error: unknown) => void;
 
   /** `most` is how many parts are kept in memory, about. */
@@ -98,8 +93,8 @@ export class DocumentStore {
     const rows = await this.siteRows(manager, where);
     const documents = await this.newest(manager, 'sites', rows);
     return rows.flatMap((row) => {
-      const now = documents.get(row.id);
-      return now ? [{ ...row, ...now, document: now.document as Site }] : []; // of its table
+      const latest = documents.get(row.id);
+      return latest && isSite(latest.document) ? [{ ...row, ...latest, document: latest.document }] : [];
     });
   }
 
@@ -111,9 +106,8 @@ export class DocumentStore {
     const rows = await this.pageRows(manager, where);
     const documents = await this.newest(manager, 'pages', rows);
     return rows.flatMap((row) => {
-      const now = documents.get(row.id);
-      if (!now) return [];
-      return [{ ...row, ...now, document: now.document as Page }];
+      const latest = documents.get(row.id);
+      return latest && isPage(latest.document) ? [{ ...row, ...latest, document: latest.document }] : [];
     });
   }
 
@@ -130,22 +124,22 @@ export class DocumentStore {
       const page = (await this.newest(manager, 'pages', [row.page])).get(id);
       // a snapshot was newer, or one has gone
       if (site?.revision !== row.site.revision || page?.revision !== row.page.revision) continue;
-      return {
-        site: { ...row.site, document: site.document as Site }, // of its table
-        page: { ...row.page, document: page.document as Page },
-      };
+      const [ofSite, ofPage] = [site.document, page.document];
+      if (!isSite(ofSite) || !isPage(ofPage)) throw new Error('A document stands in the table of the others.');
+      return { site: { ...row.site, document: ofSite }, page: { ...row.page, document: ofPage } };
     }
   }
 
   private siteRows = (manager: EntityManager, where: FindOptionsWhere<SiteRow>): Promise<Omit<SiteRow, 'written'>[]> =>
-    manager.getRepository(Sites).find({ select: columns(siteColumns), where });
+    manager.getRepository(Sites).find({ select: siteColumns, where });
   private pageRows = (manager: EntityManager, where: FindOptionsWhere<PageRow>): Promise<Omit<PageRow, 'written'>[]> =>
-    manager.getRepository(Pages).find({ select: columns(pageColumns), where, order: { path: 'ASC' } });
+    manager.getRepository(Pages).find({ select: pageColumns, where, order: { path: 'ASC' } });
 
   /** A page and its site as they were when last looked at, without asking; undefined where one is not kept. */
   known(at: { readonly site: string; readonly page: string }): { site: Kept<Site>; page: Kept<Page> } | undefined {
     const [site, page] = [this.kept.sites.get(at.site), this.kept.pages.get(at.page)];
-    return site && page ? { site: site as Kept<Site>, page: page as Kept<Page> } : undefined; // each of its table
+    if (!site || !page || !isSite(site.document) || !isPage(page.document)) return undefined;
+    return { site: { ...site, document: site.document }, page: { ...page, document: page.document } };
   }
 
   /** The documents of rows at their revisions, or at later ones where a snapshot is newer already. */
@@ -176,9 +170,9 @@ export class DocumentStore {
         before.document,
         since.flatMap((one) => one.edits),
       );
-      const now = { document, revision: since.at(-1)?.revision ?? before.revision };
-      out.set(id, now);
-      this.keep(table, id, { ...now, snapshot: Math.max(snapshot, before.snapshot) });
+      const latest = { document, revision: since.at(-1)?.revision ?? before.revision };
+      out.set(id, latest);
+      this.keep(table, id, { ...latest, snapshot: Math.max(snapshot, before.snapshot) });
     }
     return out;
   }
@@ -191,12 +185,12 @@ export class DocumentStore {
   ): Promise<Map<string, z.infer<typeof LogRows>>> {
     const log = new Map<string, z.infer<typeof LogRows>>();
     if (behind.length === 0) return log;
-    const asked = [
+    const upTo = [
       behind.map((row) => row.id),
       behind.map((row) => from.get(row.id)!.revision), // those behind are among them
       behind.map((row) => row.revision),
     ];
-    for (const row of LogRows.parse(await manager.query(logOf[table], asked)))
+    for (const row of LogRows.parse(await manager.query(logOf[table], upTo)))
       log.set(row.id, [...(log.get(row.id) ?? []), row]);
     return log;
   }
@@ -215,33 +209,33 @@ export class DocumentStore {
     this.keep(table, id, { revision, snapshot, document });
     const key = `${table} ${id}`;
     if (revision - snapshot >= revisionsASnapshot) return this.writeSoon(table, id, 0);
-    clearTimeout(this.due.get(key));
+    clearTimeout(this.due.get(key)?.timer);
     this.due.delete(key);
     this.writeSoon(table, id, quiet);
   }
 
   private writeSoon(table: Table, id: string, after: number): void {
     const key = `${table} ${id}`;
-    if (after === 0 && this.due.has(key)) clearTimeout(this.due.get(key));
+    if (after === 0) clearTimeout(this.due.get(key)?.timer);
     const timer = setTimeout(() => {
       this.due.delete(key);
       this.writeSnapshot(table, id).catch(this.failed); // the log has it all
     }, after);
     timer.unref();
-    this.due.set(key, timer);
+    this.due.set(key, { table, id, timer });
   }
 
   /** Writes a document as it is kept over its snapshot. */
   private async writeSnapshot(table: Table, id: string): Promise<void> {
-    const now = this.kept[table].peek(id);
-    if (!now || now.snapshot >= now.revision) return;
+    const latest = this.kept[table].peek(id);
+    if (!latest || latest.snapshot >= latest.revision) return;
     await this.database.query(`UPDATE ${table} SET document = $2, snapshot = $3 WHERE id = $1 AND snapshot < $3`, [
       id,
-      JSON.stringify(now.document),
-      now.revision,
+      JSON.stringify(latest.document),
+      latest.revision,
     ]);
     const later = this.kept[table].peek(id);
-    if (later) this.kept[table].set(id, { ...later, snapshot: Math.max(later.snapshot, now.revision) });
+    if (later) this.kept[table].set(id, { ...later, snapshot: Math.max(later.snapshot, latest.revision) });
   }
 
   forget(table: Table, id: string): void {
@@ -250,16 +244,13 @@ export class DocumentStore {
 
   /** Writes what is due at once: for a server that ends. */
   async stop(): Promise<void> {
-    const keys = [...this.due.keys()];
-    for (const timer of this.due.values()) clearTimeout(timer);
+    const due = [...this.due.values()];
+    for (const { timer } of due) clearTimeout(timer);
     this.due.clear();
-    for (const key of keys) {
-      const [table, id] = key.split(' ') as [Table, string]; // written so above
-      await this.writeSnapshot(table, id).catch(this.failed);
-    }
+    for (const { table, id } of due) await this.writeSnapshot(table, id).catch(this.failed);
   }
 }
 
 /** A document after what the log says of it. */
 const advanced = (document: Either, edits: readonly Primitive[]): Either =>
-  document.format === 'fold-line/site' ? applyToSiteAll(document, edits) : replayed(document, edits.filter(isOnPage));
+  isSite(document) ? applyToSiteAll(document, edits) : replayed(document, edits.filter(isOnPage));

@@ -56,12 +56,12 @@ export async function wholeLogSince(
   );
   // after the revisions were read: it has all of them, or it is not whole
   const log = await logSince(manager, at, known);
-  const now = Revisions.parse(rows)[0];
+  const revisions = Revisions.parse(rows)[0];
   const follows = (next: number | undefined, from: number, upTo: number): boolean => from >= upTo || next === from + 1;
   const whole =
-    now !== undefined &&
-    follows(log.find((one) => one.revision !== null)?.revision ?? undefined, known.page, now.page) &&
-    follows(log.find((one) => one.siteRevision !== null)?.siteRevision ?? undefined, known.site, now.site);
+    revisions !== undefined &&
+    follows(log.find((one) => one.revision !== null)?.revision ?? undefined, known.page, revisions.page) &&
+    follows(log.find((one) => one.siteRevision !== null)?.siteRevision ?? undefined, known.site, revisions.site);
   if (!whole) throw new Refusal('log-gone', 'This page was changed too long ago to tell each step. Load it anew.');
   return log;
 }

@@ -32,7 +32,7 @@ export class Notices {
   /** Batches whose listeners have been told. */
   private readonly told = new LRUCache<string, true>({ max: 20_000 });
   private last = 0;
-  private asked = new Set<string>();
+  private wanted = new Set<string>();
   private telling: Promise<void> = Promise.resolve();
 
   constructor(
@@ -82,7 +82,7 @@ export class Notices {
 
   private take(notice: OfBatch): void {
     if (this.told.has(notice.batch) || !this.feed.isHeard(notice)) return;
-    this.asked.add(notice.batch);
+    this.wanted.add(notice.batch);
     this.tellLater(() => this.tellAsked());
   }
 
@@ -92,8 +92,8 @@ export class Notices {
   }
 
   private async tellAsked(): Promise<void> {
-    const ids = [...this.asked];
-    this.asked = new Set();
+    const ids = [...this.wanted];
+    this.wanted = new Set();
     if (ids.length === 0) return;
     this.tell(await this.database.getRepository(Batches).find({ where: { id: In(ids) }, order: { order: 'ASC' } }));
   }

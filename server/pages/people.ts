@@ -78,10 +78,10 @@ export class People {
     else this.here.set(key, { told: { page, id, account, name, at: [] }, streams: 1 });
     this.tell({ ...this.here.get(key)!.told, hello: true }); // it is there now
     return () => {
-      const now = this.here.get(key);
-      if (!now || --now.streams > 0) return;
+      const standing = this.here.get(key);
+      if (!standing || --standing.streams > 0) return;
       this.here.delete(key);
-      this.tell({ ...now.told, left: true });
+      this.tell({ ...standing.told, left: true });
     };
   }
 

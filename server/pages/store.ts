@@ -37,7 +37,7 @@ interface Making {
 async function write(
   service: Service,
   manager: EntityManager,
-  now: Now,
+  known: Now,
   { at, id, account, after }: Making,
 ): Promise<Fresh | 'known' | 'stale'> {
   const onSite = after.edits.some(isOnSite);
@@ -46,7 +46,7 @@ async function write(
   const ended = service.notices.own(id);
   const outcome = await manager
     .query('SELECT store_batch($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) AS outcome', [
-      ...[id, at.site, now.site.revision, onSite, at.page ?? null, now.page?.revision ?? null, onPage, account],
+      ...[id, at.site, known.site.revision, onSite, at.page ?? null, known.page?.revision ?? null, onPage, account],
       ...[JSON.stringify(after.edits), facts && JSON.stringify(facts)],
     ])
     .then((rows: unknown) => Outcomes.parse(rows)[0]!.outcome)
@@ -59,9 +59,9 @@ async function write(
   return {
     id,
     site: at.site,
-    siteRevision: onSite ? now.site.revision + 1 : null,
+    siteRevision: onSite ? known.site.revision + 1 : null,
     page: onPage ? at.page! : null, // an edit of a page has one
-    revision: onPage ? now.page!.revision + 1 : null,
+    revision: onPage ? known.page!.revision + 1 : null,
     edits: after.edits,
   };
 }
@@ -161,14 +161,19 @@ async function storedBefore(manager: EntityManager, { at, batch }: Sent): Promis
 const newest = 2_147_483_647;
 
 /** Where a shared section would go, the site is held alone while the other pages are looked at. */
-async function writeSafely(service: Service, now: Now, making: Making, at: Place): Promise<Fresh | 'known' | 'stale'> {
+async function writeSafely(
+  service: Service,
+  known: Now,
+  making: Making,
+  at: Place,
+): Promise<Fresh | 'known' | 'stale'> {
   const { manager } = service.database;
-  const before = now.site.document;
-  if (sectionsGone(before, making.after.site).length === 0) return write(service, manager, now, making);
+  const before = known.site.document;
+  if (sectionsGone(before, making.after.site).length === 0) return write(service, manager, known, making);
   return service.database.transaction(async (held) => {
     await lockSite(held, at.site, 'alone');
     await checkSections(held, at, before, making.after.site);
-    return write(service, held, now, making);
+    return write(service, held, known, making);
   });
 }
 
@@ -176,10 +181,10 @@ async function writeSafely(service: Service, now: Now, making: Making, at: Place
 async function tryToStore(service: Service, sent: Sent, ask: boolean): Promise<Stored[] | 'stale'> {
   const { at, account, batch } = sent;
   const { manager } = service.database;
-  const now = (ask ? undefined : service.documents.known(at)) ?? (await askedAnew(service, at));
+  const known = (ask ? undefined : service.documents.known(at)) ?? (await askedAnew(service, at));
   let after;
   try {
-    after = applyBatch({ site: now.site.document, page: now.page.document }, batch.edits);
+    after = applyBatch({ site: known.site.document, page: known.page.document }, batch.edits);
   } catch (error) {
     if (!(error instanceof Problem)) throw error;
     const before = await storedBefore(manager, sent);
@@ -187,14 +192,14 @@ async function tryToStore(service: Service, sent: Sent, ask: boolean): Promise<S
     if (!ask) return 'stale'; // what is known may be old
     throw error;
   }
-  const fresh = await writeSafely(service, now, { at, id: batch.id, account, after }, at);
+  const fresh = await writeSafely(service, known, { at, id: batch.id, account, after }, at);
   if (fresh === 'stale') return fresh;
   if (fresh === 'known') return (await storedBefore(manager, sent)) ?? 'stale';
   stored(service, fresh, after, at.page);
-  const knew = batch.base === now.page.revision && (batch.siteBase ?? now.site.revision) === now.site.revision;
+  const knew = batch.base === known.page.revision && (batch.siteBase ?? known.site.revision) === known.site.revision;
   return knew
     ? [toldTo(at.page, fresh)]
-    : logSince(manager, at, { page: batch.base, site: batch.siteBase ?? now.site.revision });
+    : logSince(manager, at, { page: batch.base, site: batch.siteBase ?? known.site.revision });
 }
 
 async function askedAnew(service: Service, at: Place): Promise<Required<Now>> {

@@ -31,7 +31,7 @@ function receiver(folder: string): (request: Request, response: Response) => Pro
       take(request, response, (error: unknown) => {
         if (error === undefined || error === null) return done();
         const code = z.object({ code: z.string() }).safeParse(error).data?.code;
-        if (code === 'ENOSPC') return fail(error as Error); // what multer hands on is an error
+        if (code === 'ENOSPC') return fail(error instanceof Error ? error : new Error(String(error)));
         fail(
           new Refusal(
             'bad-input',

@@ -55,8 +55,8 @@ const listOf = (service: Service, site: string): Promise<Listed[]> =>
 
 /** The paths a site's menus lead to: those of its pages, and those in the shared sections they show. */
 function menusOf(site: Site, pages: readonly Listed[]): string[] {
-  const shown = new Set(pages.flatMap((page) => page.shows));
-  const sections = (site.sections ?? []).filter((one) => shown.has(one.id)).map((one) => pageOfSection(one));
+  const onPages = new Set(pages.flatMap((page) => page.shows));
+  const sections = (site.sections ?? []).filter((one) => onPages.has(one.id)).map((one) => pageOfSection(one));
   return [...new Set([...pages.flatMap((page) => page.menus), ...menuPaths(sections)])].sort();
 }
 

@@ -128,11 +128,11 @@ function replayedLog(
   snapshot: z.infer<typeof Snapshots>[number],
 ): { now: Documents; differs: string[] } {
   const differs: string[] = [];
-  let now = start;
+  let current = start;
   let [revision, siteRevision] = [0, 0];
   for (const row of rows) {
-    const { site, page } = applyBatch(now, row.edits);
-    now = { site, page };
+    const { site, page } = applyBatch(current, row.edits);
+    current = { site, page };
     if (row.revision !== null && row.revision !== ++revision) differs.push(`revision ${row.revision} of the page`);
     if (row.siteRevision !== null && row.siteRevision !== ++siteRevision)
       differs.push(`revision ${row.siteRevision} of the site`);
@@ -141,7 +141,7 @@ function replayedLog(
     if (row.siteRevision === snapshot.siteAt && !isDeepStrictEqual(site, snapshot.site))
       differs.push('the site’s snapshot');
   }
-  return { now, differs };
+  return { now: current, differs };
 }
 
 /** Whose documents are compared, in that order. */
@@ -160,10 +160,10 @@ async function compared(
   const snapshots = `SELECT s.document AS site, s.snapshot AS "siteAt", p.document AS page, p.snapshot AS "pageAt"
     FROM pages p JOIN sites s ON s.id = p.site WHERE p.id = $1`;
   const [snapshot] = Snapshots.parse(await database.query(snapshots, [at.page]));
-  const { now, differs } = replayedLog(start, rows, snapshot!); // there is that page
+  const { now: current, differs } = replayedLog(start, rows, snapshot!); // there is that page
   served.forEach(({ site, page }, index) => {
-    if (!isDeepStrictEqual(page, now.page)) differs.push(`the page as ${whose[index]}`);
-    if (!isDeepStrictEqual(site, now.site)) differs.push(`the site as ${whose[index]}`);
+    if (!isDeepStrictEqual(page, current.page)) differs.push(`the page as ${whose[index]}`);
+    if (!isDeepStrictEqual(site, current.site)) differs.push(`the site as ${whose[index]}`);
   });
   const there = rows.map((row) => row.id);
   const lost = stored.filter((id) => there.filter((one) => one === id).length !== 1).length;

@@ -172,9 +172,9 @@ export class PageSession implements OnDestroy {
    * last, are one step of undo.
    */
   apply(edits: readonly AnyEdit[], merge?: string, within = 1200): boolean {
-    const shown = this.show(edits);
-    if (!shown) return false;
-    this.history.made({ ...shown, merge, knew: this.meeting.batches }, within);
+    const after = this.show(edits);
+    if (!after) return false;
+    this.history.made({ ...after, merge, knew: this.meeting.batches }, within);
     return true;
   }
 
@@ -214,10 +214,10 @@ export class PageSession implements OnDestroy {
       this.notices.next(
         `${isUndo ? 'Not all of this could be undone' : 'Not all of this could be done again'}: ${problem}`,
       );
-    const shown = this.show(fits);
-    if (!shown) return;
+    const after = this.show(fits);
+    if (!after) return;
     if (others.length === 0 && problem === undefined) return kept(step);
-    const wayBack = isUndo ? { edits: shown.inverses } : { inverses: shown.inverses };
+    const wayBack = isUndo ? { edits: after.inverses } : { inverses: after.inverses };
     kept({ ...step, ...wayBack, knew: this.meeting.batches });
     if (others.length > 0) this.notices.next(saidOf(others, isUndo ? 'redo' : 'undo'));
   }

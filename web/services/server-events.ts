@@ -28,7 +28,7 @@ const inSight: Observable<boolean> = merge(
 const pause = 10_000;
 
 /** The data of an event as its schema has it; nothing where it cannot be read. */
-function readAs<T>(schema: z.ZodType<T>, text: string): T | undefined {
+function readAs<Schema extends z.ZodType>(schema: Schema, text: string): z.infer<Schema> | undefined {
   try {
     return schema.safeParse(JSON.parse(text)).data;
   } catch {
@@ -54,7 +54,7 @@ export function serverEvents<Of extends Events>(address: string, events: Of, see
     };
     for (const name of Object.keys(events) as (keyof Of & string)[])
       source.addEventListener(name, (event: MessageEvent<string>) => {
-        const data = readAs(events[name]!, event.data) as z.infer<Of[typeof name]> | undefined; // what its schema read
+        const data = readAs(events[name]!, event.data);
         heard.next(data === undefined ? { name: 'open' } : { name, data });
       });
     return () => source.close();

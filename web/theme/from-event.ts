@@ -1,6 +1,9 @@
 /** Whether something is an element, also one of a leaf’s frame, which is of another window and fails `instanceof`. */
 export const isElement = (target: EventTarget | null): target is Element => target !== null && 'closest' in target;
 
+/** Whether something is a node, also one of a leaf’s frame. */
+export const isNode = (target: EventTarget | null): target is Node => target !== null && 'nodeType' in target;
+
 /** The element an event comes from. @throws where it comes from none, as events of the window do */
 export function elementOf({ target }: Event): Element {
   if (!isElement(target)) throw new Error('This event comes from no element.');

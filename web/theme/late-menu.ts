@@ -7,7 +7,7 @@ import { Menu } from 'primeng/menu';
   selector: 'fold-late-menu',
   imports: [Menu],
   template: `
-    @defer (when asked()) {
+    @defer (when isWanted()) {
       <p-menu #menu [model]="items()" [popup]="true" appendTo="body" [motionOptions]="atOnce" />
     }
   `,
@@ -18,7 +18,7 @@ export class LateMenu {
   private readonly menu = viewChild<Menu>('menu');
   /** What it is to open beside, as soon as it is there. */
   private readonly beside = signal<Event | undefined>(undefined);
-  protected readonly asked = signal(false);
+  protected readonly isWanted = signal(false);
   /** A menu that fades would take one that is opened meanwhile away with it. */
   protected readonly atOnce = { disabled: true };
 
@@ -40,11 +40,11 @@ export class LateMenu {
 
   /** Opens it beside an element. */
   showBeside(currentTarget: EventTarget | null): void {
-    const event = { currentTarget } as Event; // all a menu asks of it, and gone from it by the time it is loaded
+    const event = Object.defineProperty(new Event('open'), 'currentTarget', { value: currentTarget });
     const menu = this.menu();
     if (menu) return menu.show(event);
     this.beside.set(event);
-    this.asked.set(true);
+    this.isWanted.set(true);
   }
 
   toggle(event: Event): void {

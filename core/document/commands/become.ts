@@ -5,8 +5,8 @@ import { Problem } from '../problem';
 import type { StyleMap } from '../style-map';
 import { inOrder } from '../text/blocks';
 import { textOf } from '../text/changed-blocks';
-import type { Block, Phrase, RunningText, Words } from '../text/running-text';
-import { linesOf, plainWords } from '../text/words';
+import type { Block, Phrase, Words } from '../text/running-text';
+import { linesOf, plainWords, runningTextIn, wordsIn } from '../text/words';
 import { partOf, placeOf } from '../tree';
 
 /** What a part that says something can become. */
@@ -15,12 +15,17 @@ export type Becoming = (typeof becomings)[number];
 
 const kindFor = (what: Becoming): string => (what === 'heading' || what === 'button' ? what : 'text');
 
+const ofTag: ReadonlyMap<string, Becoming> = new Map([
+  ['ul', 'list'],
+  ['ol', 'numbered list'],
+  ['blockquote', 'quote'],
+]);
+
 /** What a part is now, in these terms; undefined for parts that say nothing of the kind. */
 export function nowIs(part: Pick<Part, 'kind' | 'tag'>): Becoming | undefined {
   if (part.kind === 'heading' || part.kind === 'button') return part.kind;
   if (part.kind !== 'text') return undefined;
-  // the three above
-  return ({ ul: 'list', ol: 'numbered list', blockquote: 'quote' }[part.tag] as Becoming | undefined) ?? 'text';
+  return ofTag.get(part.tag) ?? 'text';
 }
 
 /** What a part can become with what it says. */
@@ -38,8 +43,8 @@ type Said = Record<string, unknown>;
 
 /** What a part says, as the blocks of a text. */
 function blocksSaid(kind: string, said: Said): Block[] {
-  if (kind === 'text') return inOrder((said['text'] ?? '') as RunningText); // read by the schema of its kind
-  const words = (said['text'] ?? '') as Words; // as above
+  if (kind === 'text') return inOrder(runningTextIn(said['text']));
+  const words = wordsIn(said['text']);
   if (kind !== 'button') return [{ tag: 'p', says: words }];
   const link = typeof said['link'] === 'string' && said['link'] !== '' ? { to: said['link'] } : undefined;
   const phrase: Phrase = { text: plainWords(words), ...(link && { link }) };
@@ -92,7 +97,7 @@ function contentAs(what: Becoming, part: Part): Content {
 
 /** Style in the states a kind can be in. */
 function styleFor(style: StyleMap, kind: string): StyleMap {
-  const allowed = statesOf(kind) as readonly string[];
+  const allowed: readonly string[] = statesOf(kind);
   return Object.fromEntries(
     Object.entries(style).map(([at, byState]) => [
       at,
@@ -107,12 +112,12 @@ function styleFor(style: StyleMap, kind: string): StyleMap {
  */
 export function become(page: Page, id: string, what: Becoming): Edit[] {
   const part = partOf(page, id);
-  const now = nowIs(part);
-  if (now === undefined)
+  const is = nowIs(part);
+  if (is === undefined)
     throw new Problem(`A ${kindOf(part.kind).word.toLowerCase()} says nothing that could become a ${what}.`, {
       part: id,
     });
-  if (now === what) return [];
+  if (is === what) return [];
   const kind = kindFor(what);
   const content = contentAs(what, part);
   const tag = kindOf(kind).tags[what === 'heading' ? 1 : 0]!;

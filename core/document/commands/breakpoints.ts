@@ -154,23 +154,23 @@ const tokensAfter = (site: Site, gone: string, heir: string | undefined): SiteEd
  */
 export function breakpointEdits(site: Site, change: BreakpointChange): SiteEdit[] {
   const edits: SiteEdit[] = [];
-  let now = site;
+  let current = site;
   const add = (...more: readonly SiteEdit[]): void => {
     edits.push(...more);
-    now = more.reduce((at, edit) => applyToSite(at, edit).site, now);
+    current = more.reduce((at, edit) => applyToSite(at, edit).site, current);
   };
   for (const { id } of removedBy(site, change)) {
     const heir = change.heirs[id];
-    add(...restyling(now, id, heir));
+    add(...restyling(current, id, heir));
     add({ do: 'remove', on: 'site', from: 'breakpoints', id, ...(heir !== undefined && { heir }) });
   }
   for (const [index, item] of change.breakpoints.entries()) {
-    const at = now.breakpoints.findIndex((one) => one.id === item.id);
+    const at = current.breakpoints.findIndex((one) => one.id === item.id);
     if (at === -1) add({ do: 'insert', on: 'site', into: 'breakpoints', index, item });
     else if (at !== index) add({ do: 'move', on: 'site', within: 'breakpoints', id: item.id, index });
     for (const key of ['name', 'side', 'limit', 'preview'] as const) {
       const value = item[key];
-      if (!same(now.breakpoints[index]?.[key], value))
+      if (!same(current.breakpoints[index]?.[key], value))
         add({ do: 'set', on: 'site', field: ['breakpoints', item.id, key], ...(value !== undefined && { value }) });
     }
   }

@@ -84,8 +84,8 @@ export function copyOfPage(
     ...page,
     id,
     path,
-    parts: Object.assign({ [page.root]: own }, ...sections.map((one) => one.parts)) as Parts,
-  }; // records of parts, merged
+    parts: sections.reduce<Parts>((parts, one) => ({ ...parts, ...one.parts }), { [page.root]: own }),
+  };
 }
 
 /**

@@ -1,7 +1,7 @@
 import { Breakpoints } from '../breakpoint';
 
 import { Problem } from '../problem';
-import type { Site } from '../site';
+import type { Site, SiteClass } from '../site';
 import { pageOfSection } from '../kept-section';
 import { applyEdit } from './apply';
 import { checkSection } from './check-page';
@@ -20,7 +20,8 @@ import {
   type SiteRemove,
   type SiteSet,
 } from './site-edit';
-import { leafAt, withLeaf, type Tree } from './tree-leaf';
+import { valueOf } from './edit';
+import { leafAt, withLeaf } from './tree-leaf';
 
 /** A site after an edit, and the edit that leads back. */
 export interface AppliedToSite {
@@ -202,34 +203,33 @@ function set(site: Site, edit: SiteSet): AppliedToSite {
   checkSiteSet(site, edit);
   const list = siteLists.find((one) => one === what);
   const index = list && placeIn(site, list, id!);
-  // a list's items are records
-  const before = list ? leafAt(listOf(site, list)[index!] as unknown as Tree, below) : leafAt(site, edit.field);
+  const before = list ? leafAt(listOf(site, list)[index!]!, below) : leafAt(site, edit.field);
   const inverse = backTo(edit, before);
   if (!list) return { site: withBranch(site, edit), inverse };
-  const items: readonly Tree[] = listOf(site, list) as unknown as readonly Tree[]; // the same
-  const next =
-    what === 'classes' && below[0] === 'style'
-      ? styled(items[index!]!, below, edit.value)
-      : withLeaf(items[index!]!, below, edit.value);
-  return { site: withList(site, list, items.with(index!, next) as unknown as readonly Item[]), inverse };
+  if (list === 'classes' && below[0] === 'style') {
+    const next = styled(site.classes[index!]!, below, edit.value);
+    return { site: withList(site, list, site.classes.with(index!, next)), inverse };
+  }
+  const items = listOf(site, list);
+  return { site: withList(site, list, items.with(index!, withLeaf(items[index!]!, below, edit.value))), inverse };
 }
 
 /** The edit that sets what stood in a field before. */
 const backTo = ({ field }: SiteSet, before: unknown): SiteSet => ({
   ...{ do: 'set', on: 'site', field },
-  ...(before !== undefined && { value: before as NonNullable<SiteSet['value']> }), // read from the document
+  ...valueOf(before),
 });
 
 /** A class keeps its style, be it empty. */
-const styled = (one: Tree, [, ...path]: readonly string[], value: unknown): Tree => ({
+const styled = (one: SiteClass, [, ...path]: readonly string[], value: unknown): SiteClass => ({
   ...one,
-  style: withLeaf(one['style'] as Tree, path, value), // SiteClass has one
+  style: withLeaf(one.style, path, value),
 });
 
 /** Elements and pictures stay records, be they empty. */
 function withBranch(site: Site, { field, value }: SiteSet): Site {
   const [what, ...path] = field;
-  // a record of fields
-  if (path.length === 0) return withLeaf(site as unknown as Tree, [what], value) as unknown as Site;
-  return { ...site, [what]: withLeaf(site[what as 'elements'], path, value) }; // a record at each of them
+  if (path.length === 0) return withLeaf(site, [what], value);
+  const branch = what === 'pictures' ? site.pictures : site.elements;
+  return { ...site, [what]: withLeaf(branch, path, value) };
 }

@@ -19,7 +19,7 @@ import {
   unhang,
   type Draft,
 } from './draft';
-import { asValue, type Edit, type Insert, type Move, type SetField } from './edit';
+import { asValue, valueOf, type Edit, type Insert, type Move, type SetField } from './edit';
 import { leafAt, withLeaf, type Tree } from './tree-leaf';
 
 /** A page after an edit, and the edit that leads back. */
@@ -136,6 +136,10 @@ function move(draft: Draft, edit: Move): Edit {
   return { do: 'move', part: edit.part, ...from };
 }
 
+/** What stays a record, be it empty. */
+const isBranch = (name: string | undefined): name is 'content' | 'style' | 'attributes' =>
+  name === 'content' || name === 'style' || name === 'attributes';
+
 function set(site: Site | undefined, draft: Draft, edit: SetField): Edit {
   const part = partOf(draft.page, edit.part);
   const field: readonly string[] = edit.field;
@@ -143,20 +147,17 @@ function set(site: Site | undefined, draft: Draft, edit: SetField): Edit {
   if (isBlockEdit(edit)) return setBlock(site, draft, edit);
   if (site) checkSet(site, part, edit);
   const before = leafAt(part, field);
-  const kept = field[0] === 'content' || field[0] === 'style' || field[0] === 'attributes';
-  const next = kept
-    ? // one of the three branches
-      { ...part, [field[0]!]: setBelow(part[field[0] as 'style'], field.slice(1), edit.value) }
+  const next = isBranch(field[0])
+    ? { ...part, [field[0]]: setBelow(part[field[0]] ?? {}, field.slice(1), edit.value) }
     : withLeaf(part, field, edit.value);
-  // checkSet has held the value against the schema
-  replacePart(draft, edit.part, field[0] === 'content' ? tagged(next as Part) : (next as Part));
+  replacePart(draft, edit.part, field[0] === 'content' ? tagged(next) : next);
   if (field[0] === 'off') draft.offKept = false;
   return {
     do: 'set',
     part: edit.part,
     field: edit.field,
-    ...(before !== undefined && { value: before as SetField['value'] }),
-  }; // read from the document
+    ...valueOf(before),
+  };
 }
 
 /** Sets one block of a text. */

@@ -2,7 +2,8 @@ import { kindOf } from '../kinds/registry';
 import type { Part } from '../page';
 import { Problem } from '../problem';
 import { blocksOf, withBlock } from '../text/blocks';
-import { PlacedBlock, type RunningText } from '../text/running-text';
+import { PlacedBlock } from '../text/running-text';
+import { runningTextIn } from '../text/words';
 import { asValue, type SetField } from './edit';
 
 /** Whether a `set` speaks of one block of a running text. */
@@ -13,7 +14,7 @@ export const isBlockEdit = (edit: SetField): boolean => edit.field[0] === 'conte
  * there is no such text, or the value is no block
  */
 export function ofWholeText(part: Part, edit: SetField): { readonly whole: SetField; readonly before?: PlacedBlock } {
-  const [, at, key, block] = edit.field as [string, string, string, string]; // isBlockEdit has counted
+  const [, at = '', key = '', block = ''] = edit.field;
   const place = { part: edit.part, field: `${at}.${key}.${block}` };
   const own = Object.hasOwn(part.content, at) ? part.content[at] : undefined;
   const holdsBlocks = kindOf(part.kind).fields.some((one) => one.key === key && one.editor === 'blocks');
@@ -21,7 +22,7 @@ export function ofWholeText(part: Part, edit: SetField): { readonly whole: SetFi
     throw new Problem('The text this paragraph stands in is no longer there.', place);
   const placed = PlacedBlock.optional().safeParse(edit.value);
   if (!placed.success) throw new Problem(placed.error.issues[0]?.message ?? 'This is no paragraph.', place);
-  const text = own[key] as RunningText; // read by the schema of its kind
+  const text = runningTextIn(own[key]);
   const before = blocksOf(text);
   return {
     whole: { ...edit, field: ['content', at, key], value: asValue(withBlock(text, block, placed.data)) },

@@ -2,7 +2,6 @@ import * as z from 'zod';
 import { Identifier } from '../identifier';
 import { Part, type Parts } from '../page';
 import { states } from '../style-map';
-import type { PlacedBlock, RunningText, Words } from '../text/running-text';
 
 const AttributeName = z
   .string()
@@ -57,9 +56,12 @@ export type Insert = Omit<z.infer<typeof Insert>, 'parts'> & { readonly parts: P
 export type Remove = z.infer<typeof Remove>;
 export type Move = z.infer<typeof Move>;
 export type SetField = z.infer<typeof SetField>;
-/** Text of a document as the value of a `set`: plain data, which its schema has read. */
-export const asValue = (text: Words | RunningText | PlacedBlock): SetField['value'] =>
-  text as unknown as SetField['value'];
+/** Whether something is data as a document holds it: whatever was read from one is. */
+const isData = (value: unknown): value is NonNullable<SetField['value']> => value !== undefined;
+/** What stands in a document as the value of a `set`. */
+export const asValue = (data: unknown): SetField['value'] => (isData(data) ? data : undefined);
+/** What stood in a document as the value of the `set` that brings it back; no value where nothing stood there. */
+export const valueOf = (before: unknown): Pick<SetField, 'value'> => (isData(before) ? { value: before } : {});
 export type Edit = Insert | Remove | Move | SetField;
 
 export const Edits = z.array(Edit).min(1).max(2000);

@@ -10,15 +10,14 @@ function seenWithin({ on: _on, section: _section, ...edit }: SectionEdit, root: 
   const named = (id: string): string => (id === root ? reference : idWithin(reference, id));
   switch (edit.do) {
     case 'insert': {
-      const parts = Object.entries(edit.parts).map(([id, part]) => [
-        named(id),
-        { ...part, children: part.children.map(named) },
-      ]);
+      const parts = Object.entries(edit.parts).map(
+        ([id, part]) => [named(id), { ...part, children: part.children.map(named) }] as const,
+      );
       return {
         ...edit,
         parent: named(edit.parent),
         root: named(edit.root),
-        parts: Object.fromEntries(parts) as typeof edit.parts, // one entry a part
+        parts: Object.fromEntries(parts),
       };
     }
     case 'move':
@@ -38,7 +37,7 @@ export function seenEdits(
   edits: readonly Primitive[],
 ): readonly Edit[] | 'all' {
   const references = new Map([...referencesOf(before), ...referencesOf(after.page)]);
-  const shown = new Set(references.values());
+  const sections = new Set(references.values());
   const out: Edit[] = [];
   for (const edit of edits) {
     if (!isOnSite(edit)) {
@@ -49,14 +48,14 @@ export function seenEdits(
       const root = after.site.sections?.find((one) => one.id === edit.section)?.root;
       for (const [reference, section] of references)
         if (section === edit.section && root !== undefined) out.push(seenWithin(edit, root, reference));
-    } else if (edit.do === 'insert' ? edit.into === 'sections' && shown.has(edit.item.id) : isGone(edit, shown))
+    } else if (edit.do === 'insert' ? edit.into === 'sections' && sections.has(edit.item.id) : isGone(edit, sections))
       return 'all';
   }
   return out;
 }
 
-const isGone = (edit: Exclude<Primitive, Edit | SectionEdit>, shown: ReadonlySet<string>): boolean =>
-  edit.do === 'remove' && edit.from === 'sections' && shown.has(edit.id);
+const isGone = (edit: Exclude<Primitive, Edit | SectionEdit>, sections: ReadonlySet<string>): boolean =>
+  edit.do === 'remove' && edit.from === 'sections' && sections.has(edit.id);
 
 /** What is put on a page, with what it refers to. */
 function withShared(seen: Page, edit: Edit): Edit {

@@ -5,7 +5,7 @@ import type { Page, Part } from '../page';
 import { settledPart } from '../seen/settled';
 import type { Site } from '../site';
 import type { Documents } from './batch';
-import type { Edit, Field } from './edit';
+import { Field, type Edit } from './edit';
 import { isInSection, isOnPage, isOnSite, type AnyEdit } from './site-edit';
 
 /**
@@ -26,11 +26,8 @@ export function settlingEdits(site: Site, page: Page, ids: Iterable<string>): Ed
       ...(value !== undefined && { value: z.json().parse(value) }),
     });
     return [
-      // as deep as a style is
-      ...leaves(part.style, next.style).map(({ path, is }) => set(['style', ...path] as unknown as Field, is)),
-      ...changedContent(part.content, next.content).map(({ path, is }) =>
-        set(['content', ...path] as unknown as Field, is),
-      ), // breakpoint and field
+      ...leaves(part.style, next.style).map(({ path, is }) => set(Field.parse(['style', ...path]), is)),
+      ...changedContent(part.content, next.content).map(({ path, is }) => set(Field.parse(['content', ...path]), is)),
     ];
   });
 }

@@ -1,25 +1,28 @@
 /** Nested records, as a document holds them. */
 export type Tree = Readonly<Record<string, unknown>>;
 
+const isBranch = (value: unknown): value is Tree => typeof value === 'object' && value !== null;
+
+const branchAt = (tree: object, key: string): Tree => {
+  const below: unknown = Object.hasOwn(tree, key) ? Reflect.get(tree, key) : {};
+  return isBranch(below) ? below : {};
+};
+
 /** A copy of nested records in which one leaf is set, or unset and its empty branches with it. */
-export function withLeaf(tree: Tree, path: readonly string[], value: unknown): Tree {
+export function withLeaf<Of extends object>(tree: Of, path: readonly string[], value: unknown): Of {
   const [key, ...rest] = path;
   if (key === undefined) return tree;
-  const copy: Record<string, unknown> = { ...tree };
-  const below = (Object.hasOwn(tree, key) ? tree[key] : {}) as Tree; // a branch on every path but the last key's
-  const next = rest.length === 0 ? value : withLeaf(below, rest, value);
-  // a branch when rest is left
-  const empty = next === undefined || (rest.length > 0 && Object.keys(next as Tree).length === 0);
-  if (empty) delete copy[key];
-  else copy[key] = next;
+  const copy = { ...tree };
+  const branch = rest.length === 0 ? undefined : withLeaf(branchAt(tree, key), rest, value);
+  const next = branch ?? value;
+  if (next === undefined || (branch && Object.keys(branch).length === 0)) Reflect.deleteProperty(copy, key);
+  else Object.defineProperty(copy, key, { value: next, writable: true, enumerable: true, configurable: true });
   return copy;
 }
 
 /** What stands at the end of a path through nested records; undefined where it leads nowhere. */
-export function leafAt(tree: Tree, path: readonly string[]): unknown {
+export function leafAt(tree: object, path: readonly string[]): unknown {
   let at: unknown = tree;
-  for (const key of path)
-    // checked on the left
-    at = typeof at === 'object' && at !== null && Object.hasOwn(at, key) ? (at as Tree)[key] : undefined;
+  for (const key of path) at = isBranch(at) && Object.hasOwn(at, key) ? at[key] : undefined;
   return at;
 }

@@ -16,10 +16,11 @@ export function whatFits(
   } catch (error) {
     if (!(error instanceof Problem)) throw error;
   }
-  let [now, problem] = [documents, undefined as string | undefined];
+  let current = documents;
+  let problem: string | undefined;
   const fits = edits.filter((edit) => {
     try {
-      now = applyBatch(now, [edit]);
+      current = applyBatch(current, [edit]);
       return true;
     } catch (error) {
       if (!(error instanceof Problem)) throw error;

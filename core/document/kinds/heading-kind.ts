@@ -1,8 +1,8 @@
 import * as z from 'zod';
 import { inkRules } from '../text/ink';
 import { wordsHtml } from '../text/line-html';
-import { wordsOfAtMost, type Words } from '../text/running-text';
-import { insideText } from '../text/words';
+import { wordsOfAtMost } from '../text/running-text';
+import { insideText, wordsIn } from '../text/words';
 import { headingDefaults } from './heading-sizes';
 import type { Kind } from './kind';
 
@@ -29,7 +29,6 @@ export const headingKind: Kind = {
       site,
       contents.map((one) => one['text']),
     ),
-  // its schema has read it
-  markup: (content, context) => ({ inner: wordsHtml((content['text'] ?? '') as Words, context) }),
+  markup: (content, context) => ({ inner: wordsHtml(wordsIn(content['text']), context) }),
   fresh: () => ({ tag: 'h2', content: { base: { text: 'A new heading' } }, style: {} }),
 };

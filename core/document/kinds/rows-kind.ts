@@ -13,6 +13,10 @@ export const sideWays = ['alternate', 'alternate, turned first', 'same', 'stacke
 export const Sides = z.enum(sideWays);
 export type SideWay = z.infer<typeof Sides>;
 
+/** How rows stand, by breakpoint, from what they say. */
+export const sidesIn = (content: Record<string, unknown>): Readonly<Record<string, SideWay>> =>
+  z.record(Identifier, Sides).catch({}).parse(content['sides']);
+
 const row = (direction: string): Declarations => ({ 'flex-direction': direction });
 const lent: Readonly<Record<SideWay, Lent>> = {
   alternate: { odd: row('row'), even: row('row-reverse') },
@@ -39,11 +43,11 @@ export const rowsKind: Kind = {
   mark: '_rows',
   defaults: () => stackDefaults,
   lends: (content) => {
-    const sides = z.record(Identifier, Sides).catch({}).parse(content['sides']);
+    const sides = sidesIn(content);
     return Object.fromEntries(Object.entries(sides).map(([breakpoint, way]) => [breakpoint, lent[way]]));
   },
   leaving: (content, gone) => {
-    const sides = z.record(Identifier, Sides).catch({}).parse(content['sides']);
+    const sides = sidesIn(content);
     if (!gone.some(({ id }) => Object.hasOwn(sides, id))) return {};
     const kept = Object.fromEntries(Object.entries(sides).filter(([id]) => !gone.some((one) => one.id === id)));
     for (const { id, heir } of gone)

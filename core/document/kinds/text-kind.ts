@@ -3,13 +3,13 @@ import { isLineTag, tagOf } from '../text/blocks';
 import { textHtml } from '../text/html';
 import { inkRules } from '../text/ink';
 import { headingTags, RunningText } from '../text/running-text';
-import { insideText } from '../text/words';
+import { insideText, runningTextIn } from '../text/words';
 import { headingDefaults, headingsInside } from './heading-sizes';
 import type { Kind } from './kind';
 import { noBox, noMargins } from './no-margins';
 
-/** What a part says, which its kind's schema has read; nothing where it says nothing. */
-const textIn = (content: Record<string, unknown>): RunningText => (content['text'] ?? '') as RunningText; // see above
+/** What a part says; nothing where it says nothing. */
+const textIn = (content: Record<string, unknown>): RunningText => runningTextIn(content['text']);
 
 const indent = '1.5em';
 

@@ -30,14 +30,14 @@ function player(
   content: Record<string, unknown>,
   context: MarkupContext,
 ): string {
-  const shown = poster(content, context);
+  const image = poster(content, context);
   const sources = addresses
     .map(
       ({ address, media }) =>
         `<source src="${escapeHtml(address)}"${media === undefined ? '' : ` media="${escapeHtml(media)}"`}>`,
     )
     .join('');
-  return `<video controls preload="none" playsinline aria-label="${escapeHtml(String(content['title'] ?? '') || 'Video')}"${shown ? ` poster="${escapeHtml(shown.src)}"` : ''}>${sources}</video>`;
+  return `<video controls preload="none" playsinline aria-label="${escapeHtml(String(content['title'] ?? '') || 'Video')}"${image ? ` poster="${escapeHtml(image.src)}"` : ''}>${sources}</video>`;
 }
 
 /**
@@ -59,9 +59,9 @@ function sourceOf(address: string): string | undefined {
 /** A host's player stands in a frame that is loaded when its poster is opened, and not before. */
 function embedded(content: Record<string, unknown>, context: MarkupContext): string {
   const title = escapeHtml(String(content['title'] ?? '') || 'Video');
-  const shown = poster(content, context);
-  const cover = shown
-    ? `<img src="${escapeHtml(shown.src)}" alt="" width="${shown.width}" height="${shown.height}" loading="lazy">`
+  const image = poster(content, context);
+  const cover = image
+    ? `<img src="${escapeHtml(image.src)}" alt="" width="${image.width}" height="${image.height}" loading="lazy">`
     : '';
   return `<details><summary>${cover}<span>Play: ${title}</span></summary><iframe src="${escapeHtml(String(content['address']))}" title="${title}" loading="lazy" sandbox="${sandboxFor(String(content['address']))}" allow="fullscreen; autoplay" referrerpolicy="strict-origin-when-cross-origin"></iframe></details>`;
 }

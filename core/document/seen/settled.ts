@@ -13,8 +13,10 @@ export function restyled(style: StyleMap, gone: string, heir: string | undefined
   const { [gone]: own, ...out } = style;
   if (!own || heir === undefined) return own ? out : style;
   const at = out[heir] ?? {};
-  const both = states.flatMap((state) => (own[state] || at[state] ? [[state, { ...own[state], ...at[state] }]] : []));
-  return { ...out, [heir]: Object.fromEntries(both) as StyleMap[string] }; // one entry a state
+  const both = states.flatMap((state) =>
+    own[state] || at[state] ? [[state, { ...own[state], ...at[state] }] as const] : [],
+  );
+  return { ...out, [heir]: Object.fromEntries(both) };
 }
 
 function recontented(content: Part['content'], gone: string, heir: string | undefined): Part['content'] {

@@ -1,4 +1,4 @@
-import { inOrder } from './blocks';
+import { blocksOf, inOrder } from './blocks';
 import type { Block, Phrase, PhraseLink, RunningText, Words } from './running-text';
 
 /** The words of a line, without what they are besides. */
@@ -18,12 +18,23 @@ export function linesOf(block: Block): Words[] {
   }
 }
 
-const isText = (value: unknown): value is RunningText | Words =>
-  // a field that says words, read by its kind's schema
-  typeof value === 'string' || (typeof value === 'object' && value !== null);
+/** Whether a field of a document says words of one line; what a document holds is read by its schema. */
+export const isWords = (value: unknown): value is Words => typeof value === 'string' || Array.isArray(value);
 
-const linesIn = (text: RunningText | Words): Words[] =>
-  typeof text === 'string' || Array.isArray(text) ? [text] : inOrder(text).flatMap(linesOf);
+/** Whether a field of a document says a running text. */
+export const isRunningText = (value: unknown): value is RunningText =>
+  typeof value === 'string' || (typeof value === 'object' && value !== null && !Array.isArray(value));
+
+/** What a field of a document says in one line; nothing where it says no such thing. */
+export const wordsIn = (value: unknown): Words => (isWords(value) ? value : '');
+
+/** What a field of a document says as a running text; nothing where it says no such thing. */
+export const runningTextIn = (value: unknown): RunningText => (isRunningText(value) ? value : '');
+
+/** Whether a field of a document says words, in a line or running. */
+export const isText = (value: unknown): value is RunningText | Words => isWords(value) || isRunningText(value);
+
+const linesIn = (text: RunningText | Words): Words[] => (isWords(text) ? [text] : inOrder(text).flatMap(linesOf));
 
 /** What a field of text says in plain words, a line for each paragraph; empty where it says nothing. */
 export const inPlain = (value: unknown): string => (isText(value) ? linesIn(value).map(plainWords).join('\n') : '');
@@ -69,24 +80,36 @@ export function insideText(value: unknown): Inside {
     }
     if ('holds' in block) block.holds.forEach(visit);
   };
-  if (!Array.isArray(value)) inOrder(value as RunningText).forEach(visit); // read by its kind's schema
+  if (isRunningText(value)) inOrder(value).forEach(visit);
   return { tags: [...tags], classes: [...classes], values: [...values] };
 }
 
 /** A text whose links are others where `change` says so; the same object where none is. */
-export function withLinks<Text extends RunningText | Words>(
-  text: Text,
-  change: (to: string) => string | undefined,
-): Text {
-  const put = (value: unknown): unknown => {
-    if (Array.isArray(value)) return value.map(put);
-    if (typeof value !== 'object' || value === null) return value;
-    return Object.fromEntries(
-      Object.entries(value).map(([key, inner]) => {
-        const link = key === 'link' ? (inner as PhraseLink) : undefined; // only phrases have this field
-        return [key, link ? { ...link, to: change(link.to) ?? link.to } : put(inner)];
-      }),
-    );
-  };
-  return linksIn(text).some(({ to }) => (change(to) ?? to) !== to) ? (put(text) as Text) : text; // of the same shape
+export function withLinks(text: RunningText | Words, change: (to: string) => string | undefined): RunningText | Words {
+  const changed = (one: string | Phrase): string | Phrase =>
+    typeof one === 'string' || !one.link
+      ? one
+      : { ...one, link: { ...one.link, to: change(one.link.to) ?? one.link.to } };
+  const inLine = (line: Words): Words => (typeof line === 'string' ? line : line.map(changed));
+  if (!linksIn(text).some(({ to }) => (change(to) ?? to) !== to)) return text;
+  if (isWords(text)) return inLine(text);
+  return Object.fromEntries(
+    Object.entries(blocksOf(text)).map(([id, placed]) => [id, { ...placed, block: withLines(placed.block, inLine) }]),
+  );
+}
+
+/** A block whose lines, and those of all it holds, are others. */
+function withLines(block: Block, change: (line: Words) => Words): Block {
+  const inside = (blocks: readonly Block[]): Block[] => blocks.map((one) => withLines(one, change));
+  switch (block.tag) {
+    case 'ul':
+    case 'ol':
+      return { ...block, items: block.items.map(inside) };
+    case 'blockquote':
+      return { ...block, holds: inside(block.holds) };
+    case 'pre':
+      return block;
+    default:
+      return { ...block, says: change(block.says) };
+  }
 }

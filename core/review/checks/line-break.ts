@@ -5,7 +5,7 @@ import { styleEdit } from '../../document/commands/style';
 import { resolve } from '../../style/cascade';
 import { asValue } from '../../document/edits/edit';
 import type { Words } from '../../document/text/running-text';
-import { inPlain } from '../../document/text/words';
+import { inPlain, wordsIn } from '../../document/text/words';
 
 /** A line whose breaks are spaces, phrase by phrase. */
 const withoutBreaks = (words: Words): Words =>
@@ -42,8 +42,8 @@ export const lineBreak: Check = {
               {
                 do: 'set' as const,
                 part: id,
-                field: ['content', at, 'text'] as ['content', string, string],
-                value: asValue(withoutBreaks(own['text'] as Words)), // the schema of titles has read it
+                field: ['content', at, 'text'],
+                value: asValue(withoutBreaks(wordsIn(own['text']))),
               },
               ...(balanced ? [] : [styleEdit(id, base, 'normal', 'text-wrap-style', 'balance')]),
             ],

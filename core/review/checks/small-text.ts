@@ -27,18 +27,18 @@ export const smallText: Check = {
       inPlain(part.content.base['text']).length < readingLength
     )
       return [];
-    const shown = `${Math.round(size * 10) / 10}px`;
+    const inWords = `${Math.round(size * 10) / 10}px`;
     return [
       {
         check: 'small text',
         severity: 'warning',
         part: id,
         breakpoints: [phone.id],
-        reason: `Text to read is ${shown} on ${phone.name}; below 16px people zoom.`,
+        reason: `Text to read is ${inWords} on ${phone.name}; below 16px people zoom.`,
         cure: {
           says: `16px on ${phone.name}`,
           edits: [styleEdit(id, phone.id, 'normal', 'font-size', '16px')],
-          before: shown,
+          before: inWords,
           after: '16px',
         },
       },

@@ -20,9 +20,9 @@ function crowded(box: Box, other: Box): boolean {
     x: Math.min(Math.max(x, other.left), other.left + other.width),
     y: Math.min(Math.max(y, other.top), other.top + other.height),
   };
-  const reach = Math.hypot(near.x - x, near.y - y);
+  const distance = Math.hypot(near.x - x, near.y - y);
   const small = other.width < least || other.height < least;
-  return reach < least / 2 || (small && Math.hypot(centre(other).x - x, centre(other).y - y) < least);
+  return distance < least / 2 || (small && Math.hypot(centre(other).x - x, centre(other).y - y) < least);
 }
 
 /** Something to press, with a label on it. */

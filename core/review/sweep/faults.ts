@@ -148,9 +148,14 @@ function collapses(slice: Slice): Fault[] {
           one !== other &&
           other.box.left > one.box.left &&
           Math.min(bottomOf(one.box), bottomOf(other.box)) - Math.max(one.box.top, other.box.top) > 4;
-        const reach = Math.max(rightOf(one.box), ...one.lines.map(rightOf));
-        if (beside && other.box.left - reach < Math.min(1, part.columnGap / 4) && !isInside(slice, one, other.id))
-          faults.push({ kind: 'collapsed', part: one.id, other: other.id, by: Math.max(other.box.left - reach, 0) });
+        const outermost = Math.max(rightOf(one.box), ...one.lines.map(rightOf));
+        if (beside && other.box.left - outermost < Math.min(1, part.columnGap / 4) && !isInside(slice, one, other.id))
+          faults.push({
+            kind: 'collapsed',
+            part: one.id,
+            other: other.id,
+            by: Math.max(other.box.left - outermost, 0),
+          });
       }
   }
   return faults;

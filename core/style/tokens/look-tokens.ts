@@ -15,9 +15,9 @@ export function counterparts(site: Tokens, look: LookTokens): ReadonlyMap<string
   const there = new Map(tokensOf(site).map(({ id, name }) => [id, name]));
   const said = tokensOf(tokensOfLook(site, look));
   const found = new Map(said.flatMap(({ id }) => (there.has(id) ? [[id, id] as const] : [])));
-  const free = new Map([...there].flatMap(([id, name]) => (found.has(id) ? [] : [[name, id] as const])));
+  const byName = new Map([...there].flatMap(([id, name]) => (found.has(id) ? [] : [[name, id] as const])));
   for (const { id, name } of said) {
-    const called = free.get(name);
+    const called = byName.get(name);
     if (!found.has(id) && called !== undefined) found.set(id, called);
   }
   return found;

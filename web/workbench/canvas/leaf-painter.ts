@@ -5,8 +5,12 @@ import { holderTag, type ElementText, type Run } from '@core/compile/markup';
 import type { Laid } from '@core/geometry/box';
 import { gridLines } from '@core/geometry/grid-cells';
 import type { Page } from '@core/document/page';
+import { isElement, isNode } from '../../theme/from-event';
 import { measureElement } from './measuring';
 import { isForWork } from './opened-items';
+
+/** A block of a layer, also of a leaf’s frame, whose rules are of another window. */
+const isLayerBlock = (rule: CSSRule): rule is CSSLayerBlockRule => 'insertRule' in rule && 'name' in rule;
 
 /** The element that stands for a part among its siblings: its own, or the `picture` around it. */
 const outermostOf = (element: HTMLElement): HTMLElement =>
@@ -38,8 +42,8 @@ export class LeafPainter {
 
   /** The part an element of the page belongs to. */
   partAt(target: EventTarget | null): string | undefined {
-    const node = target as Node | null; // a frame's nodes fail the parent's instanceof
-    const element = node && node.nodeType === 1 ? (node as Element) : node?.parentElement;
+    if (!isNode(target)) return undefined;
+    const element = isElement(target) ? target : target.parentElement;
     return element?.closest<HTMLElement>('[data-part]')?.dataset['part'];
   }
 
@@ -137,7 +141,8 @@ export class LeafPainter {
   /** The layer block of a sheet, which is its only rule. */
   private layerOf(index: number): CSSLayerBlockRule | undefined {
     const style = this.document.querySelectorAll<HTMLStyleElement>('style.fold-own')[index];
-    return style?.sheet?.cssRules[0] as CSSLayerBlockRule | undefined; // written by compileCanvas or above
+    const rule = style?.sheet?.cssRules[0];
+    return rule && isLayerBlock(rule) ? rule : undefined;
   }
 
   private setElement(id: string, text: ElementText): void {
@@ -239,6 +244,6 @@ export class LeafPainter {
     if (html === undefined) return undefined;
     const template = this.document.createElement('template');
     template.innerHTML = html;
-    return (template.content.firstElementChild as HTMLElement | null) ?? undefined; // compiled parts are HTML elements
+    return template.content.querySelector<HTMLElement>(':scope > *') ?? undefined;
   }
 }

@@ -18,8 +18,8 @@ function* around(element: Element | null | undefined, css: string): Generator<HT
  */
 export function openAround(document: Document, elements: readonly (HTMLElement | null)[], state: State): void {
   const items = new Set(elements.flatMap((one) => [...around(state === 'open' ? one : one?.parentElement, 'details')]));
-  for (const item of document.querySelectorAll(`[${mark}]`)) {
-    if (items.has(item as HTMLElement)) continue; // only items are marked
+  for (const item of document.querySelectorAll<HTMLElement>(`[${mark}]`)) {
+    if (items.has(item)) continue;
     item.removeAttribute(mark);
     item.removeAttribute('open');
   }

@@ -1,5 +1,5 @@
 /** The longest that work in slices goes on without letting others, in ms. */
-const turn = 8;
+const longest = 8;
 
 /** Work in slices: who does it asks between two steps for a rest, which is taken when the turn is over. */
 export class Rests {
@@ -9,7 +9,7 @@ export class Rests {
   constructor(private readonly over: AbortSignal) {}
 
   get isDue(): boolean {
-    return performance.now() - this.since >= turn;
+    return performance.now() - this.since >= longest;
   }
 
   /** Lets others have their turn, if it is theirs. */

@@ -5,7 +5,7 @@ import { holdsLinks } from '@core/document/links';
 import type { Part } from '@core/document/page';
 import { partOf } from '@core/document/tree';
 import { PageSession } from '../../services/page-session';
-import { Dialogs, type LinkAsked, type LinkChosen } from '../state/dialogs';
+import { Dialogs, LinkChosen, type LinkAsked } from '../state/dialogs';
 import { Selection } from '../state/selection';
 import { Commands } from './commands';
 import { WrapCommands } from './wrap-commands';
@@ -29,7 +29,9 @@ export class LinkCommands {
 
   /** Asks for a link; undefined where it was cancelled. */
   async ask(asked: LinkAsked): Promise<LinkChosen | undefined> {
-    return (await this.dialogs.open('link', asked)) as LinkChosen | undefined; // what the dialog is closed with
+    return LinkChosen.optional()
+      .catch(undefined)
+      .parse(await this.dialogs.open('link', asked));
   }
 
   /**

@@ -52,9 +52,9 @@ export class LinkDialog {
   private readonly sitePages = inject(SitePages);
   protected readonly dialog = inject(DynamicDialogRef);
   // the dialog is opened with it
-  protected readonly asked: LinkAsked = inject<DynamicDialogConfig<LinkAsked>>(DynamicDialogConfig).data!;
+  protected readonly about: LinkAsked = inject<DynamicDialogConfig<LinkAsked>>(DynamicDialogConfig).data!;
 
-  private readonly before = this.asked.link?.to ?? '';
+  private readonly before = this.about.link?.to ?? '';
   protected readonly whats = [...whats];
   protected readonly what = signal<What>(whatOf(this.before));
   protected readonly page = signal(pageOfLink(this.before)?.page ?? '');
@@ -66,8 +66,8 @@ export class LinkDialog {
     mail: this.before.startsWith('mailto:') ? this.before.slice('mailto:'.length) : '',
     phone: this.before.startsWith('tel:') ? this.before.slice('tel:'.length) : '',
   });
-  protected readonly newTab = signal(this.asked.link?.newTab ?? false);
-  protected readonly label = signal(this.asked.link?.label ?? '');
+  protected readonly newTab = signal(this.about.link?.newTab ?? false);
+  protected readonly label = signal(this.about.link?.label ?? '');
   protected readonly words = signal('');
 
   protected readonly pages = computed(() =>
@@ -157,7 +157,7 @@ export class LinkDialog {
   });
   protected readonly canApply = computed(
     () =>
-      this.chosen() !== '' && this.problem() === undefined && (!this.asked.asksForWords || this.words().trim() !== ''),
+      this.chosen() !== '' && this.problem() === undefined && (!this.about.asksForWords || this.words().trim() !== ''),
   );
 
   protected async pickPicture(): Promise<void> {

@@ -77,17 +77,18 @@ export class OverridesDialog {
     const breakpoints = this.spread.breakpoints();
     const base = breakpoints[0]?.id;
     const which = this.which();
-    const lines = new Map<string, Override[]>();
+    const lines = new Map<string, [Override, ...Override[]]>();
     for (const one of this.found() ?? []) {
       if (!site || !page || !Object.hasOwn(page.parts, one.part)) continue;
       const key = `${one.part} ${one.state} ${one.property}`;
       const value = namedValue(site, one.value, one.breakpoint);
-      lines.set(key, [...(lines.get(key) ?? []), { ...one, value }]);
+      const line = lines.get(key);
+      lines.set(key, line ? [...line, { ...one, value }] : [{ ...one, value }]);
     }
     return [...lines.values()]
       .filter((line) => which === 'all' || line.some((one) => (which === 'idle' ? one.idle : one.breakpoint !== base)))
       .map((line, order) => {
-        const [{ part, property, state }] = line as [Override];
+        const [{ part, property, state }] = line;
         const named = page!.parts[part]!;
         const words = inPlain(named.content.base['text']);
         return {

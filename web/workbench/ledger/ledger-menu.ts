@@ -177,8 +177,8 @@ export class LedgerMenu {
 
   /** Gives a value a name, or the name it has already: where a row says several, they are one value all. */
   private toToken(site: Site, values: readonly SetValue[]): MenuItem[] {
-    const now = values.filter((one) => one.state === this.selection.state());
-    const [first, ...others] = now;
+    const inState = values.filter((one) => one.state === this.selection.state());
+    const [first, ...others] = inState;
     const fits =
       first !== undefined &&
       others.every((one) => one.value === first.value) &&
@@ -196,7 +196,9 @@ export class LedgerMenu {
         command: () => void this.dialogs.open('new token', first),
       },
       ...named.map(({ id, name }) =>
-        this.item(`Use the token ${name}`, 'pi pi-tag', now, () => now.map((one) => valueEdit(one, `var(--${id})`))),
+        this.item(`Use the token ${name}`, 'pi pi-tag', inState, () =>
+          inState.map((one) => valueEdit(one, `var(--${id})`)),
+        ),
       ),
     ];
   }

@@ -119,7 +119,7 @@ export class LedgerValues {
     const state = this.selection.state();
     const holder = this.holding.ofSite();
     const rows = this.ledgerState.ownOnly() ? groups.flatMap((one) => ledgerRows[one]) : ledgerRows[group];
-    const shown = rows.map((row) => ({
+    const listed = rows.map((row) => ({
       row,
       says: row.properties.length === 1 ? (propertyWords[row.label] ?? '') : row.properties.join(', '),
       columns: this.spread.leaves().map(({ breakpoint, width, folded }) => {
@@ -136,7 +136,7 @@ export class LedgerValues {
         return { breakpoint, width, folded, cells, own: cells.filter((one) => one.cell.own).length };
       }),
     }));
-    return this.ledgerState.ownOnly() ? shown.filter(({ columns }) => columns.some((one) => one.own > 0)) : shown;
+    return this.ledgerState.ownOnly() ? listed.filter(({ columns }) => columns.some((one) => one.own > 0)) : listed;
   });
 
   /** How many values of its own the part has at each breakpoint, in the group shown and in all, over all states. */
@@ -246,14 +246,14 @@ export class LedgerValues {
   });
 
   protected setShares(event: Event, breakpoint: string): void {
-    const shown = this.shares();
+    const listed = this.shares();
     const typed = valueOf(event).trim();
     const chosen = this.selection.selected();
     const site = this.session.site();
-    if (!shown || !chosen || !site || typed === shown.columns.find((one) => one.breakpoint.id === breakpoint)?.text)
+    if (!listed || !chosen || !site || typed === listed.columns.find((one) => one.breakpoint.id === breakpoint)?.text)
       return this.sharesProblem.set(undefined);
     try {
-      const edits = shown.one
+      const edits = listed.one
         ? setColumnShare(site, chosen.page, chosen.id, breakpoint, Number.parseFloat(typed))
         : setSplit(site, chosen.page, chosen.id, breakpoint, readShares(typed));
       this.commands.attempt(() => edits);
@@ -313,11 +313,11 @@ export class LedgerValues {
 
   /** Those whose values may be shown, to choose from. */
   protected openHolders(event: Event): void {
-    const shown = this.holding.holder();
+    const listed = this.holding.holder();
     this.menuItems.set([
       ...this.holding.choices().map(({ holder, name }) => ({
         label: name,
-        ...checked(sameHolder(holder, shown)),
+        ...checked(sameHolder(holder, listed)),
         command: () => this.holding.choose(holder),
       })),
       { separator: true },

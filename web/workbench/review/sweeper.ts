@@ -11,7 +11,7 @@ import { latePiece } from '../../services/late-piece';
 import { PageSession } from '../../services/page-session';
 
 /** The longest a turn of measuring may take, in ms: less than a frame. */
-const turn = 9;
+const longest = 9;
 
 /** What a sweep has found so far. */
 export interface Swept {
@@ -38,10 +38,10 @@ export class Sweeper implements OnDestroy {
     return swept !== undefined && swept.page !== this.session.page();
   });
   private sweep: Sweep | undefined;
-  private asked = 0;
+  private run = new AbortController();
 
   cancel(): void {
-    this.asked++;
+    this.run.abort();
     this.running.set(false);
   }
 
@@ -50,10 +50,11 @@ export class Sweeper implements OnDestroy {
   }
 
   async start(): Promise<void> {
-    const mine = ++this.asked;
+    this.run.abort();
+    const { signal: over } = (this.run = new AbortController());
     this.running.set(true);
     const loaded = await latePiece(this.session.notices, () => this.load());
-    if (mine !== this.asked) return;
+    if (over.aborted) return;
     const [site, page] = [this.session.site(), this.session.page()];
     if (!loaded || !site || !page) return this.running.set(false);
     const { Sweep, sweepOrder, hiddenLeaf, sliceOf } = loaded;
@@ -77,10 +78,10 @@ export class Sweeper implements OnDestroy {
       });
     try {
       await Promise.race([leaf.painter.document.fonts.ready, new Promise((go) => setTimeout(go, 1000))]);
-      if (await this.eachBetweenFrames(order, measure, () => tell(false), mine)) tell(true);
+      if (await this.eachBetweenFrames(order, measure, () => tell(false), over)) tell(true);
     } finally {
       leaf.remove();
-      if (mine === this.asked) this.running.set(false);
+      if (!over.aborted) this.running.set(false);
     }
   }
 
@@ -102,16 +103,16 @@ export class Sweeper implements OnDestroy {
     widths: readonly number[],
     measure: (width: number) => void,
     tell: () => void,
-    mine: number,
+    over: AbortSignal,
   ): Promise<boolean> {
     let at = 0;
     let told = 0;
     while (at < widths.length) {
       await new Promise((go) => requestAnimationFrame(() => setTimeout(go)));
-      if (mine !== this.asked) return false;
+      if (over.aborted) return false;
       const begun = performance.now();
       do measure(widths[at++]!);
-      while (at < widths.length && performance.now() - begun < turn);
+      while (at < widths.length && performance.now() - begun < longest);
       if (performance.now() - told > 400) {
         told = performance.now();
         tell();

@@ -57,7 +57,7 @@ export class Spread implements OnDestroy {
   }
 
   /** Lays a screen on its side; the leaf of the breakpoint that decides at that width shows it. */
-  protected turn(breakpoint: Breakpoint, isAnySize: boolean): void {
+  protected layOnSide(breakpoint: Breakpoint, isAnySize: boolean): void {
     this.spread.anySize.set(
       isAnySize ? undefined : { width: breakpoint.preview.height, height: breakpoint.preview.width },
     );

@@ -137,11 +137,11 @@ export class WidthRuler {
     const way = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1 }[event.key];
     if (way === undefined || event.altKey) return;
     event.preventDefault();
-    const now =
+    const width =
       this.width() ??
       this.spread.leaves().find((one) => one.breakpoint.id === this.selection.active())?.breakpoint.preview.width ??
       sweptFrom;
-    this.spread.anySize.set({ width: Math.min(Math.max(now + way * (event.shiftKey ? 10 : 1), sweptFrom), sweptTo) });
+    this.spread.anySize.set({ width: Math.min(Math.max(width + way * (event.shiftKey ? 10 : 1), sweptFrom), sweptTo) });
   }
 
   protected measure(): void {

@@ -47,8 +47,8 @@ export class Canvases {
     const here = (): Canvas => compileCanvas(site, page, addresses);
     if (!this.isLarge(page)) return this.wholes.of([site, page], keyOf(addresses), () => of(here()));
     const compiled = this.wholes.of([site, page], keyOf(addresses), () => {
-      const asked = this.worker.compile(site, page, addresses);
-      return defer(() => from(asked)).pipe(catchError(() => of(here())));
+      const compiled = this.worker.compile(site, page, addresses);
+      return defer(() => from(compiled)).pipe(catchError(() => of(here())));
     });
     const turns = range(0, turn).pipe(concatMap(painted), toArray());
     return compiled.pipe(switchMap((canvas) => turns.pipe(switchMap(() => of(canvas)))));

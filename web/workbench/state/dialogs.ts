@@ -1,5 +1,6 @@
 import { inject, Injectable, Injector, type OnDestroy, type Type } from '@angular/core';
 import { firstValueFrom } from 'rxjs';
+import * as z from 'zod';
 import type { DialogService, DynamicDialogRef } from 'primeng/dynamicdialog';
 import type { OwnValue } from '@core/document/commands/overrides';
 import type { AnyEdit } from '@core/document/edits/site-edit';
@@ -39,12 +40,8 @@ export interface LinkAsked {
 }
 
 /** What was chosen: where it leads, and the words where they were asked for; `to` is empty where the link is to go. */
-export interface LinkChosen {
-  readonly to: string;
-  readonly newTab: boolean;
-  readonly label: string;
-  readonly words: string;
-}
+export const LinkChosen = z.object({ to: z.string(), newTab: z.boolean(), label: z.string(), words: z.string() });
+export type LinkChosen = z.infer<typeof LinkChosen>;
 
 interface Dialog {
   readonly header: string;
@@ -174,17 +171,17 @@ export class Dialogs implements OnDestroy {
     if (this.opened.has(name)) return undefined;
     this.opened.set(name, undefined);
     try {
-      const shown = await this.show(name, data);
-      if (!shown) return undefined;
-      this.opened.set(name, shown);
-      return await firstValueFrom(shown.onClose, { defaultValue: undefined });
+      const opening = await this.show(name, data);
+      if (!opening) return undefined;
+      this.opened.set(name, opening);
+      return await firstValueFrom(opening.onClose, { defaultValue: undefined });
     } finally {
       this.opened.delete(name);
     }
   }
 
   ngOnDestroy(): void {
-    for (const shown of this.opened.values()) shown?.destroy();
+    for (const opening of this.opened.values()) opening?.destroy();
   }
 
   /** The library's service, loaded with the first dialog; it hands each dialog the stores of this workbench. */
@@ -198,7 +195,7 @@ export class Dialogs implements OnDestroy {
     const loaded = await latePiece(this.session.notices, () => Promise.all([dialog.load(), this.serviceLoaded()]));
     if (!loaded) return undefined;
     const [content, service] = loaded;
-    const shown = service.open(content, {
+    const opening = service.open(content, {
       header: data && 'title' in data ? String(data.title) : dialog.header,
       width: dialog.width,
       ...(dialog.height !== undefined && { height: dialog.height }),
@@ -211,6 +208,6 @@ export class Dialogs implements OnDestroy {
       focusOnShow: false, // what is in it takes the focus: DialogFocus
       duplicate: true, // the last one may still be fading out
     });
-    return shown ?? undefined;
+    return opening ?? undefined;
   }
 }

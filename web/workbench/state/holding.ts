@@ -23,7 +23,7 @@ export class Holding {
   private readonly session = inject(PageSession);
   private readonly selection = inject(Selection);
 
-  private readonly asked = linkedSignal<string | undefined, Holder>({
+  private readonly chosen = linkedSignal<string | undefined, Holder>({
     source: this.selection.id,
     computation: () => thePart,
   });
@@ -37,7 +37,7 @@ export class Holding {
   });
   readonly holder = computed<Holder>(
     // a class may have been taken off
-    () => this.choices().find(({ holder }) => sameHolder(holder, this.asked()))?.holder ?? thePart,
+    () => this.choices().find(({ holder }) => sameHolder(holder, this.chosen()))?.holder ?? thePart,
     { equal: sameHolder },
   );
   /** The holder, where it is not the part itself. */
@@ -56,7 +56,7 @@ export class Holding {
   );
 
   choose(holder: Holder): void {
-    this.asked.set(holder);
+    this.chosen.set(holder);
   }
 
   /** What a holder of the site sets. */

@@ -21,16 +21,16 @@ export interface ReachedPage {
 export class SiteReach {
   private readonly session = inject(PageSession);
   private readonly api = inject(Api);
-  private readonly asked = new Subject<string>();
+  private readonly requests = new Subject<string>();
   private readonly pages = toSignal<ReachedPages['pages'] | undefined>(
-    this.asked.pipe(switchMap((site) => this.api.reach(site).pipe(catchError(() => of(undefined))))),
+    this.requests.pipe(switchMap((site) => this.api.reach(site).pipe(catchError(() => of(undefined))))),
   );
   private readonly sections = computed(() => reachOfSections(this.session.site() ?? {}));
 
   /** Asks anew. */
   look(): void {
     const site = this.session.site();
-    if (site) this.asked.next(site.id);
+    if (site) this.requests.next(site.id);
   }
 
   /** The other pages a class, an element style or a token reaches; undefined while it is not known. */

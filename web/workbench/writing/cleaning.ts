@@ -49,16 +49,16 @@ const listLevel = (element: Element): number =>
 function gatherLists(body: HTMLElement): void {
   for (const first of [...body.querySelectorAll<HTMLElement>('p')]) {
     if (listLevel(first) === 0 || !first.isConnected) continue;
-    const run: HTMLElement[] = [];
-    for (let at: Element | null = first; at && listLevel(at) > 0; at = at.nextElementSibling)
-      run.push(at as HTMLElement); // a paragraph
+    const run: Element[] = [];
+    for (let at: Element | null = first; at?.matches('p') && listLevel(at) > 0; at = at.nextElementSibling)
+      run.push(at);
     const list = listOf(run, first.ownerDocument);
     first.before(list);
     for (const one of run) one.remove();
   }
 }
 
-function listOf(run: readonly HTMLElement[], document: Document): HTMLElement {
+function listOf(run: readonly Element[], document: Document): HTMLElement {
   const levels: { readonly list: HTMLElement; readonly level: number }[] = [];
   for (const one of run) {
     const level = listLevel(one);

@@ -3,7 +3,7 @@ import { someBlocks, someWords } from '@core/document/text/testing/some-text';
 import type { Block, Words } from '@core/document/text/running-text';
 import type { WrittenBlock } from '@core/document/text/changed-blocks';
 import { frameWith, type TestFrame } from '../../testing/frame';
-import { RichText } from './rich-text';
+import { RichText, type Writing } from './rich-text';
 
 describe('The editor of a text', () => {
   let frame: TestFrame;
@@ -20,9 +20,11 @@ describe('The editor of a text', () => {
     text = undefined;
     frame.remove();
   });
-  const editing = (content: readonly WrittenBlock[] | Words, form: 'words' | 'blocks' = 'blocks'): RichText => {
+  const editing = (blocks: readonly WrittenBlock[]): RichText => opened({ form: 'blocks', blocks });
+  const editingLine = (words: Words): RichText => opened({ form: 'words', words });
+  const opened = (writing: Writing): RichText => {
     text?.destroy();
-    text = new RichText(form, content, (id) => id, {
+    text = new RichText(writing, (id) => id, {
       changed: () => changes++,
       moved: () => undefined,
       dropped: (what) => dropped.push(...what),
@@ -41,7 +43,7 @@ describe('The editor of a text', () => {
   };
 
   /** Joined as a text joins them: what is the same side by side is one phrase. */
-  const joined = (words: Words): string => JSON.stringify(editing(words, 'words').words());
+  const joined = (words: Words): string => JSON.stringify(editingLine(words).words());
 
   it('gives back what it was given, whatever it is (ProseMirror’s own round trip), and lines as lines', () => {
     fc.assert(
@@ -56,7 +58,7 @@ describe('The editor of a text', () => {
     );
     fc.assert(
       fc.property(someWords, (words) => {
-        const once = editing(words, 'words').words();
+        const once = editingLine(words).words();
         expect(joined(once)).toBe(JSON.stringify(once));
       }),
       { numRuns: 60 },
@@ -64,13 +66,13 @@ describe('The editor of a text', () => {
   });
 
   it('keeps plain words plain, and phrases as they are', () => {
-    expect(editing('One\ntwo', 'words').words()).toBe('One\ntwo');
+    expect(editingLine('One\ntwo').words()).toBe('One\ntwo');
     const words: Words = [
       'We ',
       { text: 'sail', as: ['strong', 'em'], lang: 'fr' },
       { text: 'now', link: { to: 'page:fares', newTab: true } },
     ];
-    expect(editing(words, 'words').words()).toEqual(words);
+    expect(editingLine(words).words()).toEqual(words);
     expect(blocksOf(editing(written([p('One'), { tag: 'pre', says: 'a\n  b' }])))).toEqual([
       p('One'),
       { tag: 'pre', says: 'a\n  b' },

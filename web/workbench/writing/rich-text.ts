@@ -25,6 +25,12 @@ export interface LinkAttributes {
   readonly label: string;
 }
 
+const linkAttributes = ({ to, newTab, label }: Readonly<Record<string, unknown>>): LinkAttributes => ({
+  to: String(to ?? ''),
+  newTab: newTab === true,
+  label: String(label ?? ''),
+});
+
 /** What stands at the selection. */
 export interface AtSelection {
   readonly marks: ReadonlySet<string>;
@@ -41,23 +47,25 @@ const tagOfNode = (node: Node): string =>
     node.type.name
   ] ?? (node.type.name === 'heading' ? `h${String(node.attrs['level'])}` : node.type.name);
 
+/** What is written to begin with, and in which form. */
+export type Writing =
+  | { readonly form: 'words'; readonly words: Words }
+  | { readonly form: 'blocks'; readonly blocks: readonly WrittenBlock[] };
+
 /** The editor of one text, mounted in the element of a leaf. */
 export class RichText {
   private readonly editor: Editor;
   private quiet = false;
+  readonly form: Form;
 
-  constructor(
-    readonly form: Form,
-    content: readonly WrittenBlock[] | Words,
-    classNamed: (id: string) => string | undefined,
-    heard: TextHeard,
-  ) {
+  constructor(written: Writing, classNamed: (id: string) => string | undefined, heard: TextHeard) {
+    const { form } = written;
+    this.form = form;
     this.editor = new Editor({
       element: null,
       injectCSS: false,
       extensions: extensionsFor(form, classNamed),
-      // as the form says
-      content: form === 'words' ? lineOf(content as Words) : documentOf(content as readonly WrittenBlock[]),
+      content: written.form === 'words' ? lineOf(written.words) : documentOf(written.blocks),
       enablePasteRules: false,
       editorProps: {
         handleKeyDown: (_view, event) =>
@@ -213,8 +221,7 @@ export class RichText {
     );
     const blocks = Array.from({ length: $from.depth }, (_, depth) => tagOfNode($from.node($from.depth - depth)));
     const value = (name: string): string => String(this.editor.getAttributes(name)['value'] ?? '');
-    // as the schema says
-    const link = marks.has('link') ? (this.editor.getAttributes('link') as LinkAttributes) : undefined;
+    const link = marks.has('link') ? linkAttributes(this.editor.getAttributes('link')) : undefined;
     return {
       marks,
       blocks,
@@ -237,7 +244,8 @@ export class RichText {
       if (tag === 'blockquote') return chain.toggleBlockquote();
       if (tag === 'pre') return chain.toggleCodeBlock();
       if (tag === 'p' || within) return chain.setParagraph();
-      return chain.setHeading({ level: Number(tag.slice(1)) as 2 }); // the bar offers levels 2 to 6
+      const level = ([2, 3, 4, 5, 6] as const).find((one) => tag === `h${one}`);
+      return level ? chain.setHeading({ level }) : chain;
     });
   }
 

@@ -7,6 +7,7 @@ import { blocksOf, orderOf, withBlocks, type BlockChange } from '@core/document/
 import { changedBlocks, type WrittenBlock } from '@core/document/text/changed-blocks';
 import { merged } from '@core/document/text/merge';
 import type { RunningText, Words } from '@core/document/text/running-text';
+import { isText, runningTextIn, wordsIn } from '@core/document/text/words';
 import type { Box } from '@core/geometry/box';
 import { RichText, type AtSelection, type LinkAttributes } from './rich-text';
 import { written } from '../commands/keys';
@@ -61,8 +62,7 @@ export class RichWriting {
     this.form = form;
     this.known = this.stored() ?? '';
     this.text = new RichText(
-      form,
-      form === 'words' ? (this.known as Words) : asWritten(this.known as RunningText),
+      form === 'words' ? { form, words: wordsIn(this.known) } : { form, blocks: asWritten(runningTextIn(this.known)) },
       (id) => this.className(id),
       {
         changed: () => this.typed(),
@@ -83,7 +83,8 @@ export class RichWriting {
   private stored(): RunningText | Words | undefined {
     const part = this.written.session.page()?.parts[this.part];
     const own = part && Object.hasOwn(part.content, this.from) ? part.content[this.from] : undefined;
-    return own?.[this.key] as RunningText | undefined; // read by the schema of its kind
+    const said = own?.[this.key];
+    return isText(said) ? said : undefined;
   }
 
   private show(): void {
@@ -180,7 +181,7 @@ export class RichWriting {
   }
 
   private storeBlocks(): void {
-    const known = this.known as RunningText; // in this form
+    const known = runningTextIn(this.known);
     const { changes, ids } = changedBlocks(known, this.text.written(), newIdentifier);
     this.text.identify(ids);
     const after = withBlocks(known, changes);
@@ -203,7 +204,7 @@ export class RichWriting {
   }
 
   private edit({ id, placed }: BlockChange): SetField {
-    const field = ['content', this.from, this.key, id] as SetField['field'];
+    const field: SetField['field'] = ['content', this.from, this.key, id];
     return { do: 'set', part: this.part, field, ...(placed && { value: asValue(placed) }) };
   }
 
@@ -230,8 +231,8 @@ export class RichWriting {
     if (now === undefined) return this.end();
     if (same(now, this.known)) return;
     if (this.form === 'words') {
-      if (same(this.text.words(), this.known)) this.text.setWords(now as Words); // in this form
-    } else this.text.replace(merged(this.known as RunningText, this.text.written(), now as RunningText)); // in this form
+      if (same(this.text.words(), this.known)) this.text.setWords(wordsIn(now));
+    } else this.text.replace(merged(runningTextIn(this.known), this.text.written(), runningTextIn(now)));
     this.known = now;
     this.reshape();
     this.look();
@@ -293,8 +294,8 @@ export class RichWriting {
 
   /** What stands at the selection, once the editor has read what the browser shows as selected. */
   async atLast(): Promise<AtSelection> {
-    const shown = this.leaf.painter.document.getSelection();
-    for (let tries = 0; tries < 10 && shown && shown.isCollapsed !== this.text.at().empty; tries++)
+    const selected = this.leaf.painter.document.getSelection();
+    for (let tries = 0; tries < 10 && selected && selected.isCollapsed !== this.text.at().empty; tries++)
       await new Promise((go) => setTimeout(go, 20));
     return this.text.at();
   }

@@ -61,8 +61,8 @@ const valued = (
           ]
         : [],
     renderHTML: ({ HTMLAttributes, mark }) => {
-      const { value: _value, ...others } = HTMLAttributes as Record<string, string>; // as addAttributes says
-      return ['span', mergeAttributes(others, render(String(mark.attrs['value']))), 0];
+      const others = Object.entries(HTMLAttributes).filter(([key]) => key !== 'value');
+      return ['span', mergeAttributes(Object.fromEntries(others), render(String(mark.attrs['value']))), 0];
     },
   });
 

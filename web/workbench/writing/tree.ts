@@ -1,5 +1,12 @@
 import type { JSONContent } from '@tiptap/core';
-import { phraseTags, type Block, type Phrase, type PhraseTag, type Words } from '@core/document/text/running-text';
+import {
+  headingTags,
+  phraseTags,
+  type Block,
+  type Phrase,
+  type PhraseTag,
+  type Words,
+} from '@core/document/text/running-text';
 import type { WrittenBlock } from '@core/document/text/changed-blocks';
 
 /** The editor's names for what HTML names shorter. */
@@ -119,6 +126,9 @@ export function wordsOf(nodes: readonly JSONContent[] = []): Words {
   return out.length === 1 && typeof out[0] === 'string' ? out[0] : out;
 }
 
+const titleTag = (level: unknown): (typeof headingTags)[number] =>
+  headingTags.find((tag) => tag === `h${String(level)}`) ?? 'h2';
+
 /** A node of the editor as a block; undefined where a text has no such. */
 function blockOf(node: JSONContent): Block | undefined {
   const held = (of: JSONContent): Block[] => (of.content ?? []).flatMap((one) => blockOf(one) ?? []);
@@ -126,8 +136,7 @@ function blockOf(node: JSONContent): Block | undefined {
     case 'paragraph':
       return { tag: 'p', says: wordsOf(node.content) };
     case 'heading':
-      // the schema knows levels 2 to 6
-      return { tag: `h${Number(node.attrs?.['level'] ?? 2)}` as 'h2', says: wordsOf(node.content) };
+      return { tag: titleTag(node.attrs?.['level']), says: wordsOf(node.content) };
     case 'codeBlock':
       return { tag: 'pre', says: (node.content ?? []).map((one) => one.text ?? '').join('') };
     case 'bulletList':

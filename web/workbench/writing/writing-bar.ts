@@ -153,9 +153,9 @@ export class WritingBar {
   }
 
   protected become(tag: string): void {
-    const now = this.block();
-    if (tag === 'p' && ['ul', 'ol', 'blockquote', 'pre'].includes(now)) this.writing().become(now);
-    else if (tag !== now) this.writing().become(tag);
+    const current = this.block();
+    if (tag === 'p' && ['ul', 'ol', 'blockquote', 'pre'].includes(current)) this.writing().become(current);
+    else if (tag !== current) this.writing().become(tag);
     else this.writing().focus();
   }
 
@@ -163,9 +163,9 @@ export class WritingBar {
   protected async link(): Promise<void> {
     const writing = this.writing();
     const at = await writing.atLast();
-    const asked = await this.linking.ask({ link: at.link, asksForWords: at.empty && !at.link });
-    if (asked) {
-      const { to, newTab, label, words } = asked;
+    const answer = await this.linking.ask({ link: at.link, asksForWords: at.empty && !at.link });
+    if (answer) {
+      const { to, newTab, label, words } = answer;
       writing.link(to === '' ? undefined : { to, newTab, label }, words);
     } else writing.focus();
   }
@@ -193,10 +193,10 @@ export class WritingBar {
     }
     const step = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
     const stops = this.stops();
-    const now = stops.findIndex((one) => one === document.activeElement);
-    if (step === 0 || now === -1) return;
+    const current = stops.findIndex((one) => one === document.activeElement);
+    if (step === 0 || current === -1) return;
     event.preventDefault();
-    stops[(now + step + stops.length) % stops.length]!.focus();
+    stops[(current + step + stops.length) % stops.length]!.focus();
   }
 
   private stops(): HTMLElement[] {

@@ -1,7 +1,8 @@
 import { counterparts, tokensOfLook, valueOfLook, valuesOfLook } from '../../../style/tokens/look-tokens';
 import { inOrderOfNaming, keptToken, tokenOf, tokensOf } from '../../../style/tokens/tokens';
 import { checkValue } from '../../../style/value';
-import type { SiteEdit } from '../../edits/site-edit';
+import { valueOf } from '../../edits/edit';
+import { SiteField, type SiteEdit } from '../../edits/site-edit';
 import { withLeaf } from '../../edits/tree-leaf';
 import { newIdentifier } from '../../identifier';
 import { leaves } from '../../leaves';
@@ -151,11 +152,17 @@ const styleOfLook = (site: Site, look: Dress, ids: ReadonlyMap<string, string>, 
 
 /** The edits that make one style of the site another; what stands at breakpoints that went stays. */
 const styleEdits = (site: Site, place: readonly string[], was: StyleMap, is: StyleMap): SiteEdit[] =>
-  leaves(was, is).flatMap(({ path, is: value }) =>
-    path.length === 3 && site.breakpoints.some((one) => one.id === path[0]) && canBe(site, path[2]!, value)
-      ? // a place of a style
-        [{ do: 'set', on, field: [...place, ...path], ...(value !== undefined && { value }) } as SiteEdit]
-      : [],
+  leavesFor(site, was, is).map(({ path, is: value }) => ({
+    ...{ do: 'set', on },
+    field: SiteField.parse([...place, ...path]),
+    ...valueOf(value),
+  }));
+
+/** What differs between two styles, at places the site has and as values it can have. */
+const leavesFor = (site: Site, was: StyleMap, is: StyleMap): ReturnType<typeof leaves> =>
+  leaves(was, is).filter(
+    ({ path, is: value }) =>
+      path.length === 3 && site.breakpoints.some((one) => one.id === path[0]) && canBe(site, path[2]!, value),
   );
 
 const canBe = (site: Site, property: string, value: unknown): boolean =>
@@ -163,11 +170,7 @@ const canBe = (site: Site, property: string, value: unknown): boolean =>
 
 /** A style without what the site cannot have. */
 const allowed = (site: Site, style: StyleMap): StyleMap =>
-  styleEdits(site, [], {}, style).reduce<StyleMap>(
-    // a style stays one
-    (made, edit) => (edit.do === 'set' ? (withLeaf(made, edit.field, edit.value) as StyleMap) : made),
-    {},
-  );
+  leavesFor(site, {}, style).reduce<StyleMap>((made, { path, is }) => withLeaf(made, path, is), {});
 
 /** Each class of the look as it says, by its id or else its name; those that have gone come back. */
 function classEdits(site: Site, look: Dress, said: (style: StyleMap) => StyleMap): SiteEdit[] {

@@ -43,23 +43,25 @@ function inOrder(tokens: readonly FileToken[]): FileToken[] {
  * breakpoints the site does not have is left out.
  */
 export function takeTokens(site: Site, tokens: readonly FileToken[]): Taken {
-  let now = site;
+  let current = site;
   const edits: SiteEdit[] = [];
   const taken = { made: [] as string[], changed: [] as string[], same: [] as string[] };
   const refused: { name: string; why: string }[] = [];
   const base = baseOf(site.breakpoints).id;
   for (const { name, kind, value, values } of inOrder(tokens)) {
     const here = Object.entries(values).filter(([at]) => at !== base && site.breakpoints.some((one) => one.id === at));
-    const said = Object.fromEntries([[base, value], ...here].map(([at, css]) => [at, storedValue(now, css!)]));
-    const old = tokensOf(now).find((one) => one.name === name);
+    const said = Object.fromEntries([[base, value], ...here].map(([at, css]) => [at, storedValue(current, css!)]));
+    const old = tokensOf(current).find((one) => one.name === name);
     try {
-      const next = old ? [tokenSet(now, old.id, { name, kind, values: said })] : newToken(now, name, kind, said).edits;
-      const after = next.reduce((at, edit) => applyToSite(at, edit).site, now);
-      if (old && JSON.stringify(after.tokens[old.id]) === JSON.stringify(now.tokens[old.id])) taken.same.push(name);
+      const next = old
+        ? [tokenSet(current, old.id, { name, kind, values: said })]
+        : newToken(current, name, kind, said).edits;
+      const after = next.reduce((at, edit) => applyToSite(at, edit).site, current);
+      if (old && JSON.stringify(after.tokens[old.id]) === JSON.stringify(current.tokens[old.id])) taken.same.push(name);
       else {
         edits.push(...next);
         taken[old ? 'changed' : 'made'].push(name);
-        now = after;
+        current = after;
       }
     } catch (error) {
       if (!(error instanceof Problem)) throw error;

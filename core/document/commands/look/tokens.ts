@@ -3,7 +3,7 @@ import type { SiteHolder } from '../../../style/holder';
 import { kindFor } from '../../../style/tokens/token-kind';
 import { keptToken, tokenOf, tokensOf } from '../../../style/tokens/tokens';
 import { baseOf, outwards } from '../../breakpoint';
-import type { AnyEdit, SiteEdit } from '../../edits/site-edit';
+import type { AnyEdit, SiteEdit, SiteField } from '../../edits/site-edit';
 import type { Page } from '../../page';
 import { Problem } from '../../problem';
 import type { Site } from '../../site';
@@ -53,17 +53,14 @@ export function newToken(
   return { id, edits: [tokenSet(site, id, { name, kind, values: { ...values } })] };
 }
 
-type Field = readonly ['name' | 'kind' | 'gone'] | readonly ['values', string];
+type TokenField = readonly ['name' | 'kind' | 'gone'] | readonly ['values', string];
 
 /** Sets one thing of a token, or takes it back. @throws Problem where it has gone */
-function setOf(site: Site, id: string, field: Field, value?: string | true): SiteEdit {
+function setOf(site: Site, id: string, field: TokenField, value?: string | true): SiteEdit {
   if (!Object.hasOwn(site.tokens, id) || tokenOf(site, id)?.gone === true)
     throw new Problem('This token has been deleted.', { field: `tokens.${id}` });
-  return {
-    ...{ do: 'set', on: 'site' },
-    field: ['tokens', id, ...field],
-    ...(value !== undefined && { value }),
-  } as SiteEdit; // a field of a token
+  const path: SiteField = field[0] === 'values' ? ['tokens', id, ...field] : ['tokens', id, field[0]];
+  return { do: 'set', on: 'site', field: path, ...(value !== undefined && { value }) };
 }
 
 /** Gives a token another name, everywhere at once: values name its id. @throws Problem where the name cannot be */
@@ -135,13 +132,19 @@ export const valueEdit = ({ of, ...at }: SetValue, value: string | undefined): A
     ? styleEdit(of.id, at.breakpoint, at.state, at.property, value)
     : holderEdit(of, { ...at, value });
 
+/** Places that are some. @throws Problem where there are none, as after somebody else's edit */
+function atLeastOne([first, ...others]: readonly SetValue[]): [SetValue, ...SetValue[]] {
+  if (!first) throw new Problem('Nothing is set here any more.');
+  return [first, ...others];
+}
+
 /** A new token with the value these places say, and each of them names it. @throws Problem where the name cannot be */
 export function tokenFrom(
   site: Site,
   name: string,
   places: readonly SetValue[],
 ): { readonly id: string; readonly edits: AnyEdit[] } {
-  const [{ property, value }] = places as readonly [SetValue, ...SetValue[]]; // there is one at least
+  const [{ property, value }] = atLeastOne(places);
   const made = newToken(site, name, kindFor(property, value), { [baseOf(site.breakpoints).id]: value });
   return { id: made.id, edits: [...made.edits, ...places.map((one) => valueEdit(one, `var(--${made.id})`))] };
 }
@@ -171,7 +174,7 @@ export function tokenAlong(
   name: string,
   along: readonly SetValue[],
 ): { readonly id: string; readonly edits: AnyEdit[] } {
-  const [first, ...others] = along as readonly [SetValue, ...SetValue[]]; // there is one at least
+  const [first, ...others] = atLeastOne(along);
   const base = baseOf(site.breakpoints).id;
   const below =
     first.breakpoint !== base && first.of.holds === 'part'

@@ -59,15 +59,16 @@ export const blockEdits: fc.Arbitrary<(blocks: readonly WrittenBlock[]) => Writt
     maxLength: 4,
   })
   .map((steps) => (blocks) => {
-    const now = [...blocks];
+    const blocksNow = [...blocks];
     for (const [what, from, to, block] of steps) {
-      const at = now.length === 0 ? 0 : from % now.length;
-      if (what === 'add' || now.length === 0) now.splice(to % (now.length + 1), 0, { id: undefined, block });
-      else if (what === 'remove') now.splice(at, 1);
-      else if (what === 'move') now.splice(to % now.length, 0, ...now.splice(at, 1));
-      else if (what === 'change') now[at] = { id: now[at]!.id, block };
+      const at = blocksNow.length === 0 ? 0 : from % blocksNow.length;
+      if (what === 'add' || blocksNow.length === 0)
+        blocksNow.splice(to % (blocksNow.length + 1), 0, { id: undefined, block });
+      else if (what === 'remove') blocksNow.splice(at, 1);
+      else if (what === 'move') blocksNow.splice(to % blocksNow.length, 0, ...blocksNow.splice(at, 1));
+      else if (what === 'change') blocksNow[at] = { id: blocksNow[at]!.id, block };
       // an editor that splits a paragraph leaves both with its id
-      else now.splice(at + 1, 0, { id: now[at]!.id, block });
+      else blocksNow.splice(at + 1, 0, { id: blocksNow[at]!.id, block });
     }
-    return now;
+    return blocksNow;
   });

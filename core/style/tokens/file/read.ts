@@ -103,14 +103,14 @@ class Names {
   private readonly taken = new Set<string>();
 
   constructor(found: readonly Found[]) {
-    for (const { path } of found) this.names.set(path.join('.'), this.free(nameOf(path)));
+    for (const { path } of found) this.names.set(path.join('.'), this.unused(nameOf(path)));
   }
 
-  free(name: string): string {
-    let free = name;
-    for (let count = 2; this.taken.has(free); count++) free = `${name.slice(0, 40 - `-${count}`.length)}-${count}`;
-    this.taken.add(free);
-    return free;
+  unused(name: string): string {
+    let unused = name;
+    for (let count = 2; this.taken.has(unused); count++) unused = `${name.slice(0, 40 - `-${count}`.length)}-${count}`;
+    this.taken.add(unused);
+    return unused;
   }
 
   of(path: readonly string[]): string {
@@ -215,6 +215,8 @@ interface Said {
   readonly said: Extension;
 }
 
+const isFileType = (type: unknown): type is FileType => typeof type === 'string' && Object.hasOwn(cssOf, type);
+
 function tokensFrom(
   names: Names,
   { path }: Found,
@@ -223,21 +225,21 @@ function tokensFrom(
   const name = path.join('.');
   if (type === 'typography' && isGroup(value)) {
     const pieces = Object.entries(inTypography).flatMap(([key, of]) =>
-      key in value ? [one(names.free(nameOf([...path, dashed(key)])), `${name} ${key}`, of, value[key], {})] : [],
+      key in value ? [one(names.unused(nameOf([...path, dashed(key)])), `${name} ${key}`, of, value[key], {})] : [],
     );
     return {
       tokens: pieces.flatMap((each) => each.token ?? []),
       leftOut: pieces.flatMap((each) => each.leftOut ?? []),
     };
   }
-  if (typeof type !== 'string' || !Object.hasOwn(cssOf, type)) {
+  if (!isFileType(type)) {
     const why =
       type === undefined
         ? 'It has no “$type”, and names no token that has one.'
         : `Tokens of the type “${String(type)}” aren’t known here.`;
     return { tokens: [], leftOut: [{ name, why }] };
   }
-  const made = one(names.of(path), name, type as FileType, value, said); // cssOf has it
+  const made = one(names.of(path), name, type, value, said);
   return { tokens: made.token ? [made.token] : [], leftOut: made.leftOut ? [made.leftOut] : [] };
 }
 

@@ -150,8 +150,8 @@ function colourValue(css: string): unknown {
   const [colorSpace, keys] = mode;
   const inPercent = colorSpace === 'hsl' || colorSpace === 'hwb';
   const components = keys.map((key, at) => {
-    const one = (read as unknown as Record<string, number | undefined>)[key]; // its mode says which it has
-    return one === undefined ? 'none' : rounded(inPercent && at > 0 ? one * 100 : one);
+    const one: unknown = Reflect.get(read, key);
+    return typeof one !== 'number' ? 'none' : rounded(inPercent && at > 0 ? one * 100 : one);
   });
   const alpha = read.alpha === undefined || read.alpha === 1 ? {} : { alpha: rounded(read.alpha) };
   return { colorSpace, components, ...alpha, ...(colorSpace === 'srgb' && { hex: formatHex(read) }) };

@@ -84,10 +84,10 @@ export class WouldChangeDialog {
     return pair ? pair.parts.slice(0, mostNamed).map((id) => inWords(pair.before.page.parts[id]!)) : [];
   });
 
-  private readonly asked = new Subject<Asked>();
+  private readonly questions = new Subject<Asked>();
   /** The other pages; null while they are measured, undefined where the server cannot be reached. */
   protected readonly others = toSignal<WouldChange['pages'] | undefined | null, null>(
-    this.asked.pipe(
+    this.questions.pipe(
       debounceTime(150),
       switchMap(({ page, edits }) => this.api.wouldChange(page, edits).pipe(catchError(() => of(undefined)))),
     ),
@@ -129,7 +129,7 @@ export class WouldChangeDialog {
   constructor() {
     effect(() => {
       const [seen, page] = [this.foreseen(), this.session.page()?.id];
-      if (seen && page !== undefined) untracked(() => this.asked.next({ page, edits: seen.after.edits }));
+      if (seen && page !== undefined) untracked(() => this.questions.next({ page, edits: seen.after.edits }));
     });
   }
 

@@ -28,8 +28,8 @@ const sides: readonly Edge[] = ['top', 'right', 'bottom', 'left'];
 
 /** A grip on the edge of a box, or beside it where the box is so small that its grips would cover it. */
 function gripBox({ left, top, width, height }: Box, grip: Grip, size: number): Box {
-  // one each
-  const [outX, outY] = [width, height].map((extent) => (extent < 3 * size ? size / 2 : 0)) as [number, number];
+  const out = (extent: number): number => (extent < 3 * size ? size / 2 : 0);
+  const [outX, outY] = [out(width), out(height)];
   const x = grip.includes('left') ? left - outX : grip.includes('right') ? left + width + outX : left + width / 2;
   const y = grip.includes('top') ? top - outY : grip.includes('bottom') ? top + height + outY : top + height / 2;
   return { left: x - size / 2, top: y - size / 2, width: size, height: size };
@@ -173,12 +173,12 @@ export function handlesOf(
   else if (group === 'flow') list.push(...lines(part, least, false));
   if (of === 'column' && parent) list.push(...lines(parent, least, true));
   if (group === 'edge') return list;
-  const shown =
+  const placed =
     of === 'column'
       ? grips.filter((grip) => grip === 'top' || grip === 'bottom')
       : of === 'section' && part.style.position !== 'fixed'
         ? grips.filter((grip) => grip === 'bottom')
         : grips;
-  list.push(...shown.map((grip): Handle => ({ kind: 'grip', grip, box: gripBox(part.box, grip, 9 / scale) })));
+  list.push(...placed.map((grip): Handle => ({ kind: 'grip', grip, box: gripBox(part.box, grip, 9 / scale) })));
   return list;
 }

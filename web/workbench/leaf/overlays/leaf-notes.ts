@@ -208,19 +208,19 @@ export class LeafNotes {
 
   /** What the selection's overflow hides, and by how much; or what the box around it hides of the selection. */
   private cut(page: MeasuredPage, part: Measured): Note[] {
-    const reach = hiddenReach(page, part.id);
-    if (!reach) return [];
+    const hidden = hiddenReach(page, part.id);
+    if (!hidden) return [];
     const port = paddingBox(part);
     const out = cutOff(page, part.id);
     const scrolls = /auto|scroll/.test(part.style['overflow-y'] + part.style['overflow-x']);
     const by = [
-      right(reach) - right(port) > 1 ? `${Math.round(part.scroll.width - port.width)} px to the side` : '',
-      bottom(reach) - bottom(port) > 1 ? `${Math.round(part.scroll.height - port.height)} px below` : '',
+      right(hidden) - right(port) > 1 ? `${Math.round(part.scroll.width - port.width)} px to the side` : '',
+      bottom(hidden) - bottom(port) > 1 ? `${Math.round(part.scroll.height - port.height)} px below` : '',
     ].filter((one) => one !== '');
     return [
       {
         kind: 'cut',
-        box: reach,
+        box: hidden,
         label: `${scrolls ? 'scrolls' : 'cut off'}: ${by.join(', ') || `${out.length} parts`}`,
       },
     ];

@@ -182,9 +182,9 @@ export class PropertyHelp {
     properties.map((property) => styleEdit(part, breakpoint, this.selection.state(), property, value));
 
   constructor() {
-    const asked = inject(Requests).helps;
+    const requests = inject(Requests).helps;
     const destroyed = inject(DestroyRef);
-    afterNextRender(() => asked.pipe(takeUntilDestroyed(destroyed)).subscribe((help) => this.show(help)));
+    afterNextRender(() => requests.pipe(takeUntilDestroyed(destroyed)).subscribe((help) => this.show(help)));
   }
 
   private show({ beside, label, properties }: HelpAsked): void {

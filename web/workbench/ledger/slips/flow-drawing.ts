@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { addColumn, stackColumns, stackGrid } from '@core/document/commands/columns';
-import { sideWays, type SideWay } from '@core/document/kinds/rows-kind';
+import { sidesIn, sideWays, type SideWay } from '@core/document/kinds/rows-kind';
 import { styleEdit } from '@core/document/commands/style';
 import { areaBox, cellsBetween, gridLines, placement } from '@core/geometry/grid-cells';
 import type { Box, GridLines } from '@core/geometry/box';
@@ -103,7 +103,7 @@ export class FlowDrawing {
     const chosen = this.selection.selected();
     const site = this.session.site();
     if (chosen?.part.kind !== 'rows' || !site) return undefined;
-    const sides = chosen.part.content.base['sides'] as Record<string, SideWay>; // the kind's own schema
+    const sides = sidesIn(chosen.part.content.base);
     return sides[this.breakpoint()] ?? site.breakpoints.map((one) => sides[one.id]).find((one) => one !== undefined);
   }
 
@@ -303,9 +303,9 @@ export class FlowDrawing {
     const way = valueOf(event);
     if (chosen)
       this.commands.setContent(chosen.id, 'sides', {
-        ...(chosen.part.content.base['sides'] as Record<string, string>),
+        ...sidesIn(chosen.part.content.base),
         [this.breakpoint()]: way,
-      }); // the kind's own schema
+      });
   }
 
   /** How the free space of the flex box around was shared, for a part in it. */
@@ -325,7 +325,7 @@ export class FlowDrawing {
       parent,
       held.flatMap((id) => page?.parts.get(id) ?? []),
     );
-    const free =
+    const share =
       story &&
       (story.share >= 0
         ? `starts at ${Math.round(story.basis)}, takes ${Math.round(story.share)} of ${Math.round(story.free)} free`
@@ -335,7 +335,8 @@ export class FlowDrawing {
       inside,
       way: across ? '↔' : '↕',
       free:
-        free && `${free}${story.stopped ? `, stopped by its ${story.stopped === 'min' ? 'minimum' : 'maximum'}` : ''}`,
+        share &&
+        `${share}${story.stopped ? `, stopped by its ${story.stopped === 'min' ? 'minimum' : 'maximum'}` : ''}`,
       grow: of('flex-grow'),
       shrink: of('flex-shrink'),
     };

@@ -122,13 +122,13 @@ export class LooksDialog {
 
   /** Shows every page in this look before it is taken. */
   protected apply({ name, look }: Card): void {
-    const asked: FarReaching = {
+    const question: FarReaching = {
       title: `Apply the look “${name}”`,
       apply: 'Apply',
       edits: (site) => applyLook(site, look),
     };
     this.dialog.close();
-    void this.dialogs.open('apply look', asked);
+    void this.dialogs.open('apply look', question);
   }
 
   protected keep({ look }: Card): void {

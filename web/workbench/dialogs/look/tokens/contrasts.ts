@@ -30,10 +30,10 @@ export class Contrasts {
 
   protected readonly breakpoints = computed(() => outwards(this.session.site()?.breakpoints ?? []));
   protected readonly breakpointChoices = computed(() => this.breakpoints().map(({ id, name }) => ({ id, name })));
-  private readonly asked = signal<string | undefined>(undefined);
+  private readonly chosenBreakpoint = signal<string | undefined>(undefined);
   protected readonly breakpoint = computed(() => {
-    const [asked, all] = [this.asked(), this.breakpoints()];
-    return all.find((one) => one.id === asked) ?? all[0];
+    const [chosenBreakpoint, all] = [this.chosenBreakpoint(), this.breakpoints()];
+    return all.find((one) => one.id === chosenBreakpoint) ?? all[0];
   });
   /** Whether any colour differs by breakpoint, so that it matters at which one looks. */
   protected readonly differs = computed(() => {
@@ -69,7 +69,7 @@ export class Contrasts {
   });
 
   protected look(breakpoint: string): void {
-    this.asked.set(breakpoint);
+    this.chosenBreakpoint.set(breakpoint);
   }
 
   /** Gives a colour another value where it is looked at, for all that names it. */

@@ -33,7 +33,7 @@ export class TokenFileTab {
   private readonly opened = signal<Opened | undefined>(undefined);
   protected readonly problem = signal<string | undefined>(undefined);
   protected readonly done = signal<string | undefined>(undefined);
-  private asked = 0;
+  private reading = new AbortController();
 
   protected readonly written = computed(() => {
     const site = this.session.site();
@@ -71,14 +71,14 @@ export class TokenFileTab {
     const file = field.files?.[0];
     field.value = ''; // the same file can be chosen again
     if (!file) return;
-    const mine = ++this.asked;
     this.cancel();
+    const { signal: over } = (this.reading = new AbortController());
     try {
       if (file.size > longestFile) throw new Problem('This file is too large to hold tokens.');
       const text = await file.text();
-      if (mine === this.asked) this.opened.set({ name: file.name, ...readTokenFile(text) });
+      if (!over.aborted) this.opened.set({ name: file.name, ...readTokenFile(text) });
     } catch (error) {
-      if (mine !== this.asked) return;
+      if (over.aborted) return;
       this.problem.set(error instanceof Problem ? error.message : `“${file.name}” cannot be read.`);
     }
   }
@@ -92,6 +92,7 @@ export class TokenFileTab {
   }
 
   protected cancel(): void {
+    this.reading.abort();
     this.opened.set(undefined);
     this.problem.set(undefined);
     this.done.set(undefined);
