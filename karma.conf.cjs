@@ -1,4 +1,4 @@
-const { mkdirSync, writeFileSync } = require('node:fs');
+const { createReadStream, mkdirSync, writeFileSync } = require('node:fs');
 process.env.CHROME_BIN ??= process.env.FOLD_CHROMIUM ?? '/usr/bin/chromium';
 
 /** Leaves the count of passed and failed tests where the test command reads it. */
@@ -42,6 +42,16 @@ function tellBegun(files) {
 }
 tellBegun.$inject = ['config.files'];
 
+/** Serves the typefaces that ship, wherever a page looks for them: what waits for a face does not wait in vain. */
+function faces() {
+  return (request, response, next) => {
+    const [, file, family] = /\/(([a-z0-9-]+)-latin-wght-normal\.woff2)$/.exec(request.url) ?? [];
+    if (!file) return next();
+    response.setHeader('Content-Type', 'font/woff2');
+    createReadStream(require.resolve(`@fontsource-variable/${family}/files/${file}`)).pipe(response);
+  };
+}
+
 module.exports = (config) =>
   config.set({
     frameworks: ['tell-begun', 'jasmine'],
@@ -50,7 +60,9 @@ module.exports = (config) =>
       require('karma-chrome-launcher'),
       require('karma-coverage'),
       { 'reporter:count': ['type', CountReporter], 'framework:tell-begun': ['factory', tellBegun] },
+      { 'middleware:faces': ['factory', faces] },
     ],
+    beforeMiddleware: ['faces'],
     reporters: ['count'],
     browsers: ['Headless'],
     customLaunchers: {

@@ -244,6 +244,6 @@ export class LeafPainter {
     if (html === undefined) return undefined;
     const template = this.document.createElement('template');
     template.innerHTML = html;
-    return template.content.querySelector<HTMLElement>(':scope > *') ?? undefined;
+    return template.content.querySelector<HTMLElement>('*') ?? undefined;
   }
 }

@@ -15,7 +15,11 @@ import { tryWays, type Tried } from './try-ways';
 const addresses = { pictures: '/files/', fonts: '/files/' };
 
 /** Boxes of a page as published, part by part: measured from another compile than the one the attempt used. */
-function publishedBoxes(site: Site, page: Page, screen: { width: number; height: number }): Map<string, number[]> {
+async function publishedBoxes(
+  site: Site,
+  page: Page,
+  screen: { width: number; height: number },
+): Promise<Map<string, number[]>> {
   const frame = document.createElement('iframe');
   frame.style.cssText = `position:absolute;left:0;top:0;border:0;width:${screen.width}px;height:${screen.height}px`;
   document.body.append(frame);
@@ -24,6 +28,8 @@ function publishedBoxes(site: Site, page: Page, screen: { width: number; height:
   inside.open();
   inside.write(html.replace(/<link rel="stylesheet"[^>]*>/, `<style>html{scrollbar-width:none}${css}</style>`));
   inside.close();
+  inside.body.getBoundingClientRect(); // laid out, it asks for its typefaces
+  await inside.fonts.ready;
   const elements = partElements(inside);
   const boxes = new Map(
     subtree(page, page.root).map((id, index) => {
@@ -35,10 +41,10 @@ function publishedBoxes(site: Site, page: Page, screen: { width: number; height:
   return boxes;
 }
 
-function expectNothingMoved(site: Site, before: Page, after: Page, what: string): void {
+async function expectNothingMoved(site: Site, before: Page, after: Page, what: string): Promise<void> {
   for (const { preview, name } of outwards(site.breakpoints)) {
-    const was = publishedBoxes(site, before, preview);
-    const now = publishedBoxes(site, after, preview);
+    const was = await publishedBoxes(site, before, preview);
+    const now = await publishedBoxes(site, after, preview);
     for (const [id, box] of was) {
       const next = now.get(id);
       if (next?.length !== 4 || box.length !== 4) continue;
@@ -81,7 +87,7 @@ describe('Wrap and unwrap', () => {
         continue;
       }
       const after = applyEdits(site, page, way.edits).page;
-      expectNothingMoved(site, page, after, `seed ${seed}, wrapping ${chosen.join()} as ${way.says}`);
+      await expectNothingMoved(site, page, after, `seed ${seed}, wrapping ${chosen.join()} as ${way.says}`);
       for (const one of chosen) expect(partOf(after, one)).toEqual(partOf(page, one));
       exact++;
       if (way !== ways.at(-1)) boxes++;
@@ -89,7 +95,7 @@ describe('Wrap and unwrap', () => {
       const back = waysToUnwrap(site, after, made);
       const undone = first(await tryWays(site, after, back.ways, addresses, new Set([made])));
       if (undone)
-        expectNothingMoved(site, after, applyEdits(site, after, undone.edits).page, `seed ${seed}, unwrapping`);
+        await expectNothingMoved(site, after, applyEdits(site, after, undone.edits).page, `seed ${seed}, unwrapping`);
     }
     expect(exact).toBeGreaterThan(10);
     expect(boxes).toBeGreaterThan(2); // a real box, not only the one without
