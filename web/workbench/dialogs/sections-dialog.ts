@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { DynamicDialogRef } from 'primeng/dynamicdialog';
+import { InputText } from 'primeng/inputtext';
 import { SelectButton } from 'primeng/selectbutton';
 import { DialogFocus } from '../../theme/dialog-focus';
 import { landingBy } from '@core/document/commands/place';
@@ -38,7 +39,7 @@ interface Offer {
 /** Sections to add whole, drawn from the real thing: ready-made ones and those the site keeps. */
 @Component({
   selector: 'fold-sections-dialog',
-  imports: [FormsModule, PageDrawing, SelectButton],
+  imports: [FormsModule, InputText, PageDrawing, SelectButton],
   hostDirectives: [DialogFocus],
   templateUrl: './sections-dialog.html',
   styleUrl: './sections-dialog.css',

@@ -13,6 +13,7 @@ import { Button } from 'primeng/button';
 import { DynamicDialogRef } from 'primeng/dynamicdialog';
 import { InputText } from 'primeng/inputtext';
 import { Select } from 'primeng/select';
+import { TableModule } from 'primeng/table';
 import { TabsModule } from 'primeng/tabs';
 import { outwards } from '@core/document/breakpoint';
 import {
@@ -63,6 +64,8 @@ interface Row {
   readonly id: string;
   readonly name: string;
   readonly kind: TokenKind;
+  /** What a list of its kind is called. */
+  readonly heading: string;
   readonly cells: readonly Cell[];
   readonly used: string;
   readonly isUsed: boolean;
@@ -88,7 +91,19 @@ const headings: Readonly<Record<TokenKind, string>> = {
  */
 @Component({
   selector: 'fold-tokens-dialog',
-  imports: [Button, Contrasts, FormsModule, Hint, InputText, Scales, Select, TabsModule, TokenFileTab, WhereUsed],
+  imports: [
+    Button,
+    Contrasts,
+    FormsModule,
+    Hint,
+    InputText,
+    Scales,
+    Select,
+    TableModule,
+    TabsModule,
+    TokenFileTab,
+    WhereUsed,
+  ],
   hostDirectives: [DialogFocus],
   templateUrl: './tokens-dialog.html',
   styleUrls: ['../link.css', './tokens-dialog.css'],
@@ -116,14 +131,22 @@ export class TokensDialog {
   protected readonly becomesTyped = signal('');
 
   protected readonly breakpoints = computed(() => outwards(this.session.site()?.breakpoints ?? []));
-  protected readonly groups = computed(() => {
+  /** The site's tokens, those of a kind beside each other. */
+  protected readonly rows = computed(() => {
     const site = this.session.site();
     const all = site ? tokensOf(site).map((one) => this.rowOf(site, one)) : [];
-    return tokenKinds
-      .map((kind) => ({ kind, heading: headings[kind], rows: all.filter((row) => row.kind === kind) }))
-      .filter(({ rows }) => rows.length > 0);
+    return tokenKinds.flatMap((kind) => all.filter((row) => row.kind === kind));
   });
-  protected readonly hasColours = computed(() => this.groups().some((one) => one.kind === 'colour'));
+  protected readonly query = signal('');
+  /** Those whose name, kind or value has what is searched for. */
+  protected readonly found = computed(() => {
+    const query = this.query().trim().toLowerCase();
+    return this.rows().filter(({ name, kind, cells }) =>
+      [name, kind, ...cells.map((one) => one.shown)].some((text) => text.toLowerCase().includes(query)),
+    );
+  });
+  protected readonly byId = (_index: number, row: Row): string => row.id;
+  protected readonly hasColours = computed(() => this.rows().some((one) => one.kind === 'colour'));
   /** Why what is typed can be no token; empty where it can, undefined while it is not whole. */
   protected readonly problem = computed(() => {
     const [site, name, value] = [this.session.site(), this.name(), this.value()];
@@ -134,9 +157,7 @@ export class TokensDialog {
   });
   protected readonly shown = computed(() => {
     const [opened, site, page] = [this.opened(), this.session.site(), this.session.page()];
-    const row = this.groups()
-      .flatMap(({ rows }) => rows)
-      .find((one) => one.id === opened?.id);
+    const row = this.rows().find((one) => one.id === opened?.id);
     if (!opened || !row || !site || !page) return undefined;
     const parts = naming(page, row.id).map((id) => ({ id, name: inWords(page.parts[id]!) })); // they were found on it
     return { ...opened, row, parts: parts.slice(0, 40), inSite: this.inSite(site, row.id), pages: this.pages(row.id) };
@@ -166,7 +187,7 @@ export class TokensDialog {
     const inSite = this.inSite(site, id).length;
     const elsewhere = this.pages(id);
     return {
-      ...{ id, name, kind },
+      ...{ id, name, kind, heading: headings[kind] },
       cells: this.breakpoints().map((one) => {
         const said = tokenValue(site, id, one.id) ?? '';
         return {
