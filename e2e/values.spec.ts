@@ -1,4 +1,4 @@
-import { By, Key } from 'selenium-webdriver';
+import { By, Key, type WebElement } from 'selenium-webdriver';
 import { visiting } from './visit';
 
 describe('Values by eye and by name', () => {
@@ -17,25 +17,99 @@ describe('Values by eye and by name', () => {
         ).length > 0,
       `“${words}” was not said`,
     );
-  /** The colour a cell's colour field opens at. */
-  const opensAt = (leaf: string): Promise<string> =>
-    visit.browser.driver.executeScript<string>(
-      `const field = document.querySelector('[aria-label="Pick color at ${leaf}"]'); field.dispatchEvent(new PointerEvent('pointerdown')); return new Promise((go) => setTimeout(() => go(field.value), 100))`,
+  /** The colour that is drawn for a breakpoint, as its slip writes it. */
+  const drawn = async (place: number): Promise<string> =>
+    (await (await slip(place)).findElement(By.css('code'))).getText();
+  const slip = async (place: number): Promise<WebElement> => {
+    const there = async (): Promise<WebElement[]> => visit.browser.driver.findElements(By.css('fold-colour-slip'));
+    await visit.person.until(async () => (await there()).length > place, 'the colour is not drawn');
+    return (await there())[place]!;
+  };
+  const inSlip = async (place: number, css: string): Promise<WebElement> =>
+    (await slip(place)).findElement(By.css(css));
+  const paints = async (colour: string): Promise<void> =>
+    visit.person.until(
+      async () => (await visit.person.computed('wide', 'h1', 'color')) === colour,
+      `the title is not ${colour}`,
     );
 
-  it('a colour field opens at the colour there is, and what is picked keeps its opacity', async () => {
-    await visit.person.clickOn('wide', 'h1');
-    await visit.person.group('Type');
-    await visit.person.setCell('color', 'wide', '#4d6b3c80');
-    await visit.person.until(async () => (await opensAt('Wide')) === '#4d6b3c', 'it opens at another colour');
+  it('a colour is drawn as it is at each breakpoint, mixed by keys, and keeps its opacity and notation', async () => {
+    const { person } = visit;
+    await person.clickOn('wide', 'h1');
+    await person.group('Type');
+    await person.setCell('color', 'wide', '#4d6b3c80');
+    await (await person.find('[data-cell="color@wide"]')).click();
+    await person.find('fold-ledger-cell .field[aria-label="color at Wide"]');
+    await person.chord(Key.ALT, Key.ARROW_DOWN);
+    await person.menuItem('Mix the colour');
+    await person.until(async () => (await drawn(0)) === '#4d6b3c80', 'it is drawn as another colour');
+    expect(await drawn(2)).toBe('#4d6b3c80'); // inherited
+
     await visit.browser.driver.executeScript(
-      `const field = document.querySelector('[aria-label="Pick color at Wide"]'); field.value = '#112233'; field.dispatchEvent(new Event('change'))`,
+      'arguments[0].focus()',
+      await inSlip(0, '[aria-label="Lightness at Wide"]'),
     );
-    await visit.person.until(
-      async () => (await visit.person.computed('wide', 'h1', 'color')) === 'rgba(17, 34, 51, 0.5)',
-      'the picked colour is not half solid',
+    await person.keys(...Array<string>(5).fill(Key.ARROW_RIGHT));
+    await person.until(async () => (await drawn(0)) !== '#4d6b3c80');
+    const lighter = await drawn(0);
+    expect(lighter).toMatch(/^#[0-9a-f]{6}80$/);
+    await person.until(async () => (await drawn(2)) === lighter, 'the phone does not follow');
+    await (await inSlip(0, '[data-notation="hsl"]')).click();
+    await person.until(async () => /^hsl\(.* \/ 0\.50?2?\)$/.test(await drawn(0)), 'it is not written as hsl');
+    await person.saved();
+    await person.keys(Key.ESCAPE);
+    await person.until(
+      async () => (await visit.browser.driver.findElements(By.css('fold-colour-slip'))).length === 0,
+      'Escape does not close it',
     );
-    await visit.person.until(async () => (await opensAt('Phone')) === '#112233', 'an inherited colour is not shown');
+    await person.keys(Key.ESCAPE);
+  });
+
+  it('a colour is taken from the tokens, from a page, and the nearest that can be read is one click away', async () => {
+    const { person } = visit;
+    await person.clickOn('wide', 'h1');
+    await person.group('Type');
+    await visit.browser.driver.executeScript(`document.querySelector('[data-mix="color@wide"]').click()`);
+    await (await inSlip(0, '[data-slip-token="madder"]')).click();
+    await person.until(
+      async () => (await (await person.find('[data-cell="color@wide"]')).getText()).includes('var(--madder)'),
+      'the token is not named',
+    );
+    await person.setCell('color', 'wide', '#f0e8d8'); // pale words on pale paper
+    await person.until(
+      async () => /too little/.test(await (await inSlip(0, '[data-slip-contrast]')).getText()),
+      'that it cannot be read is not said',
+    );
+    await (await inSlip(0, '[data-slip-nearest]')).click();
+    await person.until(
+      async () => /: enough/.test(await (await inSlip(0, '[data-slip-contrast]')).getText()),
+      'the nearest is not enough',
+    );
+
+    const button = await visit.browser.driver.executeScript<{ x: number; y: number; colour: string }>(`
+      const frame = document.querySelector('[data-leaf="wide"] iframe');
+      const [around, scale] = [frame.getBoundingClientRect(), frame.getBoundingClientRect().width / frame.offsetWidth];
+      const found = [...frame.contentDocument.querySelectorAll('a')].find((one) => one.textContent === 'Book a crossing'); const box = found.getBoundingClientRect();
+      return { x: around.left + (box.left + 6) * scale, y: around.top + (box.top + 6) * scale, colour: getComputedStyle(found).backgroundColor };`);
+    await (await inSlip(0, '[data-pick-leaf]')).click();
+    await person.find('.fold-picking');
+    const { x, y } = { x: Math.round(button.x), y: Math.round(button.y) };
+    await visit.browser.driver.actions().move({ x, y }).click().perform();
+    await paints(button.colour);
+    await person.chord(Key.CONTROL, 'z');
+    await person.until(
+      async () => (await person.computed('wide', 'h1', 'color')) !== button.colour,
+      'undo does not take it back',
+    );
+    await (await inSlip(0, '[data-pick-leaf]')).click();
+    await person.find('.fold-picking');
+    await person.keys(Key.ESCAPE);
+    await person.until(
+      async () => (await visit.browser.driver.findElements(By.css('.fold-picking'))).length === 0,
+      'Escape does not end it',
+    );
+    expect((await visit.browser.driver.findElements(By.css('fold-colour-slip'))).length).toBe(3);
+    await visit.browser.driver.executeScript(`document.querySelector('[data-close-slip]').click()`);
   });
 
   it('a typeface that the site does not have is taken and a class made, but not without a word', async () => {

@@ -30,6 +30,7 @@ import { seenEdits } from '@core/document/edits/seen-edits';
 import { pageEvents } from '@core/api/events';
 import type { PageFacts, Stored } from '@core/api/pages';
 import type { Present } from '@core/api/people';
+import { afterPaint } from './after-paint';
 import { Api, failureOf, willNeverFit } from './api';
 import { History, type Step } from './history';
 import { Meeting, overtakenBy, saidOf, withWaiting } from './meeting';
@@ -280,11 +281,11 @@ export class PageSession implements OnDestroy {
       this.shownChanges.next({ before, after: page, edits: onPage, ...(seen && { siteBefore }) });
   }
 
-  /** Puts edits on their way, in as many batches as the server takes them. */
+  /** Puts edits on their way, in as many batches as the server takes them: kept and sent once they are seen. */
   private enqueue(page: string, edits: readonly AnyEdit[]): void {
     const fresh = batchesOf(edits).map((some): Waiting => ({ id: nanoid(), page, order: this.order++, edits: some }));
     this.waiting.update((list) => [...list, ...fresh]);
-    void Promise.all(fresh.map((waiting) => this.outbox.keep(waiting))).finally(() => this.send());
+    afterPaint(() => void Promise.all(fresh.map((waiting) => this.outbox.keep(waiting))).finally(() => this.send()));
   }
 
   private async send(): Promise<void> {

@@ -15,6 +15,7 @@ import progressbar from '@primeuix/themes/aura/progressbar';
 import ripple from '@primeuix/themes/aura/ripple';
 import select from '@primeuix/themes/aura/select';
 import selectbutton from '@primeuix/themes/aura/selectbutton';
+import slider from '@primeuix/themes/aura/slider';
 import tabs from '@primeuix/themes/aura/tabs';
 import toast from '@primeuix/themes/aura/toast';
 import togglebutton from '@primeuix/themes/aura/togglebutton';
@@ -66,6 +67,7 @@ const components = {
   ripple,
   select,
   selectbutton,
+  slider,
   tabs,
   toast,
   togglebutton,
@@ -81,6 +83,10 @@ export const foldPreset = definePreset(
       // readable on every sheet
       button: { colorScheme: { light: { text: { secondary: { color: '{surface.600}' } } } } },
       togglebutton: { colorScheme: { light: { root: { color: '{surface.600}' } } } }, // the same
+      slider: {
+        track: { size: '8px', background: 'none' },
+        handle: { width: '16px', height: '16px', content: { width: '12px', height: '12px' } },
+      },
       datatable: { headerCell: { background: 'transparent' }, row: { background: 'transparent' } },
       // Tabs stand on the fold line, in its own colour.
       tabs: {

@@ -2,7 +2,7 @@ import axe from 'axe-core';
 import { contrastRatio, neededRatio, over } from '@core/style/colour/contrast';
 import { hardest } from '@core/review/text-background';
 import { frameWith, type TestFrame } from '../../testing/frame';
-import { textBackgroundsOf } from './text-backgrounds';
+import { colourAt, textBackgroundsOf } from './text-backgrounds';
 import { measurePage } from './measuring';
 import { Rests } from './rests';
 
@@ -44,6 +44,23 @@ describe('What lies behind a text', () => {
           .toBe(judged.violations.length === 0); // of colours it cannot tell apart axe-core says nothing
       host.remove();
     }
+  });
+
+  it('at a point is what Chromium paints there, words left out', async () => {
+    const frame = frameWith(
+      `<div data-part="box" style="background:#204060;width:200px;height:100px"><img data-part="picture" src="${solid('#c03020')}" style="display:block;width:80px;height:40px;opacity:0.5"></div>`,
+    );
+    await new Promise((go) => setTimeout(go, 50)); // the picture is decoded
+    const at = (x: number, y: number) =>
+      colourAt(frame.document, measurePage(frame.document), { x, y }, (id) =>
+        frame.document.querySelector<HTMLElement>(`[data-part="${id}"]`),
+      );
+    const [box, picture, beside] = [await at(150, 80), await at(40, 20), await at(300, 300)];
+    frame.remove();
+    expect(box).toEqual({ r: 0x20, g: 0x40, b: 0x60, a: 1 });
+    expect(Math.abs(picture.r - (0xc0 + 0x20) / 2)).toBeLessThan(2);
+    expect(Math.abs(picture.b - (0x20 + 0x60) / 2)).toBeLessThan(2);
+    expect(beside).toEqual({ r: 255, g: 255, b: 255, a: 1 });
   });
 
   it('is what Chromium paints of gradients, pictures and overlays', async () => {

@@ -1,4 +1,4 @@
-import type { Box } from '@core/geometry/box';
+import type { Box, Point } from '@core/geometry/box';
 import type { Measured, MeasuredPage } from '@core/geometry/measured';
 import { paintOrder, pileAt } from '@core/geometry/paint-order';
 import { over, type Colour } from '@core/style/colour/contrast';
@@ -185,6 +185,12 @@ class Ground {
     return layers;
   }
 
+  /** What is seen at a point, without words. */
+  async at({ x, y }: Point): Promise<Colour> {
+    const nowhere = this.view.document.createElement('p'); // no text: everything is seen as solid as it is
+    return shownAt(x, y, await this.layersOf(pileAt(this.page, { x, y }, this.order), nowhere));
+  }
+
   private pixelsOf(id: string, element: HTMLElement, box: Box): Promise<Painted | undefined> {
     let known = this.painted.get(id);
     if (!known) {
@@ -204,26 +210,42 @@ function samplesOf(line: Box, layers: readonly Layer[]): Colour[] {
   return [0.15, 0.5, 0.85].flatMap((down) =>
     Array.from({ length: 9 }, (_, index) => {
       const [x, y] = [line.left + (line.width * (index + 0.5)) / 9, line.top + line.height * down];
-      return layers.reduce((ground, { colour, pixels, opacity }) => {
-        const painted = over(faded(colour, opacity), ground);
-        return pixels ? over(faded(pixelAt(pixels, x, y), opacity), painted) : painted;
-      }, white);
+      return shownAt(x, y, layers);
     }),
   );
 }
 
-/** What lies behind the texts of a measured document, as pixels; waits between texts so that nothing else does. */
+/** Layers over white, as they are seen at a point. */
+const shownAt = (x: number, y: number, layers: readonly Layer[]): Colour =>
+  layers.reduce((ground, { colour, pixels, opacity }) => {
+    const painted = over(faded(colour, opacity), ground);
+    return pixels ? over(faded(pixelAt(pixels, x, y), opacity), painted) : painted;
+  }, white);
+
+/** The colour a measured document shows at a point, words left out; white where nothing is painted. */
+export const colourAt = async (
+  inside: Document,
+  page: MeasuredPage,
+  point: Point,
+  elementOf: (id: string) => HTMLElement | null,
+): Promise<Colour> => (inside.defaultView ? new Ground(inside.defaultView, page, elementOf).at(point) : white);
+
+/**
+ * What lies behind the texts of a measured document, or of some of its parts, as pixels; waits between texts so that
+ * nothing else does.
+ */
 export async function textBackgroundsOf(
   inside: Document,
   page: MeasuredPage,
   elementOf: (id: string) => HTMLElement | null,
   rests: Rests,
+  only?: ReadonlySet<string>,
 ): Promise<TextBackground[]> {
   if (!inside.defaultView) return [];
   const ground = new Ground(inside.defaultView, page, elementOf);
   const textBackgrounds: TextBackground[] = [];
   for (const part of page.parts.values()) {
-    if (part.lines.length === 0 || part.style.visibility !== 'visible') continue;
+    if (part.lines.length === 0 || part.style.visibility !== 'visible' || only?.has(part.id) === false) continue;
     await rests.taken();
     const found = await ground.of(part);
     if (found) textBackgrounds.push(found);

@@ -27,7 +27,7 @@ import { checkValue } from '@core/style/value';
 import { PageSession } from '../../services/page-session';
 import { Selection } from '../state/selection';
 import { Commands } from '../commands/commands';
-import { colourHex, withAlpha } from '../../theme/colour-hex';
+import { isColour } from '../state/ledger-state';
 import { Leaves } from '../state/leaves';
 import { stepped } from './step-number';
 import { valueOf } from '../../theme/from-event';
@@ -62,6 +62,8 @@ export class LedgerCell {
   readonly menu = output<Event>();
   readonly pickPicture = output<void>();
   readonly pickFace = output<void>();
+  /** The value is to be drawn. */
+  readonly draw = output<void>();
   /** The class or element the value comes from is to be shown. */
   readonly follow = output<SiteHolder>();
 
@@ -82,7 +84,7 @@ export class LedgerCell {
   protected readonly hint = computed(() =>
     [this.label(), this.cell().sentence, this.cell().noEffect ?? ''].filter((line) => line !== '').join('\n'),
   );
-  protected readonly isColour = computed(() => /color$/.test(this.property()));
+  protected readonly isColour = computed(() => isColour(this.property()));
   /** The value as it is read and typed: tokens by their names, a fluid size by its ends. */
   protected readonly shown = computed(() => {
     const [site, { value }] = [this.session.site(), this.cell()];
@@ -148,23 +150,6 @@ export class LedgerCell {
     if (!this.editing()) return;
     this.commit(valueOf(event));
     this.editing.set(false);
-  }
-
-  /** The colour the field opens at: the value's own, or what the leaf shows where the value is none by itself. */
-  protected readonly picked = signal({ hex: '#000000', alpha: 1 });
-  protected look(): void {
-    const id = this.selection.selected()?.id;
-    const element = id === undefined ? null : this.leaves.view(this.breakpoint())?.element(id);
-    const seen = element
-      ? (element.ownerDocument.defaultView?.getComputedStyle(element).getPropertyValue(this.property()) ?? '')
-      : '';
-    this.picked.set(
-      colourHex(this.cell().own ? this.swatch() : seen) ?? colourHex(seen) ?? { hex: '#000000', alpha: 1 },
-    );
-  }
-
-  protected pickColour(event: Event): void {
-    this.commit(withAlpha(valueOf(event), this.picked().alpha));
   }
 
   private close(): void {

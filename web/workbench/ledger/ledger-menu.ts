@@ -23,10 +23,9 @@ import { PageSession } from '../../services/page-session';
 import { Dialogs, type FarReaching, type ToNewClass } from '../state/dialogs';
 import { Holding } from '../state/holding';
 import { Selection } from '../state/selection';
-import { LedgerState } from '../state/ledger-state';
 import { Commands } from '../commands/commands';
-import { isApart } from '../state/ledger-state';
 import { Leaves } from '../state/leaves';
+import { isApart, isColour, LedgerState } from '../state/ledger-state';
 import { ResolvedValues } from '../state/resolved-values';
 
 /**
@@ -75,6 +74,7 @@ export class LedgerMenu {
     if (holder) {
       const held = heldValues(site, holder, breakpoint.id, new Set(properties));
       return [
+        ...this.drawing(properties, breakpoint),
         ...this.ofHolder(held),
         ...this.toToken(
           site,
@@ -86,6 +86,7 @@ export class LedgerMenu {
       (one) => one.state === this.selection.state(),
     );
     return [
+      ...this.drawing(properties, breakpoint),
       this.item('Reset', 'pi pi-undo', values, () => takeBack(values)),
       ...this.carrying(values, breakpoint),
       ...this.giving(values),
@@ -96,6 +97,18 @@ export class LedgerMenu {
       { separator: true },
       ...this.overriding(site, chosen, properties, breakpoint),
       ...this.units(properties[0] ?? '', breakpoint.id),
+    ];
+  }
+
+  /** The way to see and set a value drawn, where it can be. */
+  private drawing([property, ...others]: readonly string[], breakpoint: Breakpoint): MenuItem[] {
+    if (property === undefined || others.length > 0 || !isColour(property)) return [];
+    return [
+      {
+        label: 'Mix the colour',
+        icon: 'pi pi-palette',
+        command: () => this.ledgerState.drawn.set({ property, breakpoint: breakpoint.id }),
+      },
     ];
   }
 

@@ -5,6 +5,8 @@ import {
   inject,
   Injector,
   runInInjectionContext,
+  type Signal,
+  untracked,
   signal,
   viewChild,
 } from '@angular/core';
@@ -30,6 +32,7 @@ import { latePiece } from '../../services/late-piece';
 import { PageSession } from '../../services/page-session';
 import { Dialogs } from '../state/dialogs';
 import { Holding } from '../state/holding';
+import { PaintedPage } from '../state/painted-page';
 import { Requests } from '../state/requests';
 import { Selection } from '../state/selection';
 import { SpreadState } from '../state/spread-state';
@@ -37,6 +40,7 @@ import { isApart, LedgerState } from '../state/ledger-state';
 import { Commands } from '../commands/commands';
 import { leafGap } from '../state/spread-state';
 import { BoxDrawing } from './slips/box-drawing';
+import { ColourSlip } from './slips/colour/colour-slip';
 import { FlowDrawing } from './slips/flow-drawing';
 import { LedgerCell } from './ledger-cell';
 import { LedgerHolder } from './ledger-holder';
@@ -78,6 +82,7 @@ const checked = (on: boolean): Pick<MenuItem, 'icon' | 'iconStyle'> => ({
   selector: 'fold-ledger-values',
   imports: [
     BoxDrawing,
+    ColourSlip,
     FlowDrawing,
     LedgerCell,
     LedgerHolder,
@@ -99,6 +104,7 @@ export class LedgerValues {
   protected readonly ledgerState = inject(LedgerState);
   private readonly commands = inject(Commands);
   private readonly values = inject(ResolvedValues);
+  private readonly painted = inject(PaintedPage);
   private readonly injector = inject(Injector);
   private menu: Promise<LedgerMenu> | undefined;
   protected readonly gap = leafGap;
@@ -112,7 +118,22 @@ export class LedgerValues {
     undefined,
   );
 
-  protected readonly rows = computed<ShownRow[]>(() => {
+  /** Does something anew for another selection, or once an edit is seen on the leaves: what it says of that can wait. */
+  private afterEdits<T>(say: () => T): Signal<T> {
+    const basis = computed(
+      () => [
+        ...[this.painted.page(), this.session.site(), this.selection.id(), this.selection.state()],
+        ...[this.holding.ofSite(), this.ledgerState.group(), this.ledgerState.ownOnly(), this.spread.leaves()],
+      ],
+      { equal: (a, b) => a.every((one, index) => one === b[index]) },
+    );
+    return computed(() => {
+      basis();
+      return untracked(say);
+    });
+  }
+
+  protected readonly rows = this.afterEdits<ShownRow[]>(() => {
     const group = this.ledgerState.group();
     const chosen = this.selection.selected();
     if (isApart(group) || !chosen) return [];
@@ -140,7 +161,7 @@ export class LedgerValues {
   });
 
   /** How many values of its own the part has at each breakpoint, in the group shown and in all, over all states. */
-  protected readonly ownCounts = computed(() => {
+  protected readonly ownCounts = this.afterEdits(() => {
     const chosen = this.selection.selected();
     const group = this.ledgerState.group();
     const among = new Set(isApart(group) ? [] : ledgerRows[group].flatMap((row) => row.properties));
@@ -296,6 +317,21 @@ export class LedgerValues {
     if (!menu) return void (this.menu = undefined); // asked again with the next
     this.menuItems.set(itemsOf(menu));
     this.cellMenu().showBeside(beside);
+  }
+
+  /** The property of a row whose values are drawn below it. */
+  protected drawnOf({ properties }: LedgerRow): string | undefined {
+    return properties.find((one) => one === this.ledgerState.drawn()?.property);
+  }
+
+  /** Draws a property's values below their row, or no longer. */
+  protected draw(property: string, breakpoint: string): void {
+    const isDrawn = this.ledgerState.drawn()?.property === property;
+    this.ledgerState.drawn.set(isDrawn ? undefined : { property, breakpoint });
+  }
+
+  protected closeSlip(): void {
+    this.ledgerState.drawn.set(undefined);
   }
 
   /** The states the part can be in, to choose from. */

@@ -29,7 +29,7 @@ import { sameList } from '../state/selection';
 import { Dragging, type Surface } from '../drag/part-drag';
 import { Glyph } from '../../theme/glyph';
 import { valueOf } from '../../theme/from-event';
-import { afterPaint } from '../canvas/after-paint';
+import { afterPaint } from '../../services/after-paint';
 import { endOf, RowMaker, sameRows, type Row } from './rows';
 
 /** The height of a row, in px. */

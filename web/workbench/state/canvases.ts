@@ -6,7 +6,7 @@ import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
 import type { PageChange } from '../../services/page-session';
 import { PageWorker } from '../../services/page-worker';
-import { afterPaint } from '../canvas/after-paint';
+import { afterPaint } from '../../services/after-paint';
 
 /**
  * So many parts are compiled and drawn within a frame or two: larger pages are compiled by the worker and drawn leaf

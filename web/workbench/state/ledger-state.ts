@@ -26,6 +26,9 @@ export const ledgerTabs = 'ledger-groups';
 export const isApart = (group: LedgerGroup): group is 'content' | 'screen' | 'findings' =>
   group === 'content' || group === 'screen' || group === 'findings';
 
+/** Whether a property's values are colours. */
+export const isColour = (property: string): boolean => /color$/.test(property);
+
 const leastHeight = 120;
 
 /** Which group of the ledger is open, and how high it is. */
@@ -38,6 +41,8 @@ export class LedgerState {
   readonly seldomShown = signal(false);
   /** Also the rows of properties that do nothing on the part. */
   readonly idleShown = signal(false);
+  /** The property whose values are drawn below their row, and the breakpoint somebody asked for it at. */
+  readonly drawn = signal<{ readonly property: string; readonly breakpoint: string } | undefined>(undefined);
   /** Its height in px, kept in this browser. */
   readonly height = signal(Number(localStorage.getItem('fold ledger')) || 286);
 

@@ -3,7 +3,7 @@ import { TestBed } from '@angular/core/testing';
 import { blankPage, titleOf, type Page } from '@core/document/page';
 import { blankSite, stylingOf, type Site, type Styling } from '@core/document/site';
 import { PageSession } from '../../services/page-session';
-import { afterPaint } from '../canvas/after-paint';
+import { afterPaint } from '../../services/after-paint';
 import { PaintedPage } from './painted-page';
 
 const titled = (page: Page, title: string): Page => {

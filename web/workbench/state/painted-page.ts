@@ -5,7 +5,7 @@ import { stylingOf } from '@core/document/site';
 import { settled } from '@core/document/seen/settled';
 import { publishedText } from '@core/style/tokens/tokens';
 import { PageSession } from '../../services/page-session';
-import { afterPaint } from '../canvas/after-paint';
+import { afterPaint } from '../../services/after-paint';
 
 /** The page as the leaves last painted it: what can wait until an edit is seen on them reads this one. */
 @Injectable()

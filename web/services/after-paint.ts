@@ -1,12 +1,15 @@
 /** Longest wait for a frame, in ms: a tab out of sight paints none. */
 const patience = 150;
 
-/** Does something once the next frame is painted; the function returned calls it off. */
+/**
+ * Does something once the next frame is painted, or at once where the page is left before; the function returned
+ * calls it off.
+ */
 export function afterPaint(run: () => void): () => void {
-  let over = false;
+  const over = new AbortController();
   const once = (): void => {
-    if (over) return;
-    over = true;
+    if (over.signal.aborted) return;
+    over.abort();
     run();
   };
   const late = setTimeout(once, patience);
@@ -15,9 +18,10 @@ export function afterPaint(run: () => void): () => void {
     painted.port1.onmessage = once;
     painted.port2.postMessage(0);
   });
-  return () => {
-    over = true;
+  over.signal.addEventListener('abort', () => {
     clearTimeout(late);
     cancelAnimationFrame(frame);
-  };
+  });
+  addEventListener('pagehide', once, { signal: over.signal });
+  return () => over.abort();
 }
