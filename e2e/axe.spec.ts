@@ -89,5 +89,17 @@ describe('Nothing axe finds', () => {
     await visit.person.clickHidden('[aria-label="More for font-size at Wide"]');
     await visit.person.find('.p-menu');
     await nothing();
+    await visit.person.keys(Key.ESCAPE);
+  });
+
+  it('where a colour is mixed, and where attributes are set', async () => {
+    await visit.person.clickHidden('[data-mix="color@wide"]');
+    await visit.person.find('fold-colour-slip p-slider');
+    await visit.person.find('[data-slip-contrast]');
+    await nothing();
+    await visit.person.clickHidden('[data-close-slip]');
+    await visit.person.group('Content');
+    await visit.person.find('[data-add-attribute]');
+    await nothing();
   });
 });

@@ -112,7 +112,36 @@ describe('Values by eye and by name', () => {
     await visit.browser.driver.executeScript(`document.querySelector('[data-close-slip]').click()`);
   });
 
+  it('attributes are set in a table that says what each means, and refused with a reason', async () => {
+    const { person } = visit;
+    await person.clickOn('wide', 'h1');
+    await person.group('Content');
+    const name = await person.find('[data-add-attribute] input');
+    const attribute = async (of: string): Promise<unknown> =>
+      visit.browser.driver.executeScript(
+        `return document.querySelector('[data-leaf="wide"] iframe').contentDocument.querySelector('h1').getAttribute(arguments[0])`,
+        of,
+      );
+    const value = async (): Promise<WebElement> => person.find('fold-attributes-table form > input');
+    const refusal = async (): Promise<string> => (await person.find('fold-attributes-table .problem')).getText();
+    await name.sendKeys('lang');
+    await (await value()).sendKeys('plain english', Key.ENTER);
+    await person.until(async () => (await refusal()).includes('isn’t a language'), 'a language that is none is taken');
+    await (await value()).sendKeys(Key.chord(Key.CONTROL, 'a'), 'en-GB', Key.ENTER);
+    await person.until(async () => (await attribute('lang')) === 'en-GB', 'the page has no language');
+    await person.find('[data-attribute="lang"]');
+    (await import('node:fs')).writeFileSync('/tmp/attr.png', await visit.browser.driver.takeScreenshot(), 'base64');
+    await (await person.find('[data-add-attribute] input')).sendKeys('onclick');
+    await (await value()).sendKeys('alert(1)', Key.ENTER);
+    await person.until(async () => (await refusal()).includes('Allowed are'), 'a script is taken');
+    await (await person.find('[aria-label="Remove lang"]')).click();
+    await person.until(async () => (await attribute('lang')) === null, 'it is not taken away');
+    expect(await attribute('onclick')).toBeNull();
+    await person.saved();
+  });
+
   it('a typeface that the site does not have is taken and a class made, but not without a word', async () => {
+    await visit.person.group('Type');
     await visit.person.setCell('font-family', 'wide', 'Gorgia, serif');
     await said('“Gorgia” doesn’t come with the site');
     expect(await visit.person.computed('wide', 'h1', 'font-family')).toBe('Gorgia, serif');

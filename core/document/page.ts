@@ -6,13 +6,12 @@ import { StyleMap } from './style-map';
 const attributeName = /^(id|title|lang|dir|role|tabindex|aria-[a-z]+|data-[a-z][a-z0-9-]*)$/;
 
 /** Attributes a person may set: global ones that can neither run script nor undo what compile writes. */
-export const Attributes = z.record(
-  z
-    .string()
-    .regex(attributeName, 'Allowed are id, title, lang, dir, role, tabindex, aria-… and data-….')
-    .refine((name) => name !== 'data-part', 'The attribute data-part is kept for the editor.'),
-  z.string().max(500),
-);
+export const AttributeName = z
+  .string()
+  .regex(attributeName, 'Allowed are id, title, lang, dir, role, tabindex, aria-… and data-….')
+  .refine((name) => name !== 'data-part', 'The attribute data-part is kept for the editor.');
+export const AttributeValue = z.string().max(500, 'An attribute has at most 500 characters.');
+export const Attributes = z.record(AttributeName, AttributeValue);
 
 const Fields = z.record(z.string().max(40), z.unknown());
 

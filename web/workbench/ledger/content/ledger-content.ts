@@ -23,6 +23,7 @@ import { Requests } from '../../state/requests';
 import { SitePages } from '../../state/site-pages';
 import { leafGap } from '../../state/spread-state';
 import { valueOf } from '../../../theme/from-event';
+import { AttributesTable } from './attributes-table';
 
 interface Shown {
   readonly name: string;
@@ -92,7 +93,7 @@ function columnOf(
 @Component({
   selector: 'fold-ledger-content',
   providers: [LinkCommands],
-  imports: [Checkbox, FormsModule, Select],
+  imports: [AttributesTable, Checkbox, FormsModule, Select],
   templateUrl: './ledger-content.html',
   styleUrl: './ledger-content.css',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -30,6 +30,38 @@ const ways: Readonly<Record<string, Point>> = {
   ArrowDown: { x: 0, y: 1 },
 };
 
+/** What lies over everything while a place is chosen, and the mark that is moved on it. */
+class PickingSheet {
+  readonly element = Object.assign(document.createElement('div'), { className: 'fold-picking', tabIndex: 0 });
+  private readonly mark = document.createElement('i');
+  at: Point = { x: innerWidth / 2, y: innerHeight / 3 };
+
+  constructor() {
+    this.element.setAttribute('role', 'application');
+    this.element.setAttribute(
+      'aria-label',
+      'Pick a colour from a page: arrow keys move, Enter takes it, Escape cancels.',
+    );
+    const hint = document.createElement('p');
+    hint.textContent = 'Click the colour on any page. Arrow keys and Enter do the same; Escape cancels.';
+    this.element.append(hint, this.mark);
+    this.moveTo(this.at);
+  }
+
+  moveTo({ x, y }: Point): void {
+    this.at = { x: Math.min(Math.max(x, 0), innerWidth - 1), y: Math.min(Math.max(y, 0), innerHeight - 1) };
+    this.mark.style.translate = `${this.at.x}px ${this.at.y}px`;
+  }
+
+  /** Moves by an arrow key; whether it was one. */
+  step({ key, shiftKey }: KeyboardEvent): boolean {
+    const way = ways[key];
+    const by = shiftKey ? 10 : 1;
+    if (way) this.moveTo({ x: this.at.x + way.x * by, y: this.at.y + way.y * by });
+    return way !== undefined;
+  }
+}
+
 /**
  * Lets somebody choose a place on any leaf, by a click or by arrow keys and Enter, and reads what is there while the
  * pointer is not yet over it; undefined when they press Escape or choose a place that is on none.
@@ -39,19 +71,8 @@ export function pickOnLeaf<T>(
   read: (picked: Picked) => Promise<T>,
 ): Promise<T | undefined> {
   const before = document.activeElement;
-  const sheet = Object.assign(document.createElement('div'), { className: 'fold-picking', tabIndex: 0 });
-  sheet.setAttribute('role', 'application');
-  sheet.setAttribute('aria-label', 'Pick a colour from a page: arrow keys move, Enter takes it, Escape cancels.');
-  const hint = document.createElement('p');
-  hint.textContent = 'Click the colour on any page. Arrow keys and Enter do the same; Escape cancels.';
-  const mark = document.createElement('i');
-  sheet.append(hint, mark);
-  let at: Point = { x: innerWidth / 2, y: innerHeight / 3 };
-  const moveTo = (point: Point): void => {
-    at = { x: Math.min(Math.max(point.x, 0), innerWidth - 1), y: Math.min(Math.max(point.y, 0), innerHeight - 1) };
-    mark.style.translate = `${at.x}px ${at.y}px`;
-  };
-  moveTo(at);
+  const sheet = new PickingSheet();
+  const { element } = sheet;
   return new Promise((done) => {
     const over = new AbortController();
     const { signal } = over;
@@ -60,28 +81,23 @@ export function pickOnLeaf<T>(
       const found = picked ? read(picked) : Promise.resolve(undefined);
       done(
         found.finally(() => {
-          sheet.remove();
+          element.remove();
           if (before instanceof HTMLElement) before.focus();
         }),
       );
     };
-    sheet.addEventListener('pointermove', ({ clientX: x, clientY: y }) => moveTo({ x, y }), { signal });
-    sheet.addEventListener('click', ({ clientX: x, clientY: y }) => end(placeOnLeaf(views, { x, y })), { signal });
-    sheet.addEventListener(
-      'keydown',
-      (event) => {
-        event.stopPropagation();
-        event.preventDefault();
-        const way = ways[event.key];
-        const by = event.shiftKey ? 10 : 1;
-        if (way) moveTo({ x: at.x + way.x * by, y: at.y + way.y * by });
-        else if (event.key === 'Escape') end(undefined);
-        else if (event.key === 'Enter') end(placeOnLeaf(views, at));
-      },
-      { signal },
-    );
-    sheet.addEventListener('blur', () => end(undefined), { signal });
-    document.body.append(sheet);
-    sheet.focus();
+    const keyed = (event: KeyboardEvent): void => {
+      event.stopPropagation();
+      event.preventDefault();
+      if (sheet.step(event)) return;
+      if (event.key === 'Escape') end(undefined);
+      else if (event.key === 'Enter') end(placeOnLeaf(views, sheet.at));
+    };
+    element.addEventListener('pointermove', ({ clientX: x, clientY: y }) => sheet.moveTo({ x, y }), { signal });
+    element.addEventListener('click', ({ clientX: x, clientY: y }) => end(placeOnLeaf(views, { x, y })), { signal });
+    element.addEventListener('keydown', keyed, { signal });
+    element.addEventListener('blur', () => end(undefined), { signal });
+    document.body.append(element);
+    element.focus();
   });
 }
