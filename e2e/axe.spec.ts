@@ -98,6 +98,12 @@ describe('Nothing axe finds', () => {
     await visit.person.find('[data-slip-contrast]');
     await nothing();
     await visit.person.clickHidden('[data-close-slip]');
+    await visit.person.group('Edge');
+    await visit.person.clickHidden('[data-mix="box-shadow@wide"]');
+    await visit.person.clickHidden('[data-add-shadow]');
+    await visit.person.find('fold-light-pad');
+    await nothing();
+    await visit.person.clickHidden('[data-close-slip]');
     await visit.person.group('Content');
     await visit.person.find('[data-add-attribute]');
     await nothing();

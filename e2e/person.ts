@@ -119,11 +119,12 @@ export class Person {
         if (above > 0) sheets.scrollTop -= above;
       };
       frame.contentDocument.querySelector(css).scrollIntoView({ block: 'nearest' });
-      let before; let still = 0;
+      const drawnOver = () => [...document.querySelectorAll('[data-leaf="' + name + '"] .over > *')].map((one) => { const box = one.getBoundingClientRect(); return box.left + ' ' + box.top; }).join();
+      let before; let over; let still = 0;
       const look = () => {
-        const now = within();
-        still = loaded() && before && Math.hypot(now.x - before.x, now.y - before.y) < 0.5 ? still + 1 : 0;
-        before = now;
+        const now = within(); const above = drawnOver(); // outlines and handles follow what is scrolled below them
+        still = loaded() && before && above === over && Math.hypot(now.x - before.x, now.y - before.y) < 0.5 ? still + 1 : 0;
+        before = now; over = above;
         if (still < 4) requestAnimationFrame(look); else done(now);
       };
       requestAnimationFrame(() => { clear(); look(); })`;

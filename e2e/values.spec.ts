@@ -112,6 +112,42 @@ describe('Values by eye and by name', () => {
     await visit.browser.driver.executeScript(`document.querySelector('[data-close-slip]').click()`);
   });
 
+  it('shadows are a list with the light dragged, or moved by keys, at each breakpoint', async () => {
+    const { person } = visit;
+    const { driver } = visit.browser;
+    await person.clickOn('wide', 'h1');
+    await person.group('Edge');
+    await person.clickHidden('[data-mix="box-shadow@wide"]');
+    const inFirst = async (css: string): Promise<WebElement> => person.find(`[data-slip] .cells:nth-of-type(1) ${css}`);
+    const shadow = (leaf: 'wide' | 'phone'): Promise<string> => person.computed(leaf, 'h1', 'box-shadow');
+    const becomes = async (what: RegExp, words: string): Promise<void> =>
+      person.until(async () => what.test(await shadow('wide')), words);
+    await (await inFirst('[data-add-shadow]')).click();
+    await becomes(/ 0px 4px 16px 0px$/, 'no shadow was added');
+    expect(await shadow('phone')).toMatch(/ 0px 4px 16px 0px$/);
+
+    await driver.executeScript('arguments[0].focus()', await inFirst('fold-light-pad'));
+    await person.keys(Key.ARROW_UP, Key.ARROW_UP, Key.ARROW_UP);
+    await becomes(/ 0px 7px 16px 0px$/, 'the light does not rise by keys');
+    const pad = await inFirst('fold-light-pad');
+    await driver.actions().move({ origin: pad }).press().move({ origin: pad, x: -18, y: -18 }).release().perform();
+    await becomes(/ 20px 20px 16px 0px$/, 'the light is not dragged');
+
+    await (await inFirst('[data-add-shadow]')).click();
+    await becomes(/, .* 20px 20px 16px 0px$/, 'no second one on top');
+    await (await inFirst('[aria-label="Lay shadow 1 at Wide under the next"]')).click();
+    await becomes(/^.* 20px 20px 16px 0px, .* 0px 4px 16px 0px$/, 'they are not in another order');
+    await person.saved();
+    await driver.sleep(1300); // what follows sooner is one step of undo with it
+    await (await inFirst('[aria-label="Remove shadow 2 at Wide"]')).click();
+    await (await inFirst('[aria-label="Remove shadow 1 at Wide"]')).click();
+    await becomes(/^none$/, 'they are not taken away');
+    await person.chord(Key.CONTROL, 'z');
+    await becomes(/px/, 'undo does not bring them back');
+    await person.keys(Key.ESCAPE);
+    await driver.executeScript('document.querySelector("[data-close-slip]")?.click()');
+  });
+
   it('attributes are set in a table that says what each means, and refused with a reason', async () => {
     const { person } = visit;
     await person.clickOn('wide', 'h1');

@@ -25,7 +25,7 @@ import { Holding } from '../state/holding';
 import { Selection } from '../state/selection';
 import { Commands } from '../commands/commands';
 import { Leaves } from '../state/leaves';
-import { isApart, isColour, LedgerState } from '../state/ledger-state';
+import { drawnAs, isApart, LedgerState } from '../state/ledger-state';
 import { ResolvedValues } from '../state/resolved-values';
 
 /**
@@ -102,11 +102,13 @@ export class LedgerMenu {
 
   /** The way to see and set a value drawn, where it can be. */
   private drawing([property, ...others]: readonly string[], breakpoint: Breakpoint): MenuItem[] {
-    if (property === undefined || others.length > 0 || !isColour(property)) return [];
+    const way = property === undefined || others.length > 0 ? undefined : drawnAs(property);
+    if (property === undefined || way === undefined) return [];
     return [
       {
-        label: 'Mix the colour',
-        icon: 'pi pi-palette',
+        ...(way === 'colour'
+          ? { label: 'Mix the colour', icon: 'pi pi-palette' }
+          : { label: 'Draw the shadows', icon: 'pi pi-sun' }),
         command: () => this.ledgerState.drawn.set({ property, breakpoint: breakpoint.id }),
       },
     ];

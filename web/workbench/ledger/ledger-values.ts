@@ -36,7 +36,7 @@ import { PaintedPage } from '../state/painted-page';
 import { Requests } from '../state/requests';
 import { Selection } from '../state/selection';
 import { SpreadState } from '../state/spread-state';
-import { isApart, LedgerState } from '../state/ledger-state';
+import { drawnAs, isApart, LedgerState } from '../state/ledger-state';
 import { Commands } from '../commands/commands';
 import { leafGap } from '../state/spread-state';
 import { BoxDrawing } from './slips/box-drawing';
@@ -47,6 +47,7 @@ import { LedgerHolder } from './ledger-holder';
 import type { LedgerMenu } from './ledger-menu';
 import { PlaceDrawing } from './slips/place-drawing';
 import { PropertyHelp } from './help/property-help';
+import { ShadowSlip } from './slips/shadow/shadow-slip';
 import { SpaceDrawing } from './slips/space-drawing';
 import { elementOf, valueOf } from '../../theme/from-event';
 import { Hint } from '../../theme/hint';
@@ -90,6 +91,7 @@ const checked = (on: boolean): Pick<MenuItem, 'icon' | 'iconStyle'> => ({
     PlaceDrawing,
     PropertyHelp,
     Hint,
+    ShadowSlip,
     SpaceDrawing,
   ],
   templateUrl: './ledger-values.html',
@@ -318,6 +320,8 @@ export class LedgerValues {
     this.menuItems.set(itemsOf(menu));
     this.cellMenu().showBeside(beside);
   }
+
+  protected readonly drawnAs = drawnAs;
 
   /** The property of a row whose values are drawn below it. */
   protected drawnOf({ properties }: LedgerRow): string | undefined {

@@ -12,6 +12,7 @@ import {
 } from '@core/style/holder';
 import type { LedgerCell } from '@core/style/ledger';
 import { PageSession } from '../../services/page-session';
+import { ResolvedValues } from './resolved-values';
 import { sameList, Selection } from './selection';
 
 /**
@@ -22,6 +23,7 @@ import { sameList, Selection } from './selection';
 export class Holding {
   private readonly session = inject(PageSession);
   private readonly selection = inject(Selection);
+  private readonly values = inject(ResolvedValues);
 
   private readonly chosen = linkedSignal<string | undefined, Holder>({
     source: this.selection.id,
@@ -57,6 +59,13 @@ export class Holding {
 
   choose(holder: Holder): void {
     this.chosen.set(holder);
+  }
+
+  /** What the selection, or the holder that is chosen, says at this very moment; the ledger says it once it is seen. */
+  cellNow(breakpoint: string, property: string): LedgerCell | undefined {
+    const [holder, id, state] = [this.ofSite(), this.selection.selected()?.id, this.selection.state()];
+    if (holder) return this.cell(holder, breakpoint, state, property);
+    return id === undefined ? undefined : this.values.cell(id, breakpoint, state, property);
   }
 
   /** What a holder of the site sets. */

@@ -29,6 +29,12 @@ export const isApart = (group: LedgerGroup): group is 'content' | 'screen' | 'fi
 /** Whether a property's values are colours. */
 export const isColour = (property: string): boolean => /color$/.test(property);
 
+/** How a property's values are drawn below their row; undefined for those that are typed alone. */
+export function drawnAs(property: string): 'colour' | 'shadow' | undefined {
+  if (property === 'box-shadow' || property === 'text-shadow') return 'shadow';
+  return isColour(property) ? 'colour' : undefined;
+}
+
 const leastHeight = 120;
 
 /** Which group of the ledger is open, and how high it is. */

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { FormsModule } from '@angular/forms';
 import { Button } from 'primeng/button';
 import { SelectButton } from 'primeng/selectbutton';
+import { TableModule } from 'primeng/table';
 import { baseOf, outwards } from '@core/document/breakpoint';
 import { setTokenValue } from '@core/document/commands/look/tokens';
 import type { Site } from '@core/document/site';
@@ -19,7 +20,7 @@ interface Named {
 /** Each colour of the site on each other: how far words can be read there, and the nearest colour that would pass. */
 @Component({
   selector: 'fold-contrasts',
-  imports: [Button, FormsModule, SelectButton],
+  imports: [Button, FormsModule, SelectButton, TableModule],
   templateUrl: './contrasts.html',
   styleUrl: './contrasts.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -54,6 +55,7 @@ export class Contrasts {
       })),
     })),
   );
+  protected readonly byText = (_index: number, row: { readonly text: Named }): string => row.text.id;
   protected readonly chosen = signal<{ readonly text: string; readonly ground: string } | undefined>(undefined);
   /** The pair that was chosen, with the nearest colours that would pass where it does not. */
   protected readonly pair = computed(() => {

@@ -6,6 +6,7 @@ import { InputNumber } from 'primeng/inputnumber';
 import { InputText } from 'primeng/inputtext';
 import { Select } from 'primeng/select';
 import { SelectButton } from 'primeng/selectbutton';
+import { TableModule } from 'primeng/table';
 import { baseOf, outwards } from '@core/document/breakpoint';
 import { takeTokens } from '@core/document/commands/look/take-tokens';
 import { pageOfSection } from '@core/document/kept-section';
@@ -46,7 +47,18 @@ const drawn = 520;
  */
 @Component({
   selector: 'fold-scales',
-  imports: [BreakpointChoice, Button, Checkbox, FormsModule, InputNumber, InputText, PageFrame, Select, SelectButton],
+  imports: [
+    BreakpointChoice,
+    Button,
+    Checkbox,
+    FormsModule,
+    InputNumber,
+    InputText,
+    PageFrame,
+    Select,
+    SelectButton,
+    TableModule,
+  ],
   templateUrl: './scales.html',
   styleUrl: './scales.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -100,6 +112,7 @@ export class Scales {
   protected readonly steps = computed<ScaleStep[]>(() =>
     this.problem() === undefined ? scaleSteps(this.breakpoints(), this.whole()).reverse() : [],
   );
+  protected readonly byName = (_index: number, step: ScaleStep): string => step.name;
   /** What it would do to the tokens there are. */
   protected readonly plan = computed(() => {
     const site = this.session.site();

@@ -1,14 +1,4 @@
-import {
-  afterNextRender,
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  ElementRef,
-  inject,
-  input,
-  linkedSignal,
-  signal,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { Slider } from 'primeng/slider';
@@ -18,15 +8,15 @@ import { hardest } from '@core/review/text-background';
 import { contrastRatio, neededRatio, over } from '@core/style/colour/contrast';
 import { isInSrgb, mixed, mostChroma, notationOf, notations, written, type Mixed } from '@core/style/colour/notation';
 import { nearestReadable } from '@core/style/colour/palette';
-import type { LedgerCell } from '@core/style/ledger';
 import { plainValue, tokensFor } from '@core/style/tokens/tokens';
 import { PageSession } from '../../../../services/page-session';
 import { Rests } from '../../../canvas/rests';
 import { Commands } from '../../../commands/commands';
-import { LedgerState } from '../../../state/ledger-state';
 import { Leaves } from '../../../state/leaves';
+import { Holding } from '../../../state/holding';
 import { Selection } from '../../../state/selection';
 import { SpreadState } from '../../../state/spread-state';
+import { SlipFocus } from '../slip-focus';
 import { screenPicker } from './eye-dropper';
 import { pickOnLeaf, type Picked } from './picking';
 
@@ -48,22 +38,25 @@ const mostWords = 24;
   imports: [FormsModule, Slider],
   templateUrl: './colour-slip.html',
   styleUrls: ['../drawing.css', './colour-slip.css'],
-  host: { '(keydown.escape)': 'close($event)' },
+  hostDirectives: [{ directive: SlipFocus, inputs: ['property', 'breakpoint'] }],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ColourSlip {
   readonly property = input.required<string>();
   readonly breakpoint = input.required<string>();
   readonly breakpointName = input.required<string>();
-  readonly cell = input.required<LedgerCell>();
 
   private readonly session = inject(PageSession);
   private readonly selection = inject(Selection);
   private readonly commands = inject(Commands);
+  private readonly holding = inject(Holding);
+  /** What stands here now: two quick moves must not both begin at what the ledger said before the first. */
+  private readonly cell = computed(() => {
+    const now = this.holding.cellNow(this.breakpoint(), this.property());
+    return { value: now?.value ?? '', own: now?.own ?? false };
+  });
   private readonly leaves = inject(Leaves);
   private readonly spread = inject(SpreadState);
-  private readonly ledgerState = inject(LedgerState);
-  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
 
   protected readonly notations = notations;
   protected readonly mostChroma = mostChroma;
@@ -127,7 +120,6 @@ export class ColourSlip {
   }));
 
   constructor() {
-    afterNextRender({ write: () => this.enter() });
     toObservable(this.basis)
       .pipe(
         debounceTime(250),
@@ -135,21 +127,6 @@ export class ColourSlip {
         takeUntilDestroyed(),
       )
       .subscribe((contrast) => this.contrast.set(contrast));
-  }
-
-  /** Whoever asked for it goes on here, at the breakpoint they asked at. */
-  private enter(): void {
-    if (this.ledgerState.drawn()?.breakpoint !== this.breakpoint()) return;
-    const { nativeElement } = this.host;
-    nativeElement.scrollIntoView({ block: 'nearest' });
-    nativeElement.querySelector<HTMLElement>('button, [role=slider]')?.focus({ preventScroll: true });
-  }
-
-  protected close(event: Event): void {
-    event.stopPropagation();
-    this.ledgerState.drawn.set(undefined);
-    const cell = CSS.escape(`${this.property()}@${this.breakpoint()}`);
-    document.querySelector<HTMLElement>(`[data-cell="${cell}"]`)?.focus();
   }
 
   /** The words that are hardest to read among those the colour is of, or behind. */
