@@ -60,8 +60,10 @@ describe('The workbench', () => {
     expect(await spine.getText()).toContain('1');
     await visit.person.until(async () => (await rectOf('[data-leaf="wide"] iframe')).width > 600);
     await spine.click();
-    await visit.person.ready();
-    expect(await visit.person.computed('tablet', 'h1', 'font-size')).toBe('60px');
+    await visit.person.until(
+      async () => (await visit.person.computed('tablet', 'h1', 'font-size')) === '60px',
+      'the unfolded leaf is not drawn',
+    );
   });
 
   it('opens a leaf to fill the spread, and closes it again', async () => {
