@@ -1,4 +1,4 @@
-import { computed, inject, Injectable, linkedSignal } from '@angular/core';
+import { computed, inject, Injectable, Injector, linkedSignal } from '@angular/core';
 import type { State } from '@core/document/style-map';
 import {
   holderCell,
@@ -23,7 +23,7 @@ import { sameList, Selection } from './selection';
 export class Holding {
   private readonly session = inject(PageSession);
   private readonly selection = inject(Selection);
-  private readonly values = inject(ResolvedValues);
+  private readonly injector = inject(Injector);
 
   private readonly chosen = linkedSignal<string | undefined, Holder>({
     source: this.selection.id,
@@ -65,7 +65,7 @@ export class Holding {
   cellNow(breakpoint: string, property: string): LedgerCell | undefined {
     const [holder, id, state] = [this.ofSite(), this.selection.selected()?.id, this.selection.state()];
     if (holder) return this.cell(holder, breakpoint, state, property);
-    return id === undefined ? undefined : this.values.cell(id, breakpoint, state, property);
+    return id === undefined ? undefined : this.injector.get(ResolvedValues).cell(id, breakpoint, state, property);
   }
 
   /** What a holder of the site sets. */
