@@ -8,6 +8,7 @@ const attributeName = /^(id|title|lang|dir|role|tabindex|aria-[a-z]+|data-[a-z][
 /** Attributes a person may set: global ones that can neither run script nor undo what compile writes. */
 export const AttributeName = z
   .string()
+  .max(60)
   .regex(attributeName, 'Allowed are id, title, lang, dir, role, tabindex, aria-… and data-….')
   .refine((name) => name !== 'data-part', 'The attribute data-part is kept for the editor.');
 export const AttributeValue = z.string().max(500, 'An attribute has at most 500 characters.');

@@ -1,12 +1,8 @@
 import * as z from 'zod';
 import { Identifier } from '../identifier';
-import { Part, type Parts } from '../page';
+import { AttributeName, Part, type Parts } from '../page';
 import { states } from '../style-map';
 
-const AttributeName = z
-  .string()
-  .max(60)
-  .regex(/^[a-z][a-z0-9-]*$/, 'An attribute’s name is lower-case letters, digits and hyphens.');
 export const PropertyName = z
   .string()
   .max(60)

@@ -3,12 +3,10 @@ import { styleEdit } from '../../document/commands/style';
 import { nameOf } from '../../document/kinds/registry';
 import { pathTo } from '../../document/tree';
 import { resolve } from '../../style/cascade';
-import { contrastRatio, neededRatio, over, overlayThatSuffices } from '../../style/colour/contrast';
-import { hardest } from '../text-background';
+import { overlayThatSuffices } from '../../style/colour/contrast';
+import { legibilityOf, saidRatio } from '../text-background';
 import type { Check, Reviewed } from '../check';
 import type { Cure, Finding } from '../finding';
-
-const cut = (ratio: number): string => (Math.floor(ratio * 100) / 100).toFixed(2);
 
 /**
  * An overlay as the top layer of what a part paints, where that leaves nothing to chance: the text stands in it with
@@ -61,11 +59,9 @@ export const textContrast: Check = {
   find: (reviewed, id) =>
     outwards(reviewed.site.breakpoints).flatMap((one): Finding[] => {
       const ground = reviewed.leaves?.get(one.id)?.textBackgrounds.find((each) => each.part === id);
-      const worst = ground && hardest(ground);
-      if (!ground || !worst) return [];
-      const ratio = contrastRatio(over(ground.colour, worst), worst);
-      const needed = neededRatio(ground.fontSize, ground.bold);
-      if (ratio >= needed - 0.005) return [];
+      const known = ground && legibilityOf(ground);
+      if (!known || known.suffices) return [];
+      const { ratio, needed } = known;
       const painter =
         ground.painter !== undefined && Object.hasOwn(reviewed.page.parts, ground.painter) ? ground.painter : undefined;
       const finding: Finding = {
@@ -74,7 +70,7 @@ export const textContrast: Check = {
         part: id,
         breakpoints: [one.id],
         degree: needed / ratio,
-        reason: `Contrast is ${cut(ratio)} : 1; ${needed} : 1 is needed.`,
+        reason: `Contrast is ${saidRatio(ratio)} : 1; ${needed} : 1 is needed.`,
       };
       if (painter === undefined) return [finding];
       const name = nameOf(reviewed.page.parts[painter]!);
@@ -84,7 +80,7 @@ export const textContrast: Check = {
       return [
         {
           ...finding,
-          reason: `Contrast is ${cut(ratio)} : 1 where it is hardest to read over ${name}; ${needed} : 1 is needed.${advice}`,
+          reason: `Contrast is ${saidRatio(ratio)} : 1 where it is hardest to read over ${name}; ${needed} : 1 is needed.${advice}`,
           ...(cure && { cure }),
         },
       ];

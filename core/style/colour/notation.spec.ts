@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { isInSrgb, mixed, notationOf, notations, written } from './notation';
+import { isInSrgb, mixed, notationOf, notations, remixed, written } from './notation';
 
 const hexes = fc
   .tuple(fc.nat(255), fc.nat(255), fc.nat(255))
@@ -65,6 +65,14 @@ describe('A colour by lightness, chroma and hue', () => {
     expect(shown.chroma).toBeLessThan(0.25);
     expect(Math.abs(shown.hue - 150)).toBeLessThan(4);
     expect(Math.abs(shown.lightness - 0.7)).toBeLessThan(0.02);
+  });
+
+  it('of which nothing is seen becomes solid once it is mixed, and keeps its opacity otherwise', () => {
+    const nothing = mixed('transparent')!;
+    expect(nothing.alpha).toBe(0);
+    expect(written(remixed(nothing, { lightness: 0.5 }), 'hex')).toMatch(/^#[0-9a-f]{6}$/);
+    expect(remixed(nothing, { alpha: 0 }).alpha).toBe(0);
+    expect(remixed(mixed('#00000080')!, { lightness: 0.5 }).alpha).toBeCloseTo(0.5, 2);
   });
 
   it('keeps to the notation it was written in, hexadecimal where that is none of these', () => {

@@ -72,6 +72,13 @@ export function written(colour: Mixed, notation: Notation): string {
   return `hsl(${rounded(h, 2) % 360} ${percent(within(s, 1), 2)} ${percent(within(l, 1), 2)}${through})`;
 }
 
+/** A colour with something of it changed; one of which nothing is seen becomes solid, so that what is mixed is seen. */
+export const remixed = (colour: Mixed, change: Partial<Mixed>): Mixed => ({
+  ...colour,
+  ...(colour.alpha === 0 && { alpha: 1 }),
+  ...change,
+});
+
 /** How a colour is written; `hex` for names and for what is written in none of the ways here. */
 export function notationOf(value: string): Notation {
   const name = /^\s*(rgb|hsl|oklch)a?\(/i.exec(value)?.[1]?.toLowerCase();

@@ -1,6 +1,6 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
-import { catchError, debounceTime, defer, EMPTY, Observable, retry, switchMap, tap, timer } from 'rxjs';
+import { catchError, debounceTime, EMPTY, retry, switchMap, tap, timer, type Observable } from 'rxjs';
 import { menuPaths } from '@core/document/menus';
 import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
@@ -8,6 +8,7 @@ import type { LeafFacts } from '@core/review/check';
 import type { Finding } from '@core/review/finding';
 import { PageWorker } from '../../services/page-worker';
 import { PageSession } from '../../services/page-session';
+import { whileWanted } from '../../services/while-wanted';
 import { PaintedPage } from '../state/painted-page';
 import { SitePages } from '../state/site-pages';
 import { SpreadState } from '../state/spread-state';
@@ -67,22 +68,12 @@ export class Findings {
       .subscribe();
   }
 
-  /** A review that ends where nobody waits for it any more. */
+  /** A review; a leaf may be drawn anew while it is looked at: then it is looked at again. */
   private readonly reviewed = (basis: Basis): Observable<void> =>
-    new Observable<void>((heard) => {
-      const over = new AbortController();
-      // A leaf may be drawn anew while it is looked at: then it is looked at again.
-      const done = defer(() => this.review(basis, over.signal))
-        .pipe(
-          retry({ count: 20, delay: (_error, count) => timer(calmFor * count) }),
-          catchError(() => EMPTY),
-        )
-        .subscribe(heard);
-      return () => {
-        over.abort();
-        done.unsubscribe();
-      };
-    });
+    whileWanted((over) => this.review(basis, over)).pipe(
+      retry({ count: 20, delay: (_error, count) => timer(calmFor * count) }),
+      catchError(() => EMPTY),
+    );
 
   private async review({ site, page, swept }: Basis, over: AbortSignal): Promise<void> {
     if (!site || !page) return;

@@ -31,6 +31,7 @@ import { inWords } from '@core/document/kinds/in-words';
 import { problemOf } from '@core/document/problem';
 import type { Site } from '@core/document/site';
 import { tokenKinds, type TokenKind } from '@core/document/token';
+import { mixed, remixed, written } from '@core/style/colour/notation';
 import { naming, tokensOfStyle } from '@core/style/reach';
 import { kindOfValue, plainValue, tokensIn, tokensOf, tokenValue, type NamedToken } from '@core/style/tokens/tokens';
 import { shownValue, typedValue } from '@core/style/typed-value';
@@ -42,7 +43,6 @@ import { Commands } from '../../../commands/commands';
 import { Requests } from '../../../state/requests';
 import { Selection } from '../../../state/selection';
 import { SiteReach } from '../../../state/site-reach';
-import { colourHex, withAlpha } from '../../../../theme/colour-hex';
 import { Contrasts } from './contrasts';
 import { Scales } from './scales';
 import { TokenFileTab } from './token-file';
@@ -256,12 +256,16 @@ export class TokensDialog {
   }
 
   protected hexOf({ plain }: Cell): string {
-    return colourHex(plain)?.hex ?? '#000000';
+    const colour = mixed(plain);
+    return colour ? written({ ...colour, alpha: 1 }, 'hex') : '#000000';
   }
 
   /** Picks a colour; how much shows through it stays. */
   protected pick({ id }: Row, { breakpoint, plain }: Cell, event: Event): void {
-    const value = withAlpha(valueOf(event), colourHex(plain)?.alpha ?? 1);
+    const [picked, before] = [mixed(valueOf(event)), mixed(plain)];
+    if (!picked) return;
+    const { lightness, chroma, hue } = picked;
+    const value = written(before ? remixed(before, { lightness, chroma, hue }) : picked, 'hex');
     this.set(`${id} ${breakpoint}`, value, (site) => setTokenValue(site, id, breakpoint, value));
   }
 

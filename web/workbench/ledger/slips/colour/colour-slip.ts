@@ -1,29 +1,36 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
-import { FormsModule } from '@angular/forms';
-import { Slider } from 'primeng/slider';
-import { debounceTime, defer, EMPTY, catchError, switchMap } from 'rxjs';
+import { catchError, debounceTime, EMPTY, switchMap } from 'rxjs';
 import { subtree } from '@core/document/tree';
-import { hardest } from '@core/review/text-background';
-import { contrastRatio, neededRatio, over } from '@core/style/colour/contrast';
-import { isInSrgb, mixed, mostChroma, notationOf, notations, written, type Mixed } from '@core/style/colour/notation';
+import { hardestToRead, saidRatio } from '@core/review/text-background';
+import {
+  isInSrgb,
+  mixed,
+  mostChroma,
+  notationOf,
+  notations,
+  remixed,
+  written,
+  type Mixed,
+} from '@core/style/colour/notation';
 import { nearestReadable } from '@core/style/colour/palette';
 import { plainValue, tokensFor } from '@core/style/tokens/tokens';
 import { PageSession } from '../../../../services/page-session';
+import { whileWanted } from '../../../../services/while-wanted';
 import { Rests } from '../../../canvas/rests';
-import { Commands } from '../../../commands/commands';
 import { Leaves } from '../../../state/leaves';
-import { Holding } from '../../../state/holding';
 import { Selection } from '../../../state/selection';
 import { SpreadState } from '../../../state/spread-state';
-import { SlipFocus } from '../slip-focus';
+import { Slip } from '../slip';
+import { SlipSlider } from '../slip-slider';
 import { screenPicker } from './eye-dropper';
 import { pickOnLeaf, type Picked } from './picking';
 
 /** How well the words a colour concerns can be read on one leaf. */
 interface Contrast {
-  readonly ratio: number;
+  readonly ratio: string;
   readonly needed: number;
+  readonly suffices: boolean;
   /** The nearest colour that would do, where this one does not. */
   readonly nearest: string | undefined;
 }
@@ -35,57 +42,46 @@ const mostWords = 24;
 /** A colour by eye: the site's tokens, lightness, strength, hue and opacity, and how words can be read with it. */
 @Component({
   selector: 'fold-colour-slip',
-  imports: [FormsModule, Slider],
+  imports: [SlipSlider],
   templateUrl: './colour-slip.html',
   styleUrls: ['../drawing.css', './colour-slip.css'],
-  hostDirectives: [{ directive: SlipFocus, inputs: ['property', 'breakpoint'] }],
+  hostDirectives: [{ directive: Slip, inputs: ['property', 'breakpoint', 'breakpointName'] }],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ColourSlip {
-  readonly property = input.required<string>();
-  readonly breakpoint = input.required<string>();
-  readonly breakpointName = input.required<string>();
-
+  protected readonly slip = inject(Slip);
   private readonly session = inject(PageSession);
   private readonly selection = inject(Selection);
-  private readonly commands = inject(Commands);
-  private readonly holding = inject(Holding);
-  /** What stands here now: two quick moves must not both begin at what the ledger said before the first. */
-  private readonly cell = computed(() => {
-    const now = this.holding.cellNow(this.breakpoint(), this.property());
-    return { value: now?.value ?? '', own: now?.own ?? false };
-  });
   private readonly leaves = inject(Leaves);
   private readonly spread = inject(SpreadState);
 
   protected readonly notations = notations;
-  protected readonly mostChroma = mostChroma;
   protected readonly fromScreen = screenPicker();
 
   protected readonly tokens = computed(() => {
     const site = this.session.site();
-    const own = this.cell().value;
+    const own = this.slip.cell().value;
     return site
-      ? tokensFor(site, this.property()).map(({ id, name }) => ({
+      ? tokensFor(site, this.slip.property()).map(({ id, name }) => ({
           id,
           name,
-          plain: plainValue(site, `var(--${id})`, this.breakpoint()),
+          plain: plainValue(site, `var(--${id})`, this.slip.breakpoint()),
           isUsed: own === `var(--${id})`,
         }))
       : [];
   });
   /** What the value comes to without tokens; where that is no colour by itself, what the leaf shows. */
   private readonly plain = computed(() => {
-    const [site, { value }] = [this.session.site(), this.cell()];
-    const plain = site ? plainValue(site, value, this.breakpoint()) : value;
+    const [site, { value }] = [this.session.site(), this.slip.cell()];
+    const plain = site ? plainValue(site, value, this.slip.breakpoint()) : value;
     return mixed(plain) ? plain : this.seen();
   });
   private readonly seen = computed(() => {
-    this.leaves.version(this.breakpoint());
+    this.leaves.version(this.slip.breakpoint());
     const id = this.selection.selected()?.id;
-    const element = id === undefined ? null : this.leaves.view(this.breakpoint())?.element(id);
+    const element = id === undefined ? null : this.leaves.view(this.slip.breakpoint())?.element(id);
     const view = element?.ownerDocument.defaultView;
-    return element && view ? view.getComputedStyle(element).getPropertyValue(this.property()) : '';
+    return element && view ? view.getComputedStyle(element).getPropertyValue(this.slip.property()) : '';
   });
   /** What this slip has set last: a grey keeps the hue it was mixed with. */
   private readonly set = signal<{ readonly text: string; readonly colour: Mixed } | undefined>(undefined);
@@ -112,9 +108,34 @@ export class ColourSlip {
     };
   });
 
+  /** The four lines of sliders. */
+  protected readonly lines = computed(() => {
+    const [{ lightness, chroma, hue, alpha }, tracks] = [this.colour(), this.tracks()];
+    const share = (part: number): string => `${(part * 100).toFixed(0)} %`;
+    return [
+      {
+        ...{ word: 'lightness', most: 100, value: lightness * 100, said: share(lightness), track: tracks.lightness },
+        of: (moved: number): Partial<Mixed> => ({ lightness: moved / 100 }),
+      },
+      {
+        ...{ word: 'strength', most: 100, value: (chroma / mostChroma) * 100, said: chroma.toFixed(3) },
+        track: tracks.chroma,
+        of: (moved: number): Partial<Mixed> => ({ chroma: (moved / 100) * mostChroma }),
+      },
+      {
+        ...{ word: 'hue', most: 359, value: hue, said: `${hue.toFixed(0)}°`, track: tracks.hue },
+        of: (moved: number): Partial<Mixed> => ({ hue: moved }),
+      },
+      {
+        ...{ word: 'opacity', most: 100, value: alpha * 100, said: share(alpha), track: tracks.alpha },
+        of: (moved: number): Partial<Mixed> => ({ alpha: moved / 100 }),
+      },
+    ];
+  });
+
   protected readonly contrast = signal<Contrast | undefined>(undefined);
   private readonly basis = computed(() => ({
-    version: this.leaves.version(this.breakpoint()),
+    version: this.leaves.version(this.slip.breakpoint()),
     part: this.selection.selected()?.id,
     text: this.text(),
   }));
@@ -123,61 +144,52 @@ export class ColourSlip {
     toObservable(this.basis)
       .pipe(
         debounceTime(250),
-        switchMap(() => defer(() => this.judged()).pipe(catchError(() => EMPTY))),
+        switchMap(() => whileWanted((over) => this.judged(over)).pipe(catchError(() => EMPTY))),
         takeUntilDestroyed(),
       )
       .subscribe((contrast) => this.contrast.set(contrast));
   }
 
   /** The words that are hardest to read among those the colour is of, or behind. */
-  private async judged(): Promise<Contrast | undefined> {
+  private async judged(over: AbortSignal): Promise<Contrast | undefined> {
     const chosen = this.selection.selected();
-    const view = this.leaves.view(this.breakpoint());
-    const of = this.property();
+    const view = this.leaves.view(this.slip.breakpoint());
+    const of = this.slip.property();
     if (!chosen || !view?.document || (of !== 'color' && of !== 'background-color')) return undefined;
-    const measured = this.leaves.whole(this.breakpoint());
-    if (!measured) return undefined;
+    const rests = new Rests(over);
+    const measured = await this.leaves.wholeCalmly(this.slip.breakpoint(), rests);
+    if (!measured || !view.document) return undefined;
     const { textBackgroundsOf } = await import('../../../canvas/text-backgrounds');
     const words = subtree(chosen.page, chosen.id).filter((id) => (measured.parts.get(id)?.lines.length ?? 0) > 0);
-    const rests = new Rests(new AbortController().signal);
     const only = new Set(words.slice(0, mostWords));
     const found = await textBackgroundsOf(view.document, measured, (id) => view.element(id), rests, only);
-    const judged = found.flatMap((one) => {
-      const ground = hardest(one);
-      if (!ground) return [];
-      const ratio = contrastRatio(over(one.colour, ground), ground);
-      return [{ ratio, needed: neededRatio(one.fontSize, one.bold), words: one.colour, ground }];
-    });
-    const worst = judged.sort((a, b) => a.ratio / a.needed - b.ratio / b.needed)[0];
+    const worst = hardestToRead(found);
     if (!worst) return undefined;
-    const other = of === 'color' ? worst.ground : worst.words;
-    const rgb = `rgb(${Math.round(other.r)} ${Math.round(other.g)} ${Math.round(other.b)})`;
-    const passes = worst.ratio >= worst.needed;
-    return { ...worst, nearest: passes ? undefined : nearestReadable(this.text(), rgb, worst.needed) };
+    const { ground, ratio, needed, suffices } = worst;
+    const { r, g, b } = of === 'color' ? ground : worst.text.colour;
+    const other = `rgb(${Math.round(r)} ${Math.round(g)} ${Math.round(b)})`;
+    return {
+      ...{ ratio: saidRatio(ratio), needed, suffices },
+      nearest: suffices ? undefined : nearestReadable(this.text(), other, needed),
+    };
   }
 
   protected mix(change: Partial<Mixed>): void {
-    this.store({ ...this.colour(), ...change });
+    this.store(remixed(this.colour(), change));
   }
 
   /** Stores a colour in the notation that is chosen. */
   private store(colour: Mixed): void {
     const text = written(colour, this.notation());
     this.set.set({ text, colour });
-    this.write(text);
-  }
-
-  protected write(value: string): void {
-    this.selection.breakpoint.set(this.breakpoint());
-    if (value !== this.cell().value || !this.cell().own)
-      this.commands.setHeld(this.breakpoint(), { [this.property()]: value });
+    this.slip.write(text);
   }
 
   /** Writes the colour in another notation; one that is inherited, or a token's, stays what it is. */
   protected rewrite(notation: (typeof notations)[number]): void {
     const colour = this.colour();
     this.notation.set(notation);
-    if (this.cell().own && mixed(this.cell().value)) this.store(colour);
+    if (this.slip.cell().own && mixed(this.slip.cell().value)) this.store(colour);
   }
 
   protected take(css: string | undefined): void {
@@ -191,7 +203,7 @@ export class ColourSlip {
 
   /** The colour at a place of a leaf, as CSS. */
   private async seenAt({ view, point }: Picked): Promise<string | undefined> {
-    const measured = this.leaves.whole(view.name);
+    const measured = await this.leaves.wholeCalmly(view.name, new Rests(new AbortController().signal));
     if (!view.document || !measured) return undefined;
     const { colourAt } = await import('../../../canvas/text-backgrounds');
     const { r, g, b } = await colourAt(view.document, measured, point, (id) => view.element(id));

@@ -1,55 +1,41 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
-import { Slider } from 'primeng/slider';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { Problem, problemOf } from '@core/document/problem';
 import { firstShadow, shadowsOf, shadowText, type Shadow } from '@core/style/shadows';
 import { plainValue, tokensFor } from '@core/style/tokens/tokens';
 import { shownValue, typedValue } from '@core/style/typed-value';
 import { checkValue } from '@core/style/value';
 import { PageSession } from '../../../../services/page-session';
 import { valueOf } from '../../../../theme/from-event';
-import { Commands } from '../../../commands/commands';
-import { Holding } from '../../../state/holding';
-import { Selection } from '../../../state/selection';
-import { SlipFocus } from '../slip-focus';
+import { Slip } from '../slip';
+import { SlipSlider } from '../slip-slider';
 import { LightPad } from './light-pad';
 
 /** Shadows by eye, the topmost first: the light that throws each, how soft, large and dark it is. */
 @Component({
   selector: 'fold-shadow-slip',
-  imports: [FormsModule, LightPad, Slider],
-  hostDirectives: [{ directive: SlipFocus, inputs: ['property', 'breakpoint'] }],
+  imports: [LightPad, SlipSlider],
+  hostDirectives: [{ directive: Slip, inputs: ['property', 'breakpoint', 'breakpointName'] }],
   templateUrl: './shadow-slip.html',
   styleUrls: ['../drawing.css', './shadow-slip.css'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ShadowSlip {
-  readonly property = input.required<string>();
-  readonly breakpoint = input.required<string>();
-  readonly breakpointName = input.required<string>();
-
+  protected readonly slip = inject(Slip);
   private readonly session = inject(PageSession);
-  private readonly selection = inject(Selection);
-  private readonly commands = inject(Commands);
-  private readonly holding = inject(Holding);
-  /** What stands here now: two quick moves must not both begin at what the ledger said before the first. */
-  private readonly cell = computed(() => {
-    const now = this.holding.cellNow(this.breakpoint(), this.property());
-    return { value: now?.value ?? '', own: now?.own ?? false };
-  });
   protected readonly refused = signal<{ readonly at: number; readonly says: string } | undefined>(undefined);
-  protected readonly ofBox = computed(() => this.property() === 'box-shadow');
+  protected readonly ofBox = computed(() => this.slip.property() === 'box-shadow');
 
   /** What holds here in px; undefined where it can only be typed. */
   protected readonly shadows = computed<readonly Shadow[] | undefined>(() => {
-    const [site, { value }] = [this.session.site(), this.cell()];
-    return shadowsOf(value) ?? (site ? shadowsOf(plainValue(site, value, this.breakpoint())) : undefined);
+    const [site, { value }] = [this.session.site(), this.slip.cell()];
+    return shadowsOf(value) ?? (site ? shadowsOf(plainValue(site, value, this.slip.breakpoint())) : undefined);
   });
   protected readonly rows = computed(() =>
     (this.shadows() ?? []).map((shadow, at, all) => ({
       shadow,
       at,
       isLast: at === all.length - 1,
-      name: `shadow ${at + 1} at ${this.breakpointName()}`,
+      name: `shadow ${at + 1} at ${this.slip.breakpointName()}`,
       colour: this.inWords(shadow.colour),
     })),
   );
@@ -60,7 +46,7 @@ export class ShadowSlip {
 
   private inWords(colour: string): string {
     const site = this.session.site();
-    return site ? shownValue(site, this.breakpoint(), colour) : colour;
+    return site ? shownValue(site, this.slip.breakpoint(), colour) : colour;
   }
 
   protected add(): void {
@@ -89,19 +75,27 @@ export class ShadowSlip {
     if (one) this.change(at, { x: one.x + by.x, y: one.y + by.y });
   }
 
+  /** Takes a colour that was typed, or says why there can be none such in a shadow. */
   protected setColour(at: number, event: Event): void {
-    const site = this.session.site();
-    if (!site) return;
-    const colour = typedValue(site, this.breakpoint(), valueOf(event).trim());
-    const checked = colour === '' ? undefined : checkValue(site, 'color', colour);
-    this.refused.set(checked && !checked.ok ? { at, says: checked.problem } : undefined);
-    if (!checked || checked.ok) this.change(at, { colour });
+    const [site, all] = [this.session.site(), this.shadows() ?? []];
+    const one = all[at];
+    if (!site || !one) return;
+    const says = problemOf(() => {
+      const colour = typedValue(site, this.slip.breakpoint(), valueOf(event).trim());
+      const shadows = all.with(at, { ...one, colour });
+      for (const [property, value] of [
+        ['color', colour === '' ? 'currentcolor' : colour],
+        [this.slip.property(), shadowText(shadows)],
+      ] as const) {
+        const checked = checkValue(site, property, value);
+        if (!checked.ok) throw new Problem(checked.problem);
+      }
+      this.store(shadows);
+    });
+    this.refused.set(says === undefined ? undefined : { at, says });
   }
 
   private store(shadows: readonly Shadow[]): void {
-    this.selection.breakpoint.set(this.breakpoint());
-    const value = shadowText(shadows);
-    if (value !== this.cell().value || !this.cell().own)
-      this.commands.setHeld(this.breakpoint(), { [this.property()]: value });
+    this.slip.write(shadowText(shadows));
   }
 }
