@@ -1,5 +1,7 @@
+import { backgroundFor } from './backgrounds';
 import type { Picture, Site } from '../document/site';
 import type { Declarations } from '../document/style-map';
+import { paintedLayers } from '../style/fill/fills';
 import { propertyOf } from '../style/properties';
 import { shortest } from '../style/value';
 
@@ -16,15 +18,14 @@ export interface Addresses {
    * frame as high as itself.
    */
   readonly unrolled?: { readonly width: number; readonly height: number };
+  /** Backgrounds in a file for each screen and density; where this is left out, one file does for all. */
+  readonly everyScreen?: boolean;
   /** On a leaf: the page as visitors see it who prefer dark pages. */
   readonly dark?: boolean;
 }
 
+/** How wide a background is taken to be where one file has to do for all screens. */
 const backgroundWidth = 1600;
-
-/** The file of a picture that serves as a background: the narrowest of at least 1600 px, else the widest. */
-const backgroundFile = (picture: Picture): string =>
-  (picture.files.find((one) => one.width >= backgroundWidth) ?? picture.files.at(-1)!).file;
 
 const spelled = new Map<string, string>();
 
@@ -55,13 +56,21 @@ export function unrolledValue(
   );
 }
 
+/** A picture as a background of a screen of that width, or of all. */
+function backgroundText(picture: Picture, { pictures: folder }: Addresses, screen: number | undefined): string {
+  if (screen !== undefined) return backgroundFor(picture, folder, screen);
+  const { file } = picture.files.find((one) => one.width >= backgroundWidth) ?? picture.files.at(-1)!;
+  return `url(${folder}${file})`;
+}
+
 /** A stored value as it stands in a style sheet. */
-function valueText(site: Site, value: string, addresses: Addresses): string {
-  const spelt = addresses.unrolled ? unrolledValue(spell(value), addresses.unrolled) : spell(value);
+function valueText(site: Site, value: string, addresses: Addresses, screen: number | undefined): string {
+  const painted = spell(paintedLayers(value));
+  const spelt = addresses.unrolled ? unrolledValue(painted, addresses.unrolled) : painted;
   if (!spelt.includes('picture:')) return spelt;
   return spelt.replace(/url\(\s*["']?picture:([a-z0-9-]+)["']?\s*\)/g, (_, id: string) => {
     const picture = Object.hasOwn(site.pictures, id) ? site.pictures[id] : undefined;
-    return picture ? `url(${addresses.pictures}${backgroundFile(picture)})` : 'none';
+    return picture ? backgroundText(picture, addresses, screen) : 'none';
   });
 }
 
@@ -125,11 +134,19 @@ function joined(values: Map<string, string>): void {
   values.set('border', `${width} ${style} ${color}`);
 }
 
-/** Declarations as the inside of a rule, minified: `color:red;gap:8px`. */
-export function declarationsText(site: Site, declarations: Declarations, addresses: Addresses): string {
+/**
+ * Declarations as the inside of a rule, minified: `color:red;gap:8px`.
+ * @param screen the width in px of the widest screen they are for; backgrounds are in one file for all without it
+ */
+export function declarationsText(
+  site: Site,
+  declarations: Declarations,
+  addresses: Addresses,
+  screen?: number,
+): string {
   const values = new Map<string, string>();
   for (const name in declarations) {
-    const value = propertyOf(name) ? valueText(site, declarations[name]!, addresses) : '';
+    const value = propertyOf(name) ? valueText(site, declarations[name]!, addresses, screen) : '';
     if (value !== '') values.set(name, value);
   }
   if (values.size > 1) joined(values);

@@ -8,6 +8,7 @@ import { fonts } from '../style/fonts';
 import { namedBy, publishedName, publishedText, tokenOf } from '../style/tokens/tokens';
 import { inDark } from '../style/tokens/look-tokens';
 import { tokenValueProblem } from '../style/value';
+import { hasPicture, screenWidth, withBackground } from './backgrounds';
 import { declarationsText, type Addresses } from './declarations';
 
 const selectorOfState: Readonly<Record<State, string>> = {
@@ -36,13 +37,18 @@ export interface Styled {
  */
 export function layerRules(site: Site, styled: readonly Styled[], addresses: Addresses, held = false): string {
   let out = '';
+  const pictured = new Set(addresses.everyScreen === true ? styled.filter(({ style }) => hasPicture(style)) : []);
   for (const breakpoint of outwards(site.breakpoints)) {
     let block = '';
+    const screen = pictured.size > 0 ? screenWidth(site.breakpoints, breakpoint) : undefined;
     for (const state of states) {
       const bySame = new Map<string, string[]>();
-      for (const { selector, style } of styled) {
-        const declarations = style[breakpoint.id]?.[state];
-        const text = declarations ? declarationsText(site, declarations, addresses) : '';
+      for (const one of styled) {
+        const { selector, style } = one;
+        const declarations = pictured.has(one)
+          ? withBackground(site, style, breakpoint, state)
+          : style[breakpoint.id]?.[state];
+        const text = declarations ? declarationsText(site, declarations, addresses, screen) : '';
         if (text === '') continue;
         const same = bySame.get(text);
         const whole = selector + stateSelector(state, held);

@@ -1,6 +1,8 @@
 import { generate, parse, walk, type CssNode } from 'css-tree';
 import type { Site } from '../document/site';
 import { lexer } from './lexer';
+import { allOn, offLike, speaksOfOff } from './fill/fills';
+import { layersOf } from './layers';
 import { propertyOf } from './properties';
 import { addressesIn, leadsOutside, wholeValue, type Whole } from './whole-value';
 
@@ -151,7 +153,19 @@ export function checkValue(site: Site, name: string, typed: string, references: 
   }
   const whole = wholeValue(value);
   if (!whole.ok) return refuse(whole.problem);
+  if (speaksOfOff(value)) return switchedOffCheck(site, name, value, references);
   return grammarCheck(site, name, typed, whole, references);
+}
+
+/** Checks layers that are switched off as if they were on. */
+function switchedOffCheck(site: Site, name: string, value: string, references: References): Checked {
+  const on = allOn(value);
+  if (name !== 'background-image' || speaksOfOff(on))
+    return refuse('Only whole layers of a background can be switched off: off(…).');
+  const checked = checkValue(site, name, on, references);
+  if (!checked.ok) return checked;
+  if (layersOf(checked.value).length !== layersOf(value).length) return refuse('Switch each layer off by itself.');
+  return { ok: true, value: offLike(checked.value, value) };
 }
 
 /** The text with what was left open in it closed; as it stands where that cannot help. */

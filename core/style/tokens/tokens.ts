@@ -2,6 +2,7 @@ import { parse } from 'css-tree';
 import { baseOf, chain } from '../../document/breakpoint';
 import type { Site } from '../../document/site';
 import type { KeptToken, Token, TokenKind } from '../../document/token';
+import { readLayers, typedLayers } from '../fill/fills';
 import { lexer } from '../lexer';
 import { checkValue } from '../value';
 
@@ -144,13 +145,16 @@ export const publishedText = (site: Pick<Site, 'tokens'>, css: string): string =
     ? css
     : withIds(css, (id) => publishedName(site, id));
 
-/** A stored value as a person reads it at a breakpoint: tokens by their names, and what those deleted still say. */
+/**
+ * A stored value as a person reads it at a breakpoint: tokens by their names, what those deleted still say, and which
+ * layers are switched off.
+ */
 export function namedValue(site: Tokens, value: string, breakpoint: string): string {
   if (!value.includes('--')) return value;
   const there = value.replace(/var\(\s*--([a-z][a-z0-9-]*)\s*\)/gi, (whole, id: string) =>
     tokenOf(site, id)?.gone === true ? (tokenValue(site, id, breakpoint) ?? whole) : whole,
   );
-  return withIds(there, (id) => publishedName(site, id));
+  return readLayers(withIds(there, (id) => publishedName(site, id)));
 }
 
 /** The id of the token a person calls so; the name itself where there is none. */
@@ -160,8 +164,9 @@ function idNamed(site: Tokens, name: string): string {
   return name;
 }
 
-/** A typed value as it is stored: tokens by their ids. */
-export const storedValue = (site: Tokens, typed: string): string => withIds(typed, (name) => idNamed(site, name));
+/** A typed value as it is stored: tokens by their ids, layers that are switched off by their mark. */
+export const storedValue = (site: Tokens, typed: string): string =>
+  typedLayers(withIds(typed, (name) => idNamed(site, name)));
 
 /** The tokens a token names at any breakpoint. */
 function namedIn(tokens: Site['tokens'], id: string): string[] {

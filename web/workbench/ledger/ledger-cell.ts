@@ -27,7 +27,7 @@ import { checkValue } from '@core/style/value';
 import { PageSession } from '../../services/page-session';
 import { Selection } from '../state/selection';
 import { Commands } from '../commands/commands';
-import { drawnAs, isColour } from '../state/ledger-state';
+import { drawingWords, drawnAs, isColour } from '../state/ledger-state';
 import { Leaves } from '../state/leaves';
 import { stepped } from './step-number';
 import { valueOf } from '../../theme/from-event';
@@ -85,7 +85,11 @@ export class LedgerCell {
     [this.label(), this.cell().sentence, this.cell().noEffect ?? ''].filter((line) => line !== '').join('\n'),
   );
   protected readonly isColour = computed(() => isColour(this.property()));
-  protected readonly drawnAs = computed(() => drawnAs(this.property()));
+  /** The way its value is drawn; of a row that says several, none is. */
+  protected readonly drawing = computed(() => {
+    const way = this.part() === '' ? drawnAs(this.property()) : undefined;
+    return way && drawingWords[way];
+  });
   /** The value as it is read and typed: tokens by their names, a fluid size by its ends. */
   protected readonly shown = computed(() => {
     const [site, { value }] = [this.session.site(), this.cell()];

@@ -25,7 +25,7 @@ import { Holding } from '../state/holding';
 import { Selection } from '../state/selection';
 import { Commands } from '../commands/commands';
 import { Leaves } from '../state/leaves';
-import { drawnAs, isApart, LedgerState } from '../state/ledger-state';
+import { drawnAs, drawingWords, isApart, LedgerState } from '../state/ledger-state';
 import { ResolvedValues } from '../state/resolved-values';
 
 /**
@@ -106,9 +106,7 @@ export class LedgerMenu {
     if (property === undefined || way === undefined) return [];
     return [
       {
-        ...(way === 'colour'
-          ? { label: 'Mix the colour', icon: 'pi pi-palette' }
-          : { label: 'Draw the shadows', icon: 'pi pi-sun' }),
+        ...drawingWords[way],
         command: () => this.ledgerState.drawn.set({ property, breakpoint: breakpoint.id }),
       },
     ];

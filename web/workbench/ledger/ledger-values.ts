@@ -41,6 +41,7 @@ import { Commands } from '../commands/commands';
 import { leafGap } from '../state/spread-state';
 import { BoxDrawing } from './slips/box-drawing';
 import { ColourSlip } from './slips/colour/colour-slip';
+import { FillSlip } from './slips/fill/fill-slip';
 import { FlowDrawing } from './slips/flow-drawing';
 import { LedgerCell } from './ledger-cell';
 import { LedgerHolder } from './ledger-holder';
@@ -84,6 +85,7 @@ const checked = (on: boolean): Pick<MenuItem, 'icon' | 'iconStyle'> => ({
   imports: [
     BoxDrawing,
     ColourSlip,
+    FillSlip,
     FlowDrawing,
     LedgerCell,
     LedgerHolder,

@@ -29,8 +29,16 @@ export const isApart = (group: LedgerGroup): group is 'content' | 'screen' | 'fi
 /** Whether a property's values are colours. */
 export const isColour = (property: string): boolean => /color$/.test(property);
 
+/** What is said of each way to draw a value. */
+export const drawingWords = {
+  colour: { label: 'Mix the colour', says: 'Mix a colour, or take one of the site', icon: 'pi pi-palette' },
+  shadow: { label: 'Draw the shadows', says: 'Draw the shadows', icon: 'pi pi-sun' },
+  layers: { label: 'Draw the layers', says: 'Layers of colour, gradients and pictures', icon: 'pi pi-clone' },
+} as const;
+
 /** How a property's values are drawn below their row; undefined for those that are typed alone. */
-export function drawnAs(property: string): 'colour' | 'shadow' | undefined {
+export function drawnAs(property: string): keyof typeof drawingWords | undefined {
+  if (property === 'background-image') return 'layers';
   if (property === 'box-shadow' || property === 'text-shadow') return 'shadow';
   return isColour(property) ? 'colour' : undefined;
 }

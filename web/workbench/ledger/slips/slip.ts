@@ -36,6 +36,17 @@ export class Slip {
       this.commands.setHeld(this.breakpoint(), { [this.property()]: value });
   }
 
+  /** What another property says here now; its drawing may concern several. */
+  said(property: string): string {
+    return this.holding.cellNow(this.breakpoint(), property)?.value ?? '';
+  }
+
+  /** Sets several values at this breakpoint, in one step. */
+  writeAll(values: Readonly<Record<string, string>>): void {
+    this.selection.breakpoint.set(this.breakpoint());
+    if (Object.keys(values).length > 0) this.commands.setHeld(this.breakpoint(), values);
+  }
+
   private enter(): void {
     if (this.ledgerState.drawn()?.breakpoint !== this.breakpoint()) return;
     const { nativeElement } = this.host;

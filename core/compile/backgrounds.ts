@@ -1,0 +1,67 @@
+import { chain, rangeOf, type Breakpoint } from '../document/breakpoint';
+import type { Picture, Site } from '../document/site';
+import type { Declarations, State, StyleMap } from '../document/style-map';
+import { picturesIn } from '../style/value';
+
+const image = 'background-image';
+
+/** Screens wider than so many px are few, and a background need not be sharp on them. */
+const widestScreen = 1920;
+
+/** How many px the widest screen has that a breakpoint is for. */
+export function screenWidth(all: readonly Breakpoint[], breakpoint: Breakpoint): number {
+  const { from, to } = rangeOf(all, breakpoint);
+  return Math.max(from, Math.min(to, widestScreen));
+}
+
+/** A file this much narrower than its screen still looks sharp as a background. */
+const enough = 0.8;
+
+/** The narrowest files that fill a screen of that width: of plain density, and of twice as many pixels. */
+function filesFor({ files }: Picture, width: number): readonly [plain: string, dense: string] {
+  const fileFor = (px: number): string => (files.find((one) => one.width >= px * enough) ?? files.at(-1)!).file;
+  return [fileFor(width), fileFor(width * 2)];
+}
+
+/**
+ * A picture as the background of a screen of that width, as CSS: one file, or another for screens of twice the
+ * density (CSS Images 4 §2.4).
+ */
+export function backgroundFor(picture: Picture, folder: string, width: number): string {
+  const [plain, dense] = filesFor(picture, width);
+  return plain === dense ? `url(${folder}${plain})` : `image-set(url(${folder}${plain})1x,url(${folder}${dense})2x)`;
+}
+
+const isPicture = (value: string | undefined): value is string => value?.includes('picture:') === true;
+
+/** Whether a style has a picture of the library as a background anywhere. */
+export const hasPicture = (style: StyleMap): boolean =>
+  Object.values(style).some((byState) => Object.values(byState).some((one) => isPicture(one?.[image])));
+
+/** Whether a background is shown in other files on one screen than on another. */
+function differs({ pictures }: Pick<Site, 'pictures'>, value: string, width: number, other: number): boolean {
+  return picturesIn(value).some((id) => {
+    const picture = Object.hasOwn(pictures, id) ? pictures[id] : undefined;
+    return picture && filesFor(picture, width).join() !== filesFor(picture, other).join();
+  });
+}
+
+/**
+ * What a style says at a breakpoint in a state, with the background it has there from a breakpoint nearer the base
+ * where this screen is given another file.
+ */
+export function withBackground(
+  site: Pick<Site, 'breakpoints' | 'pictures'>,
+  style: StyleMap,
+  breakpoint: Breakpoint,
+  state: State,
+): Declarations | undefined {
+  const own = style[breakpoint.id]?.[state];
+  if (own?.[image] !== undefined) return own;
+  const nearer = chain(site.breakpoints, breakpoint.id).slice(1);
+  const from = nearer.map((at) => style[at]?.[state]?.[image]).find((value) => value !== undefined);
+  const next = site.breakpoints.find(({ id }) => id === nearer[0]);
+  if (!next || !isPicture(from)) return own;
+  const [width, other] = [breakpoint, next].map((one) => screenWidth(site.breakpoints, one));
+  return differs(site, from, width!, other!) ? { ...own, [image]: from } : own;
+}

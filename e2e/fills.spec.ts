@@ -1,0 +1,134 @@
+import { By, Key, type WebElement } from 'selenium-webdriver';
+import { visiting } from './visit';
+
+describe('The layers of a background', () => {
+  const visit = visiting(async ({ person }) => {
+    await person.signIn('ada@studio.example', 'paper-and-ink');
+    await person.openPage('tidewick-home');
+  });
+
+  const atWide = (css: string): Promise<WebElement> => visit.person.find(`[data-slip] .cells:nth-of-type(1) ${css}`);
+  const background = (leaf: 'wide' | 'phone' = 'wide'): Promise<string> =>
+    visit.person.inLeaf(leaf, 'return getComputedStyle(document.querySelector("main > section")).backgroundImage');
+  const becomes = async (what: RegExp, words: string, leaf: 'wide' | 'phone' = 'wide'): Promise<void> =>
+    visit.person.until(async () => what.test(await background(leaf)), words);
+  const focus = async (css: string): Promise<void> => {
+    await visit.browser.driver.executeScript('arguments[0].focus()', await atWide(css));
+  };
+  let before = '';
+
+  it('are drawn from the mark of the cell, and a colour over all is mixed and lies on top', async () => {
+    const { person } = visit;
+    const { driver } = visit.browser;
+    await person.clickOn('wide', 'h1');
+    await person.until(
+      async () => (await driver.findElements(By.css('.path button'))).length > 1,
+      'the title is not selected',
+    );
+    await (await driver.findElements(By.css('.path button')))[1]!.click();
+    await person.group('Fill');
+    before = await background();
+    expect(before).toMatch(/^linear-gradient\(.*, url\(.*\)$/s);
+    await person.clickHidden('[data-mix="background-image@wide"]');
+    await (await atWide('[data-add-layer="colour"]')).click();
+    await becomes(/^linear-gradient\(rgba\(0, 0, 0, 0\.5\)/, 'no colour lies over the rest'); // common practice
+    await focus('[aria-label="Opacity of layer 1 at Wide"]');
+    await person.keys(...Array<string>(10).fill(Key.ARROW_RIGHT));
+    await becomes(/^linear-gradient\(rgba\(0, 0, 0, 0\.6\)/, 'it is not 60 % dark');
+    expect(await background('phone')).not.toMatch(/0\.6\)/); // the phone has a background of its own
+  });
+
+  it('are switched off and kept, by eye and as it is typed', async () => {
+    const { person } = visit;
+    await (await atWide('[aria-label="Show layer 1 at Wide"]')).click();
+    await becomes(/^none, linear-gradient/, 'it is painted still');
+    expect(await (await person.find('[data-cell="background-image@wide"] .text')).getText()).toMatch(
+      /^.*off\(linear-gradient\(rgb\(0 0 0 \/ 0\.6\)/s,
+    );
+    await (await atWide('[aria-label="Show layer 1 at Wide"]')).click();
+    await becomes(/^linear-gradient\(rgba\(0, 0, 0, 0\.6\)/, 'it does not come back');
+  });
+
+  it('change places by dragging and by a button', async () => {
+    const { driver } = visit.browser;
+    const grip = await atWide('[data-layer="0"] .grip');
+    const last = await atWide('[data-layer="2"] .grip');
+    await driver
+      .actions()
+      .move({ origin: grip })
+      .press()
+      .move({ origin: grip, y: 8 })
+      .move({ origin: last, y: 6 })
+      .pause(200)
+      .release()
+      .perform();
+    await becomes(/url\(.*\), linear-gradient\(rgba\(0, 0, 0, 0\.6\)[^u]*$/s, 'it is not below the picture');
+    await (await atWide('[aria-label="Lay layer 1 at Wide under the next"]')).click();
+    await becomes(/^url\(/, 'the picture is not on top');
+    await visit.person.saved();
+  });
+
+  it('of a gradient have stops that are dragged, added and removed, and a middle', async () => {
+    const { person } = visit;
+    const { driver } = visit.browser;
+    await (await atWide('[data-add-layer="gradient"]')).click();
+    await becomes(/^linear-gradient\(rgba\(0, 0, 0, 0\), rgba\(0, 0, 0, 0\.7\)\), url/, 'there is no gradient');
+    const stop = await atWide('[data-stop="1"]');
+    await driver.actions().move({ origin: stop }).press().move({ origin: stop, x: -60 }).release().perform();
+    await becomes(
+      /^linear-gradient\(rgba\(0, 0, 0, 0\) 0%, rgba\(0, 0, 0, 0\.7\) [78]\d%\)/,
+      'the stop is not dragged',
+    );
+    const line = await atWide('fold-stop-strip .line');
+    await driver.actions().move({ origin: line, x: -10, y: -5 }).click().perform();
+    await becomes(/^linear-gradient\(rgba\(0, 0, 0, 0\) 0%, rgba\(0, 0, 0, 0\) 4\d%,/, 'no stop was added');
+    const colour = await atWide('[aria-label="Colour of stop 2 of layer 1 at Wide"]');
+    for (const unkind of ['red 3px', 'inherit', 'url(x)', 'rgb(1 2']) {
+      await colour.sendKeys(Key.chord(Key.CONTROL, 'a'), unkind, Key.TAB);
+      await person.until(
+        async () => (await (await atWide('.stop[role=alert]')).getText()) !== '',
+        `“${unkind}” is taken`,
+      );
+    }
+    await colour.sendKeys(Key.chord(Key.CONTROL, 'a'), 'rebeccapurple', Key.TAB);
+    await becomes(/rgb\(102, 51, 153\) 4\d%/, 'the stop has no colour of its own');
+    await focus('[data-stop="1"]');
+    await person.keys(Key.ARROW_RIGHT, Key.ARROW_RIGHT, Key.ARROW_RIGHT);
+    await becomes(/rgb\(102, 51, 153\) (4[5-9]|5[0-2])%/, 'keys do not move it');
+    await person.keys(Key.DELETE);
+    await becomes(/^linear-gradient\(rgba\(0, 0, 0, 0\) 0%, rgba\(0, 0, 0, 0\.7\)/, 'it is not removed');
+    await (await atWide('[data-form="radial"]')).click();
+    await focus('[aria-label="Middle of layer 1 at Wide"]');
+    await person.keys(Key.ARROW_LEFT, Key.ARROW_LEFT, Key.ARROW_DOWN);
+    await becomes(/^radial-gradient\(at 48% 51%,/, 'its middle does not move');
+  });
+
+  it('of a picture keep a point in view, and have a size', async () => {
+    const { person } = visit;
+    const place = (): Promise<string> =>
+      person.inLeaf(
+        'wide',
+        'const s = getComputedStyle(document.querySelector("main > section")); return s.backgroundPosition + " / " + s.backgroundSize',
+      );
+    await (await atWide('[data-layer="1"] .what')).click();
+    await focus('[aria-label="Point in view of layer 2 at Wide"]');
+    await person.chord(Key.SHIFT, Key.ARROW_RIGHT);
+    await person.until(async () => /60% \d+%/.test(await place()), `the point is at ${await place()}`);
+    await (await atWide('[data-fit="100%"]')).click();
+    await focus('[aria-label="Zoom of layer 2 at Wide"]');
+    await person.keys(...Array<string>(20).fill(Key.ARROW_RIGHT));
+    await person.until(async () => /120%/.test(await place()), `the size is ${await place()}`);
+    await person.saved();
+  });
+
+  it('come back as they were by undo', async () => {
+    const { person } = visit;
+    await visit.browser.driver.executeScript('document.activeElement.blur()'); // a field has an undo of its own
+    for (let steps = 0; steps < 30 && (await background()) !== before; steps++) {
+      await person.chord(Key.CONTROL, 'z');
+      await visit.browser.driver.sleep(150);
+    }
+    expect(await background()).toBe(before);
+    await person.saved();
+  });
+});
