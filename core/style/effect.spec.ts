@@ -34,10 +34,11 @@ const why = (page: Page, property: string, id = 't'): string | undefined => noEf
 // @webref/css: the “applies to” line of each property, as the W3C's definitions have it.
 describe('What a property applies to', () => {
   const everywhere =
-    /^all( HTML)? elements( \(but see prose\)| and text|, and optionally to the ::before and ::after pseudo-elements)?$|^All elements\. In SVG|^all elements except:? (internal table|table-column-group|table row groups|ruby base)|^container elements, graphics elements/i;
+    /^all( HTML)? elements( \(but see prose\)| and text|, and optionally to the ::before and ::after pseudo-elements)?$|^All elements\. In SVG|^all elements except:? (internal table|table-column-group|table row groups|ruby base)|^container elements, graphics elements|^all elements that generate a principal box$|^all <length> property values of all elements$/i;
   for (const { name } of properties)
     it(`is known for ${name} as the standard has it`, () => {
-      const standard = webref.properties.find((one) => one.name === name)?.appliesTo ?? '';
+      const standard =
+        webref.properties.find((one) => one.name === (name === 'font-stretch' ? 'font-width' : name))?.appliesTo ?? '';
       const applies = appliesTo.find((one) => one.names.includes(name));
       if (applies) expect(applies.standard).toContain(standard);
       else expect(standard).toMatch(everywhere);

@@ -37,7 +37,7 @@ const isBlockContainer = (display: string): boolean =>
 const isAbsolute = (position: string): boolean => position === 'absolute' || position === 'fixed';
 /** A multi-column container (CSS Multicol 1, §2). */
 const hasColumns = ({ display, value }: Layout): boolean =>
-  isBlockContainer(display) && value('column-count') !== 'auto';
+  isBlockContainer(display) && (value('column-count') !== 'auto' || value('column-width') !== 'auto');
 const isInline = (layout: Layout): boolean => layout.display === 'inline' && !layout.replaced;
 
 const named = (names: string): string[] => names.split(' ');
@@ -147,8 +147,8 @@ export const appliesTo: readonly AppliesTo[] = [
         : 'the part does not scroll (overflow)',
   },
   {
-    standard: ['block containers except table wrapper boxes'],
-    names: ['column-count'],
+    standard: ['block containers except table wrapper boxes', ''],
+    names: named('column-count column-width'),
     applies: ({ display, replaced }) => {
       if (replaced) return 'a picture has no columns';
       return isBlockContainer(display) ? undefined : `display is ${display}, not block`;
@@ -198,6 +198,45 @@ export const appliesTo: readonly AppliesTo[] = [
     applies: (layout) => (isInline(layout) ? 'display is inline' : undefined),
   },
   {
+    standard: ['table grid boxes'],
+    names: ['table-layout'],
+    applies: ({ display }) => (/^(inline-)?table$/.test(display) ? undefined : `display is ${display}, not table`),
+  },
+  {
+    standard: ['absolutely positioned boxes', 'positioned boxes with a default anchor box'],
+    names: named('position-anchor position-area'),
+    applies: ({ position }) =>
+      isAbsolute(position) ? undefined : `position is ${position}, neither absolute nor fixed`,
+  },
+  {
+    standard: ['elements with size containment'],
+    names: named('contain-intrinsic-width contain-intrinsic-height'),
+    applies: ({ value }) =>
+      /\b(size|strict|inline-size)\b/.test(value('contain')) || value('content-visibility') !== 'visible'
+        ? undefined
+        : 'its size is not contained (contain, content-visibility)',
+  },
+  {
+    standard: [
+      'elements that are scroll containers and optionally replaced elements such as images, videos, and iframes',
+    ],
+    names: ['resize'],
+    applies: ({ value }) => (value('overflow-x') === 'visible' ? 'the part does not scroll (overflow)' : undefined),
+  },
+  {
+    standard: ['see individual properties', ''],
+    names: named('-webkit-line-clamp -webkit-box-orient'),
+    applies: ({ display }) => (display === '-webkit-box' ? undefined : `display is ${display}, not -webkit-box`),
+  },
+  {
+    standard: ['see individual properties'],
+    names: ['vertical-align'],
+    applies: ({ display }) =>
+      display.startsWith('inline') || display === 'table-cell'
+        ? undefined
+        : `display is ${display}, so it stands on no line of text`,
+  },
+  {
     standard: ['replaced elements'],
     names: named('object-fit object-position'),
     applies: ({ replaced }) => (replaced ? undefined : 'only pictures have it'),
@@ -217,13 +256,18 @@ export const appliesTo: readonly AppliesTo[] = [
       'block containers that establish an inline formatting context',
       'all elements and text',
       'text or elements that accept text input',
+      'list items',
+      'table grid boxes',
+      'table grid boxes when border-collapse is separate',
+      'table-caption boxes',
     ],
     names: named(
       'text-transform letter-spacing line-height text-align text-wrap-style color font-family font-size font-weight font-style ' +
         'text-shadow word-spacing text-wrap-mode overflow-wrap word-break hyphens text-emphasis-style text-emphasis-color ' +
         'text-emphasis-position tab-size text-indent text-overflow text-align-last font-variant-caps font-variant-numeric ' +
         'font-variant-ligatures font-variant-position font-feature-settings font-variation-settings font-kerning ' +
-        'font-optical-sizing orphans widows caret-color',
+        'font-optical-sizing orphans widows caret-color white-space-collapse list-style-type list-style-position ' +
+        'list-style-image border-collapse border-spacing caption-side',
     ),
     applies: ({ replaced }) => (replaced ? 'a picture holds no text' : undefined),
   },

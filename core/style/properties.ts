@@ -24,7 +24,9 @@ const inheritedNames = new Set(
     'overflow-wrap word-break hyphens text-align-last font-variant-caps font-variant-numeric font-variant-ligatures ' +
     'font-variant-position font-feature-settings font-variation-settings font-kerning font-optical-sizing ' +
     'writing-mode direction text-emphasis-style text-emphasis-color text-emphasis-position tab-size orphans widows ' +
-    'scrollbar-color pointer-events accent-color caret-color color-scheme image-rendering print-color-adjust'
+    'scrollbar-color pointer-events accent-color caret-color color-scheme image-rendering print-color-adjust ' +
+    'list-style-type list-style-position list-style-image quotes white-space-collapse font-stretch ' +
+    'border-collapse border-spacing caption-side cursor'
   ).split(' '),
 );
 
@@ -144,6 +146,7 @@ const table: Readonly<Record<Group, readonly Row[]>> = {
 const seldom: Readonly<Partial<Record<Group, readonly Row[]>>> = {
   flow: [
     ['column-count', 'auto', 'auto 2 3'],
+    ['column-width', 'auto', 'auto 240px 20em'],
     ['column-fill', 'balance', 'balance auto'],
     ['column-span', 'none', 'none all'],
     ['column-rule-width', 'medium', '0px 1px 2px'],
@@ -157,6 +160,10 @@ const seldom: Readonly<Partial<Record<Group, readonly Row[]>>> = {
     ['container-type', 'normal', 'normal inline-size size'],
     ['contain', 'none', 'none layout paint content strict'],
     ['content-visibility', 'visible', 'visible auto hidden'],
+    ['table-layout', 'auto', 'auto fixed'],
+    ['border-collapse', 'separate', 'separate collapse'],
+    ['border-spacing', '0px 0px', '0px 8px'],
+    ['caption-side', 'top', 'top bottom'],
   ],
   box: [
     ['scroll-snap-type', 'none', 'none x y'],
@@ -171,12 +178,19 @@ const seldom: Readonly<Partial<Record<Group, readonly Row[]>>> = {
     ['scrollbar-gutter', 'auto', 'auto stable'],
     ['overflow-anchor', 'auto', 'auto none'],
     ['image-rendering', 'auto', 'auto crisp-edges pixelated'],
+    ['contain-intrinsic-width', 'none', 'none 320px'],
+    ['contain-intrinsic-height', 'none', 'none 400px'],
+    ['resize', 'none', 'none both horizontal vertical'],
+    ['zoom', '1', '1 0.8 1.25'],
   ],
   place: [
     ['float', 'none', 'none left right'],
     ['clear', 'none', 'none left right both'],
     ['shape-outside', 'none', 'none circle(50%) margin-box'],
     ['shape-margin', '0', '0px 16px'],
+    ['anchor-name', 'none', 'none --menu'],
+    ['position-anchor', 'normal', 'auto --menu'],
+    ['position-area', 'none', 'none top bottom left right center'],
   ],
   type: [
     ['text-indent', '0', '0px 1em'],
@@ -201,6 +215,15 @@ const seldom: Readonly<Partial<Record<Group, readonly Row[]>>> = {
     ['text-emphasis-color', 'currentcolor', 'currentcolor'],
     ['text-emphasis-position', 'over right', 'over under'],
     ['tab-size', '8', '8 4 2'],
+    ['-webkit-line-clamp', 'none', 'none 2 3 4'],
+    ['-webkit-box-orient', 'horizontal', 'horizontal vertical'],
+    ['white-space-collapse', 'collapse', 'collapse preserve preserve-breaks break-spaces'],
+    ['vertical-align', 'baseline', 'baseline middle top bottom sub super'],
+    ['list-style-type', 'disc', 'disc circle square decimal lower-alpha upper-roman none'],
+    ['list-style-position', 'outside', 'outside inside'],
+    ['list-style-image', 'none', 'none'],
+    ['quotes', 'auto', 'auto none'],
+    ['font-stretch', 'normal', 'normal condensed expanded 75%'],
   ],
   fill: [
     ['background-attachment', 'scroll', 'scroll fixed local'],
@@ -231,6 +254,8 @@ const seldom: Readonly<Partial<Record<Group, readonly Row[]>>> = {
     ['pointer-events', 'auto', 'auto none'],
     ['user-select', 'auto', 'auto none text all'],
     ['touch-action', 'auto', 'auto none pan-x pan-y manipulation'],
+    ['cursor', 'auto', 'auto default pointer text help zoom-in grab not-allowed'],
+    ['appearance', 'none', 'none auto'],
   ],
   motion: [
     ['transition-behavior', 'normal', 'normal allow-discrete'],

@@ -14,6 +14,7 @@ import {
 import type { SiteHolder } from '@core/style/holder';
 import type { LedgerCell as Cell } from '@core/style/ledger';
 import { lengthUnits } from '@core/geometry/units';
+import { comesWith } from '@core/style/partners';
 import { propertyOf } from '@core/style/properties';
 import { severalValues } from '@core/style/several';
 import type { Site } from '@core/document/site';
@@ -192,7 +193,7 @@ export class LedgerCell {
     }
     if (this.property() === 'font-family') this.sayUnknown(site, value);
     if (value !== this.cell().value || !this.cell().own)
-      this.commands.setHeld(this.breakpoint(), { [this.property()]: value });
+      this.commands.setHeld(this.breakpoint(), { [this.property()]: value, ...comesWith(this.property(), value) });
     this.accept();
     return true;
   }
