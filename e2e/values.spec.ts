@@ -1,5 +1,18 @@
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { By, Key, type WebElement } from 'selenium-webdriver';
+import subsetFont from 'subset-font';
 import { visiting } from './visit';
+
+/** A typeface of a name nobody has: one that ships, as a file of another kind and called otherwise. */
+async function unheardOf(): Promise<Buffer> {
+  const path = createRequire(import.meta.url).resolve('@fontsource-variable/karla/files/karla-latin-wght-normal.woff2');
+  const made = await subsetFont(readFileSync(path), 'Fares and passes, £4.20', { targetFormat: 'truetype' });
+  const renamed = made.toString('latin1').replaceAll('\0K\0a\0r\0l\0a', '\0B\0r\0i\0n\0e').replaceAll('Karla', 'Brine');
+  return Buffer.from(renamed, 'latin1');
+}
 
 describe('Values by eye and by name', () => {
   const visit = visiting(async ({ person }) => {
@@ -179,6 +192,44 @@ describe('Values by eye and by name', () => {
     await (await person.find('[aria-label="Remove lang"]')).click();
     await person.until(async () => (await attribute('lang')) === null, 'it is not taken away');
     expect(await attribute('onclick')).toBeNull();
+    await person.saved();
+  });
+
+  it('a typeface is uploaded, chosen in its own letters, set on the page, and removed', async () => {
+    const { person } = visit;
+    const { driver } = visit.browser;
+    const folder = mkdtempSync(join(tmpdir(), 'fold-faces-'));
+    const [face, icons] = [join(folder, 'brine.ttf'), join(folder, 'icons.ttf')];
+    writeFileSync(face, await unheardOf());
+    writeFileSync(icons, readFileSync(createRequire(import.meta.url).resolve('primeicons/fonts/primeicons.ttf')));
+    await person.clickOn('wide', 'h1');
+    await person.group('Type');
+    await person.clickHidden('[aria-label="Choose a typeface for Wide"]');
+    const field = await person.find('[data-upload-faces] input[type=file]');
+    await field.sendKeys(`${icons}\n${face}`);
+    await (await person.find('[data-face="Brine"]')).click();
+    await person.noDialog();
+    await person.until(
+      async () => (await person.computed('phone', 'h1', 'font-family')) === 'Brine, sans-serif',
+      'the title is set in something else',
+    );
+    await person.until(
+      () =>
+        person.inLeaf<boolean>(
+          'wide',
+          'return [...document.fonts].some((one) => one.family.includes("Brine") && one.status === "loaded")',
+        ),
+      'the letters are not there',
+    );
+    await person.clickHidden('[aria-label="Choose a typeface for Wide"]');
+    await person.find('[data-face="Brine"][aria-pressed="true"]');
+    await (await person.find('[aria-label^="Remove Brine"]')).click();
+    await person.until(
+      async () => (await driver.findElements(By.css('[data-face="Brine"]'))).length === 0,
+      'it is not removed',
+    );
+    await person.keys(Key.ESCAPE);
+    await person.noDialog();
     await person.saved();
   });
 

@@ -115,6 +115,7 @@ export const isSeenAnew = (before: Site, after: Site): boolean =>
   before.elements !== after.elements ||
   before.classes !== after.classes ||
   before.fonts !== after.fonts ||
+  before.faces !== after.faces ||
   before.looks !== after.looks ||
   before.dark !== after.dark;
 

@@ -24,7 +24,13 @@ export interface Compiled {
   /** Scripts the page needs; none of the present kinds needs any. */
   readonly modules: readonly string[];
   /** Names of the picture and font files the page refers to. */
-  readonly files: { readonly pictures: readonly string[]; readonly fonts: readonly string[] };
+  readonly files: {
+    readonly pictures: readonly string[];
+    /** Of the typefaces that ship. */
+    readonly fonts: readonly string[];
+    /** Of those that were uploaded. */
+    readonly faces: readonly string[];
+  };
 }
 
 export const plainFiles: CompileOptions = { pictures: 'files/', fonts: 'files/', stylesheet: 'style.css' };
@@ -108,7 +114,11 @@ function pageCss(
 function usedFiles(site: Site, page: Page, css: string, html: string): Compiled['files'] {
   const has = (file: string): boolean => css.includes(file) || html.includes(file);
   const files = Object.values(site.pictures).flatMap((picture) => picture.files.map((one) => one.file));
-  return { pictures: files.filter(has), fonts: fonts.map((one) => one.file).filter(has) };
+  return {
+    pictures: files.filter(has),
+    fonts: fonts.map((one) => one.file).filter(has),
+    faces: (site.faces ?? []).map((one) => one.file).filter(has),
+  };
 }
 
 /**

@@ -139,15 +139,26 @@ function kindRules(
   return `body,body *{box-sizing:border-box}main{all:inherit;display:contents}${layerRules(site, [...styled.values()], addresses)}${inside.join('')}${hasLinks ? linkRules : ''}`;
 }
 
-/** The typefaces that ship, where a text of CSS names them. */
-const fontFaces = (addresses: Addresses, text?: string): string =>
-  fonts
+/** A rule for a face's file. */
+const fontFace = (family: string, weights: string, style: string, address: string): string =>
+  `@font-face{font-family:${/^[a-z]+$/i.test(family) ? family : `"${family}"`};${style}font-weight:${weights};font-display:swap;src:url(${address})format("woff2")}`;
+
+/** Whether a text of CSS names a family, be it in other capitals (CSS Fonts 4 §5.1). */
+const names = (text: string, family: string): boolean =>
+  new RegExp(`(^|[:,"'\\s])${family.replace(/[.+]/g, '\\$&')}($|[,;}"'\\s!])`, 'i').test(text);
+
+/** The typefaces that ship, and those that were uploaded, where a text of CSS names them. */
+function fontFaces({ faces = [] }: Site, addresses: Addresses, text?: string): string {
+  const ready = fonts
     .filter(({ family }) => text === undefined || text.includes(family))
-    .map(
-      ({ family, weights, file }) =>
-        `@font-face{font-family:${family.includes(' ') ? `"${family}"` : family};font-weight:${weights};font-display:swap;src:url(${addresses.fonts}${file})format("woff2")}`,
-    )
-    .join('');
+    .map(({ family, weights, file }) => fontFace(family, weights, '', addresses.fonts + file));
+  const uploaded = faces
+    .filter(({ family }) => text === undefined || names(text, family))
+    .map(({ family, weights, italic, file }) =>
+      fontFace(family, weights, italic ? 'font-style:italic;' : '', addresses.pictures + file),
+    );
+  return [...ready, ...uploaded].join('');
+}
 
 /** What a page's style sheet takes from its site. */
 export interface Use {
@@ -217,7 +228,7 @@ export function sheetOf(
   const named = new Set([...namedBy(site, layers), ...namedBy(inDark(site), layers)]);
   const ids = Object.keys(site.tokens).filter((id) => named.has(id));
   const tokens = tokenRule(site, ids, (id) => publishedName(site, id)) + darkRule(site, ids);
-  return publishedText(site, layerOrder(classes) + fontFaces(addresses, tokens + layers) + tokens + layers);
+  return publishedText(site, layerOrder(classes) + fontFaces(site, addresses, tokens + layers) + tokens + layers);
 }
 
 /** All tokens, for a leaf: as they are, or as visitors see them who prefer dark pages. */
@@ -233,7 +244,7 @@ function canvasTokens(site: Site, { dark = false }: Addresses): string {
 export function sharedPieces(site: Site, addresses: Addresses): Map<string, string> {
   return new Map([
     ['order', layerOrder(site.classes)],
-    ['fonts', fontFaces(addresses)],
+    ['fonts', fontFaces(site, addresses)],
     ['tokens', canvasTokens(site, addresses)],
     ...Object.entries(site.elements).map(
       ([selector, style]) =>

@@ -176,6 +176,7 @@ export function changesOfSite(was: Styling, is: Styling, naming: Naming = byId):
     ...changesOfTokens(was, is, naming),
     ...changesInDark(was, is, naming),
     ...(text(was.fonts) === text(is.fonts) ? [] : [{ what: 'Typefaces of the site' }]),
+    ...(text(was.faces ?? []) === text(is.faces ?? []) ? [] : [{ what: 'Uploaded typefaces' }]),
     ...(text(was.breakpoints) === text(is.breakpoints) ? [] : [{ what: 'Breakpoints of the site' }]),
   ];
 }

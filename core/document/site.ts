@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { Breakpoints, standardBreakpoints } from './breakpoint';
 import { ClassName, isClassId } from './class-name';
 import { KeptSection } from './kept-section';
+import { Face } from './face';
 import { Identifier } from './identifier';
 import { StyleMap } from './style-map';
 import { KeptToken, TokenName } from './token';
@@ -93,6 +94,8 @@ export const Site = z.strictObject({
   retired: z.record(Identifier, z.strictObject({ heir: Identifier.optional() })).optional(),
   ...dress,
   pictures: z.record(Identifier, Picture),
+  /** Faces that were uploaded, beside those that ship. */
+  faces: z.array(Face).max(60).optional(),
   sections: z.array(KeptSection).max(200).optional(),
   looks: z.array(Look).max(20).optional(),
   /** The look whose tokens hold for visitors who prefer dark pages; none where no look has this id. */
@@ -102,7 +105,7 @@ export type Site = z.infer<typeof Site>;
 
 /** What of a site decides how its pages look. */
 export const Styling = Site.pick({
-  ...{ breakpoints: true, tokens: true, elements: true, classes: true, fonts: true },
+  ...{ breakpoints: true, tokens: true, elements: true, classes: true, fonts: true, faces: true },
 }).extend({
   /** The tokens of the look for dark pages, where there is one. */
   dark: z.record(TokenName, KeptToken).exactOptional(),
@@ -110,9 +113,13 @@ export const Styling = Site.pick({
 export type Styling = z.infer<typeof Styling>;
 
 /** Of a site, what decides how its pages look. */
-export function stylingOf({ breakpoints, tokens, elements, classes, fonts, looks, dark }: Site): Styling {
+export function stylingOf({ breakpoints, tokens, elements, classes, fonts, faces, looks, dark }: Site): Styling {
   const bound = looks?.find((one) => one.id === dark);
-  return { ...{ breakpoints, tokens, elements, classes, fonts }, ...(bound && { dark: bound.tokens }) };
+  return {
+    ...{ breakpoints, tokens, elements, classes, fonts },
+    ...(faces && { faces }),
+    ...(bound && { dark: bound.tokens }),
+  };
 }
 
 /** A site with the standard breakpoints and nothing else in it. */

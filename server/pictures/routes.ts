@@ -1,48 +1,26 @@
-import { mkdirSync } from 'node:fs';
 import { readdir, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
-import { Router, type Request, type Response } from 'express';
-import multer from 'multer';
+import { Router } from 'express';
 import * as z from 'zod';
 import { newIdentifier } from '@core/document/identifier';
 import { PictureFiles } from '../database/entities';
 import { Pictures } from '@core/api/pictures';
-import { notFound, Refusal } from '@core/api/refusal';
+import { notFound } from '@core/api/refusal';
 import { answer } from '../http/answer';
 import { accountOf, parameter, reachSite, siteFor } from '../http/guard';
+import { receiving } from '../http/receiving';
 import { answerBegun } from '../work/begun';
 import { Upload } from './taking-in';
 import type { Routes } from '../http/routes';
 
 const FileName = z.string().regex(/^[a-z0-9][a-z0-9-]*\.[a-z0-9]{2,5}$/);
-const contentTypes: Readonly<Record<string, string>> = { webp: 'image/webp', svg: 'image/svg+xml' };
+const contentTypes: Readonly<Record<string, string>> = {
+  webp: 'image/webp',
+  svg: 'image/svg+xml',
+  woff2: 'font/woff2',
+};
 
 const mostBytes = 100_000_000;
-
-/** Uploads wait on disk, not in memory, until their turn comes. */
-function receiver(folder: string): (request: Request, response: Response) => Promise<void> {
-  mkdirSync(folder, { recursive: true });
-  const take = multer({
-    dest: folder,
-    limits: { fileSize: mostBytes, files: 1, fields: 4, parts: 6, fieldSize: 10_000 },
-  }).single('file');
-  return (request, response) =>
-    new Promise((done, fail) =>
-      take(request, response, (error: unknown) => {
-        if (error === undefined || error === null) return done();
-        const code = z.object({ code: z.string() }).safeParse(error).data?.code;
-        if (code === 'ENOSPC') return fail(error instanceof Error ? error : new Error(String(error)));
-        fail(
-          new Refusal(
-            'bad-input',
-            code === 'LIMIT_FILE_SIZE'
-              ? `A picture has at most ${mostBytes / 1e6} MB.`
-              : 'The upload could not be read to its end. Upload the file again.',
-          ),
-        );
-      }),
-    );
-}
 
 /** Removes uploads that a server which was killed left behind. */
 export async function clearUploads(folder: string): Promise<void> {
@@ -58,7 +36,7 @@ export async function clearUploads(folder: string): Promise<void> {
 
 export const pictureRoutes: Routes = (service) => {
   const router = Router();
-  const receive = receiver(service.config.uploadFolder);
+  const receive = receiving(service.config.uploadFolder, { what: 'A picture', mostBytes });
 
   router.get('/sites/:site/pictures', async (request, response) => {
     const site = await siteFor(service, request, parameter(request, 'site'));
@@ -67,10 +45,7 @@ export const pictureRoutes: Routes = (service) => {
 
   router.post('/sites/:site/pictures', async (request, response) => {
     const site = await reachSite(service, request, parameter(request, 'site'));
-    await receive(request, response);
-    const { file } = request;
-    if (!file) throw new Refusal('bad-input', 'Choose a picture to upload.');
-    const name = Buffer.from(file.originalname, 'latin1').toString('utf8'); // multipart names arrive as bytes
+    const { file, name } = await receive(request, response);
     const account = accountOf(request);
     const data: z.input<typeof Upload> = { site, account, id: newIdentifier(), name, file: file.filename };
     await answerBegun(response, service, { queue: 'pictures', account, data }).catch(async (error: unknown) => {

@@ -79,7 +79,7 @@ export async function writeFolder(
   pages: readonly Page[],
   { forVisitors, share }: { forVisitors: boolean; share?: ((done: number) => void) | undefined },
 ): Promise<void> {
-  const pictures = new Set<string>();
+  const uploaded = new Set<string>();
   const fonts = new Set<string>();
   const manifest: Record<string, string> = {};
   const policies: Record<string, string> = {};
@@ -94,10 +94,10 @@ export async function writeFolder(
     await writeText(join(folder, made.stylesheet), made.css, forVisitors);
     manifest[page.path] = hashOf(made.html);
     policies[page.path] = policyOf(page);
-    made.files.pictures.forEach((one) => pictures.add(one));
+    [...made.files.pictures, ...made.files.faces].forEach((one) => uploaded.add(one));
     made.files.fonts.forEach((one) => fonts.add(one));
   }
-  const rows = await manager.getRepository(PictureFiles).findBy({ site: site.id, file: In([...pictures]) });
+  const rows = await manager.getRepository(PictureFiles).findBy({ site: site.id, file: In([...uploaded]) });
   await writeText(join(folder, 'files', iconFile(site)), iconOf(site), forVisitors);
   for (const { file, bytes } of rows) {
     if (file.endsWith('.svg')) await writeText(join(folder, 'files', file), bytes, forVisitors);

@@ -3,6 +3,7 @@ import { inject, Injectable } from '@angular/core';
 import { concatMap, EMPTY, map, of, switchMap, type Observable } from 'rxjs';
 import type * as z from 'zod';
 import { Account } from '@core/api/accounts';
+import { UploadedFace } from '@core/api/faces';
 import { Log, PageFacts, WouldChange, type Batch, type Stored } from '@core/api/pages';
 import type { Place } from '@core/api/people';
 import { LibraryPicture } from '@core/api/pictures';
@@ -19,6 +20,7 @@ import {
 } from '@core/api/sites';
 import { Begun, Work } from '@core/api/work';
 import type { AnyEdit } from '@core/document/edits/site-edit';
+import type { LetterSet } from '@core/document/face';
 import type { BreakpointChange } from '@core/document/commands/breakpoints';
 import { laterPart, stepsOf, type Step } from './work-steps';
 
@@ -99,16 +101,23 @@ export class Api {
   publish = (page: string): Observable<Step<Published>> => this.begin(Published, `/pages/${page}/releases`);
 
   /** Uploads a file and has it read; each is half of it. */
-  upload(site: string, file: File): Observable<Step<LibraryPicture>> {
+  upload = (site: string, file: File): Observable<Step<LibraryPicture>> =>
+    this.sendFile(LibraryPicture, `/sites/${site}/pictures`, file);
+
+  /** Uploads a typeface, to be kept with these letters. */
+  uploadFace = (site: string, file: File, letters: LetterSet): Observable<Step<UploadedFace>> =>
+    this.sendFile(UploadedFace, `/sites/${site}/faces?letters=${letters}`, file);
+
+  /** Sends a file, half of all there is to do, and follows what is made of it. */
+  private sendFile<T>(schema: z.ZodType<T>, route: string, file: File): Observable<Step<T>> {
     const form = new FormData();
     form.append('file', file, file.name);
-    const route = `/sites/${site}/pictures`;
     return this.http.post<unknown>(`/api${route}`, form, { observe: 'events', reportProgress: true }).pipe(
-      concatMap((event): Observable<Step<LibraryPicture>> => {
+      concatMap((event): Observable<Step<T>> => {
         if (event.type === HttpEventType.UploadProgress)
           return of({ share: event.total ? event.loaded / event.total / 2 : 0 });
         if (event.type !== HttpEventType.Response) return EMPTY;
-        return laterPart(0.5, this.followed(LibraryPicture, readBy(Begun, event.body, route)));
+        return laterPart(0.5, this.followed(schema, readBy(Begun, event.body, route)));
       }),
     );
   }

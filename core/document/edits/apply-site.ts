@@ -83,7 +83,7 @@ interface Item {
 
 const listOf = (site: Site, list: SiteList): readonly Item[] => site[list] ?? [];
 const withList = (site: Site, list: SiteList, items: readonly Item[]): Site => {
-  if ((list !== 'sections' && list !== 'looks') || items.length > 0) return { ...site, [list]: items };
+  if (list === 'classes' || list === 'breakpoints' || items.length > 0) return { ...site, [list]: items };
   const { [list]: _none, ...rest } = site;
   return rest;
 };
@@ -101,6 +101,7 @@ const most: Readonly<Record<SiteList, number>> = {
   breakpoints: 12,
   sections: 200,
   looks: 20,
+  faces: 60,
 };
 
 const words: Readonly<Record<SiteList | 'pictures', string>> = {
@@ -108,6 +109,7 @@ const words: Readonly<Record<SiteList | 'pictures', string>> = {
   breakpoints: 'breakpoint',
   sections: 'section',
   looks: 'look',
+  faces: 'face',
   pictures: 'picture',
 };
 
@@ -170,6 +172,7 @@ function inverseOfRemove(site: Site, from: SiteList, index: number): SiteInsert 
   if (from === 'classes') return { do: 'insert', on: 'site', into: from, index, item: site.classes[index]! };
   // it was found there
   if (from === 'sections') return { do: 'insert', on: 'site', into: from, index, item: site.sections![index]! };
+  if (from === 'faces') return { do: 'insert', on: 'site', into: from, index, item: site.faces![index]! }; // the same
   if (from === 'looks') return { do: 'insert', on: 'site', into: from, index, item: site.looks![index]! }; // the same
   return { do: 'insert', on: 'site', into: from, index, item: site.breakpoints[index]! };
 }

@@ -3,6 +3,7 @@ import { Breakpoint } from '../breakpoint';
 import { ClassName } from '../class-name';
 import { Identifier } from '../identifier';
 import { KeptSection } from '../kept-section';
+import { Face } from '../face';
 import { ElementName, Look, Picture, SiteClass } from '../site';
 import { states } from '../style-map';
 import { TokenName } from '../token';
@@ -34,12 +35,13 @@ const SiteInsert = z.discriminatedUnion('into', [
   z.strictObject({ do: z.literal('insert'), ...onSite, into: z.literal('breakpoints'), ...place, item: Breakpoint }),
   z.strictObject({ do: z.literal('insert'), ...onSite, into: z.literal('sections'), ...place, item: KeptSection }),
   z.strictObject({ do: z.literal('insert'), ...onSite, into: z.literal('looks'), ...place, item: Look }),
+  z.strictObject({ do: z.literal('insert'), ...onSite, into: z.literal('faces'), ...place, item: Face }),
   z.strictObject({ do: z.literal('insert'), ...onSite, into: z.literal('pictures'), id: Identifier, item: Picture }),
 ]);
 export type SiteInsert = z.infer<typeof SiteInsert>;
 
 /** What a site holds in order. */
-export const siteLists = ['classes', 'breakpoints', 'sections', 'looks'] as const;
+export const siteLists = ['classes', 'breakpoints', 'sections', 'looks', 'faces'] as const;
 export type SiteList = (typeof siteLists)[number];
 
 const SiteRemove = z.strictObject({

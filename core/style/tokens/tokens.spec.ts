@@ -3,6 +3,8 @@ import { Problem } from '../../document/problem';
 import { blankSite, type Site } from '../../document/site';
 import {
   circleFrom,
+  keptToken,
+  tokenOf,
   kindOfValue,
   namedValue,
   plainValue,
@@ -45,6 +47,22 @@ describe('A token', () => {
       expect(kindOfValue(value))
         .withContext(value)
         .toBe(kind as never);
+  });
+
+  it('that names another is of that one’s kind, and one that names itself in the end of none', () => {
+    const tokens = {
+      ...site.tokens,
+      card: 'var(--foam)',
+      foam: '#ffffff',
+      near: 'var(--gap)',
+      a: 'var(--b)',
+      b: 'var(--a)',
+    };
+    const kind = (id: string): string | undefined => tokenOf({ ...site, tokens }, id)?.kind;
+    expect(['card', 'near', 'a'].map(kind)).toEqual(['colour', 'space', 'typeface']);
+    const whole = { name: 'card', kind: 'colour', values: { wide: 'var(--foam)' } } as const;
+    expect(keptToken({ ...site, tokens }, 'card', whole)).toBe('var(--foam)');
+    expect(keptToken({ ...site, tokens }, 'card', { ...whole, kind: 'border' })).not.toBe('var(--foam)');
   });
 
   it('says at each breakpoint its own value there, or the nearest towards the base', () => {

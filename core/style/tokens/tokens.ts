@@ -48,15 +48,28 @@ function kindByGrammar(value: string): TokenKind {
   return 'typeface';
 }
 
+/** What a value is, by the token it names where it does nothing else. */
+export function kindOfKept(tokens: Site['tokens'], value: string): TokenKind {
+  let said = value;
+  for (let steps = Object.keys(tokens).length; steps > 0; steps--) {
+    const id = /^var\(\s*--([a-z][a-z0-9-]*)\s*\)$/i.exec(said)?.[1];
+    const named = id !== undefined && Object.hasOwn(tokens, id) ? tokens[id] : undefined;
+    if (named === undefined) break;
+    if (typeof named !== 'string') return named.kind;
+    said = named;
+  }
+  return kindOfValue(said);
+}
+
 /** A token by its id, whole; undefined where the site has none. One that only says its value is named by its id. */
 export function tokenOf({ tokens, breakpoints }: Tokens, id: string): Token | undefined {
   const kept = Object.hasOwn(tokens, id) ? tokens[id] : undefined;
   if (typeof kept !== 'string') return kept;
-  return { name: id, kind: kindOfValue(kept), values: { [baseOf(breakpoints).id]: kept } };
+  return { name: id, kind: kindOfKept(tokens, kept), values: { [baseOf(breakpoints).id]: kept } };
 }
 
 /** A token as it is kept: its value alone where its id, its name and its only value say all there is. */
-export function keptToken({ breakpoints }: Tokens, id: string, token: KeptToken): KeptToken {
+export function keptToken({ tokens, breakpoints }: Tokens, id: string, token: KeptToken): KeptToken {
   if (typeof token === 'string') return token;
   const base = token.values[baseOf(breakpoints).id];
   const plain =
@@ -64,7 +77,7 @@ export function keptToken({ breakpoints }: Tokens, id: string, token: KeptToken)
     token.gone === undefined &&
     token.name === id &&
     Object.keys(token.values).length === 1 &&
-    kindOfValue(base) === token.kind;
+    kindOfKept(tokens, base) === token.kind;
   return plain ? base : token;
 }
 

@@ -242,7 +242,8 @@ export class LedgerCell {
 
   /** A face nobody has is taken, since a visitor may have it, but not without a word. */
   private sayUnknown(site: Site, value: string): void {
-    const unknown = unknownFamilies(value, [...site.fonts, ...fonts.map((one) => one.family)]);
+    const uploaded = (site.faces ?? []).map((one) => one.family);
+    const unknown = unknownFamilies(value, [...site.fonts, ...uploaded, ...fonts.map((one) => one.family)]);
     if (unknown.length > 0)
       this.session.notices.next(
         `“${unknown.join('”, “')}” doesn’t come with the site. Visitors who don’t have it see the next one in the list.`,

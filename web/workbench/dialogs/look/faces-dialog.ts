@@ -1,9 +1,17 @@
-import { ChangeDetectionStrategy, Component, computed, inject, type OnDestroy, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, type OnDestroy, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { FileUpload } from 'primeng/fileupload';
+import { Select } from 'primeng/select';
 import { DynamicDialogConfig, DynamicDialogRef } from 'primeng/dynamicdialog';
+import { letterSets, letterSetWords, stackOf, type Face, type LetterSet } from '@core/document/face';
 import { fonts, type Font } from '@core/style/fonts';
 import { plainValue, tokensOf } from '@core/style/tokens/tokens';
+import { canvasAddresses } from '../../../services/addresses';
+import { Api, failureOf } from '../../../services/api';
+import { resultOf } from '../../../services/work-steps';
 import { PageSession } from '../../../services/page-session';
 import { DialogFocus } from '../../../theme/dialog-focus';
+import { ProgressLine } from '../../../theme/progress-line';
 import { SpreadState } from '../../state/spread-state';
 
 interface Choice {
@@ -15,20 +23,35 @@ interface Choice {
   readonly face: string;
 }
 
-const heaviness = ({ weights }: Font): string => `weights ${weights.replace(' ', ' to ')}`;
+/** Something uploaded under one name. */
+interface Family {
+  readonly choice: Choice;
+  readonly files: readonly { readonly id: string; readonly says: string; readonly licence: string | undefined }[];
+}
+
+const heaviness = ({ weights }: Pick<Font, 'weights'>): string => `weights ${weights.replace(' ', ' to ')}`;
+
+function fileWords({ weights, italic, size, restricted }: Face): string {
+  const weight = weights.includes(' ') ? heaviness({ weights }) : `weight ${weights}`;
+  const kilobytes = `${Math.max(1, Math.round(size / 1000))} kB`;
+  const asks = restricted === true ? ', its maker forbids embedding' : '';
+  return `${weight}${italic ? ', italic' : ''}, ${kilobytes}${asks}`;
+}
 
 /**
- * The typefaces of the site's tokens and those that ship, each in its own letters; closes with the one that was
+ * The typefaces of the site's tokens, those uploaded to it and those that ship, each in its own letters; closes with the one that was
  * chosen.
  */
 @Component({
   selector: 'fold-faces-dialog',
+  imports: [FileUpload, FormsModule, ProgressLine, Select],
   hostDirectives: [DialogFocus],
   templateUrl: './faces-dialog.html',
   styleUrl: './faces-dialog.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class FacesDialog implements OnDestroy {
+  private readonly api = inject(Api);
   private readonly session = inject(PageSession);
   private readonly spread = inject(SpreadState);
   protected readonly dialog = inject(DynamicDialogRef);
@@ -50,23 +73,72 @@ export class FacesDialog implements OnDestroy {
       { heading: 'Ready to use', choices: ready },
     ].filter((one) => one.choices.length > 0);
   });
+  protected readonly families = computed((): Family[] => {
+    const byName = new Map<string, Face[]>();
+    for (const face of this.uploads()) byName.set(face.family, [...(byName.get(face.family) ?? []), face]);
+    return [...byName].map(([family, faces]) => ({
+      choice: { name: family, says: '', value: stackOf({ family }), face: stackOf({ family }) },
+      files: faces.map((face) => ({ id: face.id, says: fileWords(face), licence: face.licence })),
+    }));
+  });
+  private readonly uploads = computed(() => this.session.site()?.faces ?? []);
+  protected readonly letters = signal<LetterSet>('latin');
+  protected readonly letterChoices = letterSets.map((value) => ({ value, word: letterSetWords[value] }));
+  /** The file on its way, and how much of it is done, in percent. */
+  protected readonly uploading = signal<{ readonly name: string; readonly share: number } | undefined>(undefined);
+  protected readonly problems = signal<readonly string[]>([]);
   /** Families whose letters are there. */
   protected readonly loaded = signal(0);
-  private readonly faces = fonts.map(
-    ({ family, file, weights: weight }) => new FontFace(family, `url(/fonts/${file}) format("woff2")`, { weight }),
-  );
+  /** The faces this dialog draws with, by the address of their file. */
+  private readonly drawn = new Map<string, FontFace>();
 
   constructor() {
-    for (const face of this.faces) {
-      document.fonts.add(face);
-      void face.load().then(
-        () => this.loaded.update((count) => count + 1),
-        () => undefined, // drawn in the next of its list, as for whoever visits the site without it
-      );
-    }
+    for (const { family, file, weights: weight } of fonts) this.draw(family, `/fonts/${file}`, { weight });
+    effect(() => {
+      const address = canvasAddresses(this.session.site()?.id ?? '').pictures;
+      for (const { family, file, weights: weight, italic } of this.uploads())
+        this.draw(family, address + file, { weight, style: italic ? 'italic' : 'normal' });
+    });
+  }
+
+  private draw(family: string, address: string, descriptors: FontFaceDescriptors): void {
+    if (this.drawn.has(address)) return;
+    const face = new FontFace(family, `url(${address}) format("woff2")`, descriptors);
+    this.drawn.set(address, face);
+    document.fonts.add(face);
+    void face.load().then(
+      () => this.loaded.update((count) => count + 1),
+      () => undefined, // drawn in the next of its list, as for whoever visits the site without it
+    );
   }
 
   ngOnDestroy(): void {
-    for (const face of this.faces) document.fonts.delete(face);
+    for (const face of this.drawn.values()) document.fonts.delete(face);
+  }
+
+  protected async upload(files: readonly File[], field: FileUpload): Promise<void> {
+    this.problems.set([]);
+    for (const file of files) await this.uploadOne(file);
+    this.uploading.set(undefined);
+    field.clear();
+  }
+
+  private async uploadOne(file: File): Promise<void> {
+    const site = this.session.site();
+    if (!site) return;
+    const tell = (share: number): void => this.uploading.set({ name: file.name, share: share * 100 });
+    tell(0);
+    try {
+      await resultOf(this.api.uploadFace(site.id, file, this.letters()), tell);
+      await this.session.catchUp();
+    } catch (error) {
+      const problem = `${file.name}: ${failureOf(error).problem}`;
+      this.problems.update((all) => [...all, problem]);
+    }
+  }
+
+  protected remove(id: string, name: string): void {
+    if (this.session.apply([{ do: 'remove', on: 'site', from: 'faces', id }]))
+      this.session.notices.next(`${name} was removed. What is set in it shows the next typeface of its list.`);
   }
 }
