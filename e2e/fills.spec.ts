@@ -132,3 +132,57 @@ describe('The layers of a background', () => {
     await person.saved();
   });
 });
+
+describe('A part is transformed on the page', () => {
+  const visit = visiting(async ({ person }) => {
+    await person.signIn('ada@studio.example', 'paper-and-ink');
+    await person.openPage('tidewick-home');
+  });
+  const value = (leaf: 'wide' | 'tablet' | 'phone', property: string): Promise<string> =>
+    visit.person.computed(leaf, 'h1', property);
+  const becomes = async (leaf: 'wide' | 'tablet' | 'phone', property: string, what: RegExp): Promise<void> =>
+    visit.person.until(
+      async () => what.test(await value(leaf, property)),
+      `${property} at ${leaf} is ${await value(leaf, property)}`,
+    );
+
+  // common practice: turned by −10°
+  it('turned, scaled, moved, skewed, and about another point, at the breakpoint of the leaf', async () => {
+    const { person } = visit;
+    await person.clickOn('wide', 'h1');
+    await person.group('Effect');
+    const { width } = await person.inLeaf<{ width: number }>(
+      'wide',
+      'const { width } = document.querySelector("h1").getBoundingClientRect(); return { width }',
+    );
+    expect(width).toBeGreaterThan(100);
+    await person.dragHandle('turn', 'wide', -26, 3);
+    await becomes('wide', 'rotate', /^-(9|1[0-5])deg$/);
+    expect(await value('phone', 'rotate')).toBe(await value('wide', 'rotate'));
+    await person.setCell('rotate', 'wide', '-10deg');
+    await person.setCell('rotate', 'phone', 'none');
+    await becomes('phone', 'rotate', /^none$/);
+    await person.setCell('rotate', 'wide', '-12deg'); // the leaf worked in has the handles
+    await person.dragHandle('shift', 'wide', 40, 24);
+    await becomes('wide', 'translate', /^40px 24px$/);
+    await person.dragHandle('stretch', 'wide', 60, 30);
+    await becomes('wide', 'scale', /^1\.[1-4]\d*$/);
+    await person.dragHandle('origin', 'wide', -700, 0, Key.SHIFT);
+    await becomes('wide', 'transform-origin', /^-/);
+    await person.setCell('transform-origin', 'wide', '50% 50%');
+    await person.setCell('rotate', 'wide', 'none');
+    await person.dragHandle('skew-x', 'wide', 30, 0);
+    await becomes('wide', 'transform', /^matrix\(1, 0, -0\.\d+, 1, 0, 0\)$/);
+    await person.saved();
+  });
+
+  it('as it was, by undo', async () => {
+    await visit.browser.driver.executeScript('document.activeElement.blur()');
+    for (let steps = 0; steps < 20 && (await value('wide', 'translate')) !== 'none'; steps++) {
+      await visit.person.chord(Key.CONTROL, 'z');
+      await visit.browser.driver.sleep(150);
+    }
+    expect(await value('wide', 'translate')).toBe('none');
+    await visit.person.saved();
+  });
+});

@@ -2,6 +2,7 @@ import { frameWith } from '../../../testing/frame';
 import { measurePage } from '../../canvas/measuring';
 import type { LedgerGroup } from '../../state/ledger-state';
 import { handlesOf, type Handle } from './handle-list';
+import { transformedPart } from './transformed-part';
 
 const html = `
   <section data-part="s" style="padding:20px;width:380px">
@@ -36,6 +37,18 @@ describe('Handles of a selected part', () => {
       'row-line',
     ]);
     expect(names(of('a', 'text', [], 'edge'))).toEqual(['radius']);
+  });
+  it('turn, scale, move and skew it while the ledger is open at effects, wherever it is turned about', () => {
+    const frame = frameWith(
+      '<p data-part="a" style="margin:60px;width:100px;height:40px;rotate:90deg;transform-origin:0 0">a</p>',
+    );
+    const part = transformedPart(frame.find('a'));
+    const list = handlesOf(measurePage(frame.document), 'a', 'text', [], 'effect', 0.5, part);
+    frame.remove();
+    expect(names(list)).toEqual(['turn', 'skew-x', 'skew-y', 'shift', 'stretch', 'origin']);
+    const { left, top, width } = list.at(-1)!.box;
+    expect([Math.round(left + width / 2), Math.round(top + width / 2)]).toEqual([60, 60]);
+    expect(names(of('a', 'text', [], 'effect'))).toEqual([]); // a line of text, which cannot be
   });
   it('are gutters for columns and for one of them, whatever group is open', () => {
     expect(names(of('grid', 'columns', ['c', 'd'], 'type'))).toContain('gutter');

@@ -11,9 +11,13 @@ import {
   type Measured,
   type MeasuredPage,
 } from '@core/geometry/measured';
+import { pivotOf, type Transformed } from '@core/geometry/transformed';
 import { grips, type Grip } from '@core/geometry/resize';
 import type { Edge } from '@core/geometry/pins';
 import type { LedgerGroup } from '../../state/ledger-state';
+
+/** What transforms a part: a turn, a scale, a move, a skew either way, and the point that stays. */
+export type TransformHandle = 'turn' | 'stretch' | 'shift' | 'skew-x' | 'skew-y' | 'origin';
 
 /** Something on a leaf that can be dragged to change a value of the selection. */
 export type Handle =
@@ -21,6 +25,7 @@ export type Handle =
   | { readonly kind: 'padding' | 'margin'; readonly side: Edge; readonly px: number; readonly box: Box }
   | { readonly kind: 'gap'; readonly axis: 'row' | 'column'; readonly px: number; readonly box: Box }
   | { readonly kind: 'radius'; readonly px: number; readonly box: Box }
+  | { readonly kind: TransformHandle; readonly box: Box }
   | { readonly kind: 'gutter'; readonly index: number; readonly box: Box }
   | { readonly kind: 'line'; readonly axis: 'row' | 'column'; readonly index: number; readonly box: Box };
 
@@ -141,10 +146,30 @@ function lines(part: Measured, least: number, gutters: boolean): Handle[] {
   ];
 }
 
+/** What a part that is transformed, or could be, can be held by. */
+function transforming(part: Transformed, scale: number): Handle[] {
+  const { left, top, width, height } = part.box;
+  const at = (x: number, y: number, wide: number, high = wide): Box => ({
+    ...{ left: x - wide / 2 / scale, top: y - high / 2 / scale },
+    ...{ width: wide / scale, height: high / scale },
+  });
+  const [middle, away] = [left + width / 2, 26 / scale];
+  const pivot = pivotOf(part);
+  return [
+    { kind: 'turn', box: at(middle, top - away < 0 ? top + height + away : top - away, 14) },
+    { kind: 'skew-x', box: at(middle, top, 22, 7) },
+    { kind: 'skew-y', box: at(left + width, top + height / 2, 7, 22) },
+    { kind: 'shift', box: at(left, top, 13) },
+    { kind: 'stretch', box: at(left + width, top + height, 11) },
+    { kind: 'origin', box: at(pivot.x, pivot.y, 12) },
+  ];
+}
+
 /**
  * What can be dragged on a selected part: its grips always, and what belongs to the ledger's open group: spaces and
- * gaps for Space, tracks for Flow, corners for Edge.
+ * gaps for Space, tracks for Flow, corners for Edge, turn and scale for Effect.
  * @param scale px of the window for each px of the leaf: handles keep a size a hand can take
+ * @param transformed how the part is transformed, where it can be
  */
 export function handlesOf(
   page: MeasuredPage,
@@ -153,12 +178,14 @@ export function handlesOf(
   children: readonly string[],
   group: LedgerGroup,
   scale: number,
+  transformed?: Transformed,
 ): Handle[] {
   const part = page.parts.get(id);
   if (!part || part.parent === undefined || part.style.display === 'contents') return [];
   const least = 7 / scale;
   const held = children.flatMap((child) => page.parts.get(child) ?? []);
   const parent = page.parts.get(part.parent);
+  if (group === 'effect') return transformed ? transforming(transformed, scale) : [];
   const list: Handle[] = [];
   if (group === 'space') list.push(...spaces(part, least), ...gaps(part, held, least));
   if (group === 'edge')

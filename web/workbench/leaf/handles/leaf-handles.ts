@@ -10,6 +10,7 @@ import { dragLine, gapValues, radiusValues, sizeValues, spaceValues } from '@cor
 import { gridLines } from '@core/geometry/grid-cells';
 import { contentBox, isOutOfFlow, type Measured } from '@core/geometry/measured';
 import type { Edge, Values } from '@core/geometry/pins';
+import type { Point, Transformed } from '@core/geometry/transformed';
 import { guidesOf, resize, type Guides, type Held } from '@core/geometry/resize';
 import { PageSession } from '../../../services/page-session';
 import { Selection } from '../../state/selection';
@@ -17,7 +18,9 @@ import { DragState } from '../../state/drag-state';
 import { EditorOnly } from '../../state/editor-only';
 import { LedgerState } from '../../state/ledger-state';
 import { Commands } from '../../commands/commands';
-import { handlesOf, type Handle } from './handle-list';
+import { handlesOf, type Handle, type TransformHandle } from './handle-list';
+import { isTransforming, transformedBy, transformWords } from './transform-drag';
+import { transformedPart } from './transformed-part';
 import { Leaves } from '../../state/leaves';
 import { elementOf } from '../../../theme/from-event';
 import { ResolvedValues } from '../../state/resolved-values';
@@ -28,6 +31,8 @@ interface Drag {
   readonly start: { readonly x: number; readonly y: number };
   readonly part: Measured;
   readonly guides: Guides;
+  /** How it is transformed, where that is what is dragged. */
+  readonly transformed: Transformed | undefined;
 }
 
 interface Outcome {
@@ -38,6 +43,17 @@ interface Outcome {
 }
 
 const sideways = new Set(['left', 'right']);
+
+const wordsOf = (values: Values): string =>
+  Object.entries(values)
+    .map(([name, value]) => `${name} ${value ?? ''}`)
+    .slice(0, 3)
+    .join('\n');
+
+/** A part that is transformed in a way that can only be typed. */
+const unskewable = (part: string): Outcome => ({
+  ...{ part, values: {}, label: 'Its transform is more than one skew: type it in the ledger.' },
+});
 
 /** By how much a space grows when its handle is dragged: paddings inward, margins outward, in px of the leaf. */
 function growthOf(kind: 'padding' | 'margin', side: Edge, by: { x: number; y: number }): number {
@@ -109,10 +125,18 @@ export class LeafHandles {
     )
       return [];
     const page = this.leaves.near(this.breakpoint(), chosen.id);
-    return page
-      ? handlesOf(page, chosen.id, chosen.part.kind, chosen.part.children, this.ledgerState.group(), this.scale())
-      : [];
+    const { kind, children } = chosen.part;
+    const group = this.ledgerState.group();
+    return page ? handlesOf(page, chosen.id, kind, children, group, this.scale(), this.transformed(chosen.id)) : [];
   });
+  /** How a part is transformed, while the ledger is open at what transforms it. */
+  private transformed(id: string): Transformed | undefined {
+    const element = this.leaves.view(this.breakpoint())?.element(id);
+    if (this.ledgerState.group() !== 'effect' || !element) return undefined;
+    const isLine = getComputedStyle(element).display === 'inline' && element.localName !== 'img';
+    return isLine ? undefined : transformedPart(element);
+  }
+
   protected readonly guideLines = computed(() => {
     const { x, y } = this.met();
     return [
@@ -142,6 +166,7 @@ export class LeafHandles {
   }
 
   protected hint(handle: Handle): string {
+    if (isTransforming(handle.kind)) return `${transformWords[handle.kind]}. Drag; Shift leaves snapping off.`;
     const px =
       handle.kind === 'padding' || handle.kind === 'margin' || handle.kind === 'gap'
         ? `: ${Math.round(handle.px)} px`
@@ -169,6 +194,7 @@ export class LeafHandles {
       start: { x: event.clientX, y: event.clientY },
       part,
       guides: guidesOf(others.map((one) => one.box)),
+      transformed: this.transformed(part.id),
     };
     this.frozen.set(this.handles());
   }
@@ -209,7 +235,25 @@ export class LeafHandles {
       y: (event.clientY - this.drag.start.y) / this.scale(),
     };
     const held: Held = { unsnapped: event.shiftKey, both: event.altKey };
+    const { handle, transformed } = this.drag;
+    if (transformed && isTransforming(handle.kind))
+      return this.transforming(handle.kind, this.drag, transformed, by, held);
     return this.outcomeOf(this.drag, by, held);
+  }
+
+  /** What a drag of one of the handles that transform comes to. */
+  private transforming(
+    kind: TransformHandle,
+    { handle, part }: Drag,
+    whole: Transformed,
+    by: Point,
+    held: Held,
+  ): Outcome {
+    const { left, top, width, height } = handle.box;
+    const from = { x: left + width / 2, y: top + height / 2 };
+    const said = (property: string): string => this.value(part.id, property);
+    const values = transformedBy(kind, { part: whole, from, by, said, held });
+    return values ? { part: part.id, values, label: wordsOf(values) } : unskewable(part.id);
   }
 
   private outcomeOf({ handle, part, guides }: Drag, by: { x: number; y: number }, held: Held): Outcome | undefined {
@@ -217,19 +261,10 @@ export class LeafHandles {
     if (handle.kind === 'gutter') return this.guttered(part.id, handle.index, by.x);
     const values = this.valuesOf(handle, part, by, held);
     if (!values) return undefined;
-    const label = Object.entries(values)
-      .map(([name, value]) => `${name} ${value ?? ''}`)
-      .slice(0, 3)
-      .join('\n');
-    return { part: part.id, values, label };
+    return { part: part.id, values, label: wordsOf(values) };
   }
 
-  private valuesOf(
-    handle: Exclude<Handle, { kind: 'grip' | 'gutter' }>,
-    part: Measured,
-    by: { x: number; y: number },
-    held: Held,
-  ): Values | undefined {
+  private valuesOf(handle: Handle, part: Measured, by: { x: number; y: number }, held: Held): Values | undefined {
     const id = part.id;
     // measured when the drag began
     const basis = (property: string) => this.leaves.basis(this.breakpoint(), id, property)!;
@@ -251,6 +286,8 @@ export class LeafHandles {
       }
       case 'line':
         return this.lined(part, handle.axis, handle.index, by);
+      default:
+        return undefined;
     }
   }
 
