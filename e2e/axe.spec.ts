@@ -92,7 +92,7 @@ describe('Nothing axe finds', () => {
     await visit.person.keys(Key.ESCAPE);
   });
 
-  it('where a colour is mixed, and where attributes are set', async () => {
+  it('where colours, shadows, edges and layers are drawn, typefaces are chosen, and attributes are set', async () => {
     await visit.person.clickHidden('[data-mix="color@wide"]');
     await visit.person.find('fold-colour-slip p-slider');
     await visit.person.find('[data-slip-contrast]');
@@ -104,6 +104,23 @@ describe('Nothing axe finds', () => {
     await visit.person.find('fold-light-pad');
     await nothing();
     await visit.person.clickHidden('[data-close-slip]');
+    await visit.person.clickHidden('[data-draw-edges]');
+    await visit.person.find('fold-edge-drawing p-slider');
+    await nothing();
+    await visit.person.group('Fill');
+    await visit.person.clickHidden('[data-mix="background-image@wide"]');
+    for (const kind of ['colour', 'gradient']) {
+      await visit.person.clickHidden(`[data-add-layer="${kind}"]`);
+      await visit.person.find('fold-layer-settings p-slider');
+      await nothing();
+    }
+    await visit.person.clickHidden('[data-close-slip]');
+    await visit.person.group('Type');
+    await visit.person.clickHidden('[aria-label="Choose a typeface for Wide"]');
+    await visit.person.find('[data-upload-faces]');
+    await nothing();
+    await visit.person.keys(Key.ESCAPE);
+    await visit.person.noDialog();
     await visit.person.group('Content');
     await visit.person.find('[data-add-attribute]');
     await nothing();

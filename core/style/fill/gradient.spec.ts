@@ -1,22 +1,11 @@
 import fc from 'fast-check';
+import { painted } from '../testing/painted';
 import { firstGradient, gradientOf, gradientText, withStop, withStopMoved, type Gradient } from './gradient';
 
-const size = { width: 48, height: 32 };
-
-/** The bytes Chromium paints of a background. */
-async function painted(background: string): Promise<Uint8ClampedArray> {
-  const style = `width:100%;height:100%;background:${background}`.replaceAll('"', '&quot;');
-  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${size.width}" height="${size.height}"><foreignObject width="100%" height="100%"><div xmlns="http://www.w3.org/1999/xhtml" style="${style}"></div></foreignObject></svg>`;
-  const image = new Image();
-  image.src = `data:image/svg+xml,${encodeURIComponent(svg)}`;
-  await image.decode();
-  const canvas = new OffscreenCanvas(size.width, size.height).getContext('2d')!;
-  canvas.drawImage(image, 0, 0);
-  return canvas.getImageData(0, 0, size.width, size.height).data;
-}
-
 async function expectAlike(one: string, other: string): Promise<void> {
-  const [a, b] = [await painted(one), await painted(other)];
+  const look = (background: string): Promise<Uint8ClampedArray> =>
+    painted(`width:100%;height:100%;background:${background}`, { width: 48, height: 32 });
+  const [a, b] = [await look(one), await look(other)];
   const most = a.reduce((worst, byte, index) => Math.max(worst, Math.abs(byte - b[index]!)), 0);
   expect(most).withContext(`${one}\nas ${other}`).toBeLessThanOrEqual(2);
 }

@@ -41,6 +41,7 @@ import { Commands } from '../commands/commands';
 import { leafGap } from '../state/spread-state';
 import { BoxDrawing } from './slips/box-drawing';
 import { ColourSlip } from './slips/colour/colour-slip';
+import { EdgeDrawing } from './slips/edge/edge-drawing';
 import { FillSlip } from './slips/fill/fill-slip';
 import { FlowDrawing } from './slips/flow-drawing';
 import { LedgerCell } from './ledger-cell';
@@ -85,6 +86,7 @@ const checked = (on: boolean): Pick<MenuItem, 'icon' | 'iconStyle'> => ({
   imports: [
     BoxDrawing,
     ColourSlip,
+    EdgeDrawing,
     FillSlip,
     FlowDrawing,
     LedgerCell,
@@ -207,9 +209,10 @@ export class LedgerValues {
   protected readonly isDrawn = computed(
     () =>
       !this.ledgerState.ownOnly() &&
-      !this.holding.ofSite() &&
-      this.selection.state() === 'normal' &&
-      ['flow', 'box', 'space', 'place'].includes(this.ledgerState.group()),
+      (this.ledgerState.group() === 'edge' ||
+        (!this.holding.ofSite() &&
+          this.selection.state() === 'normal' &&
+          ['flow', 'box', 'space', 'place'].includes(this.ledgerState.group()))),
   );
   /**
    * Rows that do nothing on this part at any breakpoint and hold no value of its own: out of the way until asked for.

@@ -55,6 +55,8 @@ export class LedgerState {
   readonly seldomShown = signal(false);
   /** Also the rows of properties that do nothing on the part. */
   readonly idleShown = signal(false);
+  /** The edges of a box are drawn above their rows. */
+  readonly edgesDrawn = signal(false);
   /** The property whose values are drawn below their row, and the breakpoint somebody asked for it at. */
   readonly drawn = signal<{ readonly property: string; readonly breakpoint: string } | undefined>(undefined);
   /** Its height in px, kept in this browser. */

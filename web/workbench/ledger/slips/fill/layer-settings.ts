@@ -161,6 +161,14 @@ export class LayerSettings {
     });
   }
 
+  /** One stop more, half way from the one that is chosen to the next. */
+  protected addStopAfter(): void {
+    const stops = this.gradient()?.stops ?? [];
+    const at = Math.min(this.stopAt(), stops.length - 2);
+    const [one, next] = [stops[at], stops[at + 1]];
+    if (one && next) this.addStop(Math.round((one.at + next.at) / 2));
+  }
+
   protected removeStop(index: number): void {
     this.remake((gradient) =>
       gradient.stops.length > 2 ? { ...gradient, stops: gradient.stops.toSpliced(index, 1) } : gradient,

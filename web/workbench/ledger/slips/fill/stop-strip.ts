@@ -5,7 +5,7 @@ import { gradientText, type Gradient } from '@core/style/fill/gradient';
 @Component({
   selector: 'fold-stop-strip',
   template: `
-    <span class="line" [style.background]="drawn()" title="Click: one stop more, here" (click)="between($event)"></span>
+    <span class="line" [style.background]="drawn()" title="Click: one stop more, here" data-line></span>
     @for (stop of gradient().stops; track $index; let index = $index) {
       <span
         class="stop"
@@ -29,6 +29,7 @@ import { gradientText, type Gradient } from '@core/style/fill/gradient';
     }
   `,
   styleUrl: './stop-strip.css',
+  host: { '(click)': 'between($event)' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class StopStrip {
@@ -63,7 +64,8 @@ export class StopStrip {
   }
 
   protected between(event: MouseEvent): void {
-    this.added.emit(this.shareAt(event));
+    if (event.target instanceof HTMLElement && event.target.matches('[data-line]'))
+      this.added.emit(this.shareAt(event));
   }
 
   protected taken(event: PointerEvent, index: number): void {

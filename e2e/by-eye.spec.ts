@@ -186,3 +186,87 @@ describe('A part is transformed on the page', () => {
     await visit.person.saved();
   });
 });
+
+describe('The edges of a box', () => {
+  const visit = visiting(async ({ person }) => {
+    await person.signIn('ada@studio.example', 'paper-and-ink');
+    await person.openPage('tidewick-home');
+  });
+  const at = (leaf: 'wide' | 'phone', css: string): Promise<WebElement> =>
+    visit.person.find(`.drawings .cells:nth-of-type(${leaf === 'wide' ? 1 : 3}) ${css}`);
+  const becomes = async (leaf: 'wide' | 'phone', property: string, what: RegExp): Promise<void> =>
+    visit.person.until(
+      async () => what.test(await visit.person.computed(leaf, 'h1', property)),
+      `${property} at ${leaf} is ${await visit.person.computed(leaf, 'h1', property)}`,
+    );
+  const focus = async (css: string): Promise<void> => {
+    await visit.browser.driver.executeScript('arguments[0].focus()', await at('wide', css));
+  };
+
+  it('have lines all around or on one side, and a quote’s bar in one step, at the breakpoint drawn', async () => {
+    const { person } = visit;
+    await person.clickOn('wide', 'h1');
+    await person.group('Edge');
+    await (await person.find('[data-draw-edges]')).click();
+    await (await at('wide', '[data-line-style="dashed"]')).click();
+    await becomes('wide', 'border-top-style', /^dashed$/);
+    await becomes('phone', 'border-left-width', /^2px$/);
+    await (await at('wide', '[data-side="top"]')).click();
+    await (await at('wide', '[data-line-style="double"]')).click();
+    await becomes('wide', 'border-top-style', /^double$/);
+    await becomes('wide', 'border-bottom-style', /^dashed$/);
+    await focus('[aria-label="Width of the line at Wide"]');
+    await person.keys(Key.ARROW_RIGHT, Key.ARROW_RIGHT, Key.ARROW_RIGHT);
+    await becomes('wide', 'border-top-width', /^5px$/);
+    await becomes('wide', 'border-bottom-width', /^2px$/);
+    await (await at('phone', '[data-quote-bar]')).click();
+    await becomes('phone', 'border-left-width', /^4px$/);
+    await becomes('phone', 'padding-left', /^16px$/);
+    await becomes('wide', 'border-left-width', /^2px$/);
+    await person.saved();
+  });
+
+  it('stand on the edge, outside or inside of it, and are round by dragging and by keys', async () => {
+    const { person } = visit;
+    const { driver } = visit.browser;
+    await (await at('wide', '[data-stands="outside"]')).click();
+    await becomes('wide', 'outline-style', /^(double|dashed)$/);
+    await becomes('wide', 'border-top-style', /^none$/);
+    await (await at('wide', '[data-stands="inside"]')).click();
+    await becomes('wide', 'box-shadow', /inset$/);
+    await becomes('wide', 'outline-style', /^none$/);
+    await (await at('wide', '[data-stands="on"]')).click();
+    await becomes('wide', 'border-top-style', /^solid$/);
+    await becomes('wide', 'box-shadow', /^none$/);
+    const corner = await at('wide', '[data-corner="top-left"]');
+    await driver.actions().move({ origin: corner }).press().move({ origin: corner, x: 8, y: 6 }).release().perform();
+    await becomes('wide', 'border-bottom-right-radius', /^(2\d|3\d)px$/);
+    await (await at('wide', '[data-each-corner]')).click();
+    await focus('[data-corner="bottom-right"]');
+    const before = Number.parseFloat(await person.computed('wide', 'h1', 'border-bottom-right-radius'));
+    await person.keys(Key.ARROW_LEFT, Key.ARROW_LEFT, Key.ARROW_UP);
+    await becomes('wide', 'border-bottom-right-radius', new RegExp(`^${before + 3}px$`));
+    await becomes('wide', 'border-top-left-radius', new RegExp(`^${before}px$`));
+    await person.saved();
+  });
+
+  it('are those of every heading where the ledger shows theirs', async () => {
+    const { person } = visit;
+    await person.clickOn('wide', 'h2');
+    await (await person.find('[data-holder]')).click();
+    await (await person.find('.p-menu-item-link[aria-label="every h2"], .p-menu [aria-label="every h2"] a')).click();
+    await person.until(
+      async () => (await (await person.find('[data-holder]')).getText()).trim() === 'every h2',
+      'every h2 is not shown',
+    );
+    await (await at('wide', '[data-line-style="dotted"]')).click();
+    const lines = (): Promise<string[]> =>
+      person.inLeaf<string[]>(
+        'phone',
+        'return [...document.querySelectorAll("h2")].map((one) => getComputedStyle(one).borderLeftStyle)',
+      );
+    await person.until(async () => (await lines()).every((one) => one === 'dotted'), 'not every h2 has the line');
+    expect((await lines()).length).toBeGreaterThan(1);
+    await person.saved();
+  });
+});
