@@ -270,3 +270,54 @@ describe('The edges of a box', () => {
     await person.saved();
   });
 });
+
+describe('How a part goes from one state to another', () => {
+  const visit = visiting(async ({ person }) => {
+    await person.signIn('ada@studio.example', 'paper-and-ink');
+    await person.openPage('tidewick-home');
+  });
+  const atWide = (css: string): Promise<WebElement> => visit.person.find(`[data-slip] .cells:nth-of-type(1) ${css}`);
+  const becomes = async (property: string, what: RegExp): Promise<void> =>
+    visit.person.until(
+      async () => what.test(await visit.person.computed('wide', 'h1', property)),
+      `${property} is ${await visit.person.computed('wide', 'h1', property)}`,
+    );
+  const focus = async (css: string): Promise<void> => {
+    await visit.browser.driver.executeScript('arguments[0].focus()', await atWide(css));
+  };
+
+  it('is drawn: its time, its delay, its curve bent by two points, of one property or several', async () => {
+    const { person } = visit;
+    const { driver } = visit.browser;
+    await person.clickOn('wide', 'h1');
+    await person.group('Motion');
+    await person.clickHidden('[data-mix="transition-duration@wide"]');
+    await (await atWide('[data-add-transition]')).click();
+    await becomes('transition-duration', /^0\.2s$/);
+    await focus('[aria-label="Time of transition 1 at Wide"]');
+    await person.keys(...Array<string>(6).fill(Key.ARROW_RIGHT));
+    await becomes('transition-duration', /^0\.26s$/);
+    await focus('[data-bend="1"]');
+    await person.keys(Key.ARROW_RIGHT, Key.ARROW_RIGHT, Key.ARROW_UP, Key.ARROW_UP, Key.ARROW_UP);
+    await becomes('transition-timing-function', /^cubic-bezier\(0\.02, 0\.03, 0\.58, 1\)$/);
+    const point = await atWide('[data-bend="2"]');
+    await driver.actions().move({ origin: point }).press().move({ origin: point, x: 6, y: -12 }).release().perform();
+    await becomes('transition-timing-function', /^cubic-bezier\(0\.02, 0\.03, 0\.6\d, 1\.[12]\d?\)$/);
+    const of = await atWide('[aria-label="Property of transition 1 at Wide"]');
+    for (const unkind of ['color, opacity', 'none', 'a;b', 'inherit']) {
+      await of.sendKeys(Key.chord(Key.CONTROL, 'a'), unkind, Key.TAB);
+      await person.until(async () => (await (await atWide('.stop')).getText()) !== '', `“${unkind}” is taken`);
+    }
+    await of.sendKeys(Key.chord(Key.CONTROL, 'a'), 'color', Key.TAB);
+    await becomes('transition-property', /^color$/);
+    await (await atWide('[data-add-transition]')).click();
+    await becomes('transition-property', /^color, all$/);
+    await (await atWide('[data-transition="1"] [data-curve="linear"]')).click();
+    await becomes('transition-timing-function', /, linear$/);
+    await (await atWide('[aria-label="Remove transition 1 at Wide"]')).click();
+    await becomes('transition-property', /^all$/);
+    await (await atWide('[aria-label="Remove transition 1 at Wide"]')).click();
+    await becomes('transition-property', /^none$/);
+    await person.saved();
+  });
+});

@@ -51,6 +51,7 @@ import { PlaceDrawing } from './slips/place-drawing';
 import { PropertyHelp } from './help/property-help';
 import { ShadowSlip } from './slips/shadow/shadow-slip';
 import { SpaceDrawing } from './slips/space-drawing';
+import { TransitionSlip } from './slips/transition/transition-slip';
 import { elementOf, valueOf } from '../../theme/from-event';
 import { Hint } from '../../theme/hint';
 import { LateMenu } from '../../theme/late-menu';
@@ -97,6 +98,7 @@ const checked = (on: boolean): Pick<MenuItem, 'icon' | 'iconStyle'> => ({
     Hint,
     ShadowSlip,
     SpaceDrawing,
+    TransitionSlip,
   ],
   templateUrl: './ledger-values.html',
   styleUrl: './ledger-values.css',

@@ -33,12 +33,18 @@ export const isColour = (property: string): boolean => /color$/.test(property);
 export const drawingWords = {
   colour: { label: 'Mix the colour', says: 'Mix a colour, or take one of the site', icon: 'pi pi-palette' },
   shadow: { label: 'Draw the shadows', says: 'Draw the shadows', icon: 'pi pi-sun' },
+  transition: {
+    label: 'Draw the transition',
+    says: 'Times, and the curve between two states',
+    icon: 'pi pi-chart-line',
+  },
   layers: { label: 'Draw the layers', says: 'Layers of colour, gradients and pictures', icon: 'pi pi-clone' },
 } as const;
 
 /** How a property's values are drawn below their row; undefined for those that are typed alone. */
 export function drawnAs(property: string): keyof typeof drawingWords | undefined {
   if (property === 'background-image') return 'layers';
+  if (/^transition-(property|duration|delay|timing-function)$/.test(property)) return 'transition';
   if (property === 'box-shadow' || property === 'text-shadow') return 'shadow';
   return isColour(property) ? 'colour' : undefined;
 }

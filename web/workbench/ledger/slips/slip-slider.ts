@@ -14,7 +14,7 @@ import { Slider } from 'primeng/slider';
       [ariaLabel]="word().charAt(0).toUpperCase() + word().slice(1) + ' ' + of()"
       [min]="min()"
       [max]="max()"
-      [step]="1"
+      [step]="step()"
       [ngModel]="value()"
       (ngModelChange)="moved.emit($event)"
     />
@@ -31,6 +31,7 @@ export class SlipSlider {
   readonly said = input.required<string>();
   readonly min = input(0);
   readonly max = input(100);
+  readonly step = input(1);
   /** What its track is painted with. */
   readonly track = input('var(--line)');
   readonly seesThrough = input(false);
