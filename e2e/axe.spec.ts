@@ -115,6 +115,12 @@ describe('Nothing axe finds', () => {
       await nothing();
     }
     await visit.person.clickHidden('[data-close-slip]');
+    await visit.person.group('Motion');
+    await visit.person.clickHidden('[data-mix="transition-duration@wide"]');
+    await visit.person.clickHidden('[data-add-transition]');
+    await visit.person.find('fold-curve-pad [role=slider]');
+    await nothing();
+    await visit.person.clickHidden('[data-close-slip]');
     await visit.person.group('Type');
     await visit.person.clickHidden('[aria-label="Choose a typeface for Wide"]');
     await visit.person.find('[data-upload-faces]');

@@ -320,4 +320,27 @@ describe('How a part goes from one state to another', () => {
     await becomes('transition-property', /^none$/);
     await person.saved();
   });
+
+  it('is missed where a state changes at once, and led to', async () => {
+    const { person } = visit;
+    const { driver } = visit.browser;
+    await person.clickOn('wide', 'h1');
+    await person.group('Type');
+    await (await person.find('button.state')).click();
+    await person.menuItem('hover');
+    expect((await driver.findElements(By.css('[data-jumps]'))).length).toBe(0);
+    await person.setCell('color', 'wide', 'rebeccapurple');
+    const jumps = await person.find('[data-jumps]');
+    expect(await jumps.getText()).toContain('It changes at once when the pointer is over it.');
+    await (await jumps.findElement(By.css('button'))).click();
+    await (await atWide('[data-add-transition]')).click();
+    await becomes('transition-duration', /^0\.2s$/);
+    await (await person.find('button.state')).click();
+    await person.menuItem('hover');
+    await person.until(
+      async () => (await driver.findElements(By.css('[data-jumps]'))).length === 0,
+      'it is said to change at once still',
+    );
+    await person.saved();
+  });
 });

@@ -144,18 +144,18 @@ describe('Values by eye and by name', () => {
     await becomes(/ 0px 7px 16px 0px$/, 'the light does not rise by keys');
     const pad = await inFirst('fold-light-pad');
     await driver.actions().move({ origin: pad }).press().move({ origin: pad, x: -18, y: -18 }).release().perform();
-    await becomes(/ 20px 20px 16px 0px$/, 'the light is not dragged');
+    await becomes(/ (?:19|20|21)px (?:19|20|21)px 16px 0px$/, 'the light is not dragged');
 
     await (await inFirst('[data-add-shadow]')).click();
-    await becomes(/, .* 20px 20px 16px 0px$/, 'no second one on top');
+    await becomes(/, .* (?:19|20|21)px (?:19|20|21)px 16px 0px$/, 'no second one on top');
     await (await inFirst('[aria-label="Lay shadow 1 at Wide under the next"]')).click();
-    await becomes(/^.* 20px 20px 16px 0px, .* 0px 4px 16px 0px$/, 'they are not in another order');
+    await becomes(/^.* (?:19|20|21)px (?:19|20|21)px 16px 0px, .* 0px 4px 16px 0px$/, 'they are not in another order');
     const colour = await inFirst('[aria-label="Colour of shadow 1 at Wide"]');
     for (const unkind of ['inherit', 'rgb(1 2', 'red, 0 0 9px blue', '76 → 42', 'var(--nothing']) {
       await colour.sendKeys(Key.chord(Key.CONTROL, 'a'), unkind, Key.TAB);
       await person.until(async () => (await (await inFirst('.stop')).getText()) !== '', `“${unkind}” is taken`);
     }
-    await becomes(/^.* 20px 20px 16px 0px, .* 0px 4px 16px 0px$/, 'what was refused changed something');
+    await becomes(/^.* (?:19|20|21)px (?:19|20|21)px 16px 0px, .* 0px 4px 16px 0px$/, 'what was refused changed something');
     await person.saved();
     await driver.sleep(1300); // what follows sooner is one step of undo with it
     await (await inFirst('[aria-label="Remove shadow 2 at Wide"]')).click();

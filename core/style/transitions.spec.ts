@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import {
   bendOf,
   curveText,
+  isAtOnce,
   namedCurves,
   transitionProperties,
   transitionsOf,
@@ -53,6 +54,18 @@ describe('Transitions', () => {
       'transition-timing-function': 'ease',
     });
     expect(transitionsOf(computed(transitionValues([])))).toEqual([]);
+    // CSS Transitions 1 §2.3: the sum of both is what it takes; below nothing counts as nothing
+    const times = (duration: string, delay: string) =>
+      isAtOnce(
+        (property) => ({ 'transition-duration': duration, 'transition-delay': delay })[property as string] ?? '',
+      );
+    expect([
+      times('0s', '0s'),
+      times('200ms', '-200ms'),
+      times('0s', '1s'),
+      times('0s, 1ms', '0s'),
+      times('var(--x)', '0s'),
+    ]).toEqual([true, true, false, true, false]);
     expect(transitionsOf(() => '')).toEqual([{ property: 'all', duration: 0, delay: 0, curve: 'ease' }]);
     expect(transitionsOf((property) => (property === 'transition-duration' ? 'var(--quick)' : 'all'))).toBeUndefined();
   });

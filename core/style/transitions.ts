@@ -105,5 +105,9 @@ export function transitionValues(transitions: readonly Transition[]): Record<Tra
   };
 }
 
+/** Whether what these say changes at once, whatever state it goes to. */
+export const isAtOnce = (said: (property: TransitionProperty) => string): boolean =>
+  transitionsOf(said)?.every(({ duration, delay }) => duration + delay <= 0) ?? false;
+
 /** A transition to begin with: of everything, quick. */
 export const firstTransition: Transition = { property: 'all', duration: 200, delay: 0, curve: 'ease-out' };

@@ -1,5 +1,5 @@
 import { takeBack } from '../../document/commands/overrides';
-import { publishedText } from '../../style/tokens/tokens';
+import { namedValue } from '../../style/tokens/tokens';
 import { overridesOf, type Override } from '../idle-overrides';
 import type { Check } from '../check';
 
@@ -15,7 +15,7 @@ export const idleValues: Check = {
     const nameOf = (id: string): string => site.breakpoints.find((one) => one.id === id)?.name ?? id;
     return [...byPart].map(([part, idle]) => {
       const list = idle
-        .map((one) => `${one.property} ${publishedText(site, one.value)} at ${nameOf(one.breakpoint)}`)
+        .map((one) => `${one.property} ${namedValue(site, one.value, one.breakpoint)} at ${nameOf(one.breakpoint)}`)
         .join(', ');
       const says = idle.length === 1 ? 'Take it back' : `Take all ${idle.length} back`;
       return {

@@ -1,7 +1,7 @@
 import { below } from '../../document/breakpoint';
 import { ownValues, takeBack } from '../../document/commands/overrides';
 import { noEffect } from '../../style/effect';
-import { publishedText } from '../../style/tokens/tokens';
+import { namedValue } from '../../style/tokens/tokens';
 import type { Check } from '../check';
 
 export const withoutEffect: Check = {
@@ -24,11 +24,11 @@ export const withoutEffect: Check = {
             severity: 'note' as const,
             part: id,
             breakpoints: [one.id],
-            reason: `${own.property} ${publishedText(site, own.value)} does nothing here: ${why}.`,
+            reason: `${own.property} ${namedValue(site, own.value, one.id)} does nothing here: ${why}.`,
             cure: {
               says: 'Take it back',
               edits: takeBack([own]),
-              before: `${own.property} ${publishedText(site, own.value)}`,
+              before: `${own.property} ${namedValue(site, own.value, one.id)}`,
               after: 'not set',
             },
           },

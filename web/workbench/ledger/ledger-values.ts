@@ -44,6 +44,7 @@ import { ColourSlip } from './slips/colour/colour-slip';
 import { EdgeDrawing } from './slips/edge/edge-drawing';
 import { FillSlip } from './slips/fill/fill-slip';
 import { FlowDrawing } from './slips/flow-drawing';
+import { JumpingState } from './jumping-state';
 import { LedgerCell } from './ledger-cell';
 import { LedgerHolder } from './ledger-holder';
 import type { LedgerMenu } from './ledger-menu';
@@ -90,6 +91,7 @@ const checked = (on: boolean): Pick<MenuItem, 'icon' | 'iconStyle'> => ({
     EdgeDrawing,
     FillSlip,
     FlowDrawing,
+    JumpingState,
     LedgerCell,
     LedgerHolder,
     LateMenu,
