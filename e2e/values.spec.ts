@@ -155,7 +155,10 @@ describe('Values by eye and by name', () => {
       await colour.sendKeys(Key.chord(Key.CONTROL, 'a'), unkind, Key.TAB);
       await person.until(async () => (await (await inFirst('.stop')).getText()) !== '', `“${unkind}” is taken`);
     }
-    await becomes(/^.* (?:19|20|21)px (?:19|20|21)px 16px 0px, .* 0px 4px 16px 0px$/, 'what was refused changed something');
+    await becomes(
+      /^.* (?:19|20|21)px (?:19|20|21)px 16px 0px, .* 0px 4px 16px 0px$/,
+      'what was refused changed something',
+    );
     await person.saved();
     await driver.sleep(1300); // what follows sooner is one step of undo with it
     await (await inFirst('[aria-label="Remove shadow 2 at Wide"]')).click();

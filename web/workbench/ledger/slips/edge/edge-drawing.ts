@@ -25,14 +25,8 @@ import { Commands } from '../../../commands/commands';
 import { Holding } from '../../../state/holding';
 import { Selection } from '../../../state/selection';
 import { ColourField } from '../colour/colour-field';
+import { arrowWay, heldBy, takeHold } from '../hold';
 import { SlipSlider } from '../slip-slider';
-
-const ways: Readonly<Record<string, readonly [x: number, y: number]>> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};
 
 const placeWords: Readonly<Record<StrokePlace, string>> = { on: 'on the edge', outside: 'outside', inside: 'inside' };
 
@@ -41,7 +35,7 @@ const placeWords: Readonly<Record<StrokePlace, string>> = { on: 'on the edge', o
   selector: 'fold-edge-drawing',
   imports: [ColourField, SlipSlider],
   templateUrl: './edge-drawing.html',
-  styleUrls: ['../drawing.css', './edge-drawing.css'],
+  styleUrls: ['../drawing.css', '../settings.css', './edge-drawing.css'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class EdgeDrawing {
@@ -133,17 +127,14 @@ export class EdgeDrawing {
   }
 
   protected taken(event: PointerEvent): void {
-    if (!(event.currentTarget instanceof HTMLElement)) return;
-    event.currentTarget.setPointerCapture(event.pointerId);
-    event.currentTarget.focus();
-    event.preventDefault();
+    takeHold(event);
   }
 
   /** A corner is dragged inwards: as round as it is far from its corner; with Alt, wider than high or the other way. */
   protected dragged(event: PointerEvent, corner: EdgeCorner): void {
-    const handle = event.currentTarget;
-    if (!(handle instanceof HTMLElement) || !handle.hasPointerCapture(event.pointerId)) return;
-    const { left, top, right, bottom } = handle.parentElement!.getBoundingClientRect();
+    const picture = heldBy(event)?.parentElement;
+    if (!picture) return;
+    const { left, top, right, bottom } = picture.getBoundingClientRect();
     const x = Math.max(0, corner.endsWith('left') ? event.clientX - left : right - event.clientX);
     const y = Math.max(0, corner.startsWith('top') ? event.clientY - top : bottom - event.clientY);
     const most = Math.max(x, y);
@@ -151,14 +142,11 @@ export class EdgeDrawing {
   }
 
   protected keyed(event: KeyboardEvent, corner: EdgeCorner): void {
-    const way = ways[event.key];
-    if (!way || event.ctrlKey || event.metaKey) return;
-    event.preventDefault();
-    event.stopPropagation();
-    const by = event.shiftKey ? 10 : 1;
+    const way = arrowWay(event);
+    if (!way) return;
     const inwards = {
-      x: (corner.endsWith('left') ? 1 : -1) * way[0] * by,
-      y: (corner.startsWith('top') ? 1 : -1) * way[1] * by,
+      x: (corner.endsWith('left') ? 1 : -1) * way.x,
+      y: (corner.startsWith('top') ? 1 : -1) * way.y,
     };
     const before = radiusOf(this.plain(this.radius(corner))) ?? { x: 0, y: 0 };
     const both = inwards.x + inwards.y;

@@ -31,7 +31,7 @@ function pointOf({ values }: FillLayer): { readonly x: number; readonly y: numbe
   selector: 'fold-layer-settings',
   imports: [ColourField, FormsModule, PointPad, Select, SlipSlider, StopStrip],
   templateUrl: './layer-settings.html',
-  styleUrls: ['../drawing.css', './layer-settings.css'],
+  styleUrls: ['../drawing.css', '../settings.css', './layer-settings.css'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class LayerSettings {

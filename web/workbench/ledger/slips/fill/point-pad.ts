@@ -1,11 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output } from '@angular/core';
-
-const ways: Readonly<Record<string, readonly [x: number, y: number]>> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};
+import { arrowWay, heldBy, takeHold } from '../hold';
 
 /** A point of a picture, or of a box, in percent: dragged, or moved by arrow keys. */
 @Component({
@@ -43,15 +37,12 @@ export class PointPad {
   protected readonly valueText = computed(() => `${this.x()} % across, ${this.y()} % down`);
 
   protected taken(event: PointerEvent): void {
-    const { nativeElement } = this.host;
-    nativeElement.setPointerCapture(event.pointerId);
-    nativeElement.focus();
-    event.preventDefault();
+    takeHold(event);
     this.to(event);
   }
 
   protected dragged(event: PointerEvent): void {
-    if (this.host.nativeElement.hasPointerCapture(event.pointerId)) this.to(event);
+    if (heldBy(event)) this.to(event);
   }
 
   private to({ clientX, clientY }: PointerEvent): void {
@@ -61,11 +52,7 @@ export class PointPad {
   }
 
   protected keyed(event: KeyboardEvent): void {
-    const way = ways[event.key];
-    if (!way || event.altKey || event.ctrlKey || event.metaKey) return;
-    event.preventDefault();
-    event.stopPropagation();
-    const by = event.shiftKey ? 10 : 1;
-    this.nudged.emit({ x: way[0] * by, y: way[1] * by });
+    const way = event.altKey ? undefined : arrowWay(event);
+    if (way) this.nudged.emit(way);
   }
 }

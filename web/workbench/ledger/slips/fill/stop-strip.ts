@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output } from '@angular/core';
+import { heldBy, takeHold } from '../hold';
 import { gradientText, type Gradient } from '@core/style/fill/gradient';
 
 /** The stops of a gradient on its line: dragged, or moved by arrow keys; a click between them puts one more there. */
@@ -69,16 +70,12 @@ export class StopStrip {
   }
 
   protected taken(event: PointerEvent, index: number): void {
-    if (!(event.currentTarget instanceof HTMLElement)) return;
-    event.currentTarget.setPointerCapture(event.pointerId);
-    event.currentTarget.focus();
-    event.preventDefault();
+    takeHold(event);
     this.chosen.emit(index);
   }
 
   protected dragged(event: PointerEvent, index: number): void {
-    if (event.currentTarget instanceof HTMLElement && event.currentTarget.hasPointerCapture(event.pointerId))
-      this.moved.emit({ index, to: this.shareAt(event) });
+    if (heldBy(event)) this.moved.emit({ index, to: this.shareAt(event) });
   }
 
   protected keyed(event: KeyboardEvent, index: number): void {

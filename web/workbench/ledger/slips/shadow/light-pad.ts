@@ -1,16 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output } from '@angular/core';
+import { arrowWay, heldBy, takeHold } from '../hold';
 import { lightOf, type Shadow } from '@core/style/shadows';
 
 /** How far from the middle of the pad, in px, the light stands for each px the shadow is thrown. */
 const scale = 0.9;
 const half = 34;
-
-const ways: Readonly<Record<string, readonly [x: number, y: number]>> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};
 
 /** A pad with the light that throws a shadow: dragged, or moved by arrow keys; the shadow falls on the other side. */
 @Component({
@@ -56,15 +50,12 @@ export class LightPad {
   }
 
   protected taken(event: PointerEvent): void {
-    const { nativeElement } = this.host;
-    nativeElement.setPointerCapture(event.pointerId);
-    nativeElement.focus();
-    event.preventDefault();
+    takeHold(event);
     this.to(event);
   }
 
   protected dragged(event: PointerEvent): void {
-    if (this.host.nativeElement.hasPointerCapture(event.pointerId)) this.to(event);
+    if (heldBy(event)) this.to(event);
   }
 
   private to({ clientX, clientY }: PointerEvent): void {
@@ -75,11 +66,7 @@ export class LightPad {
 
   /** Arrow keys move the light: the shadow goes the other way. */
   protected keyed(event: KeyboardEvent): void {
-    const way = ways[event.key];
-    if (!way || event.altKey || event.ctrlKey || event.metaKey) return;
-    event.preventDefault();
-    event.stopPropagation();
-    const by = event.shiftKey ? 10 : 1;
-    this.nudged.emit({ x: -way[0] * by, y: -way[1] * by });
+    const way = event.altKey ? undefined : arrowWay(event);
+    if (way) this.nudged.emit({ x: -way.x + 0, y: -way.y + 0 });
   }
 }

@@ -8,14 +8,8 @@ import {
   output,
   viewChild,
 } from '@angular/core';
+import { arrowWay, heldBy, takeHold } from '../hold';
 import { bendOf, type Transition } from '@core/style/transitions';
-
-const ways: Readonly<Record<string, readonly [x: number, y: number]>> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, 1],
-  ArrowDown: [0, -1],
-};
 
 /** The side of the square from beginning to end, and the room around it for curves that go too far. */
 const side = 60;
@@ -96,27 +90,19 @@ export class CurvePad {
   });
 
   protected taken(event: PointerEvent): void {
-    if (!(event.currentTarget instanceof HTMLElement)) return;
-    event.currentTarget.setPointerCapture(event.pointerId);
-    event.currentTarget.focus();
-    event.preventDefault();
+    takeHold(event);
   }
 
   protected dragged(event: PointerEvent, which: BendPoint): void {
-    if (!(event.currentTarget instanceof HTMLElement) || !event.currentTarget.hasPointerCapture(event.pointerId))
-      return;
+    if (!heldBy(event)) return;
     const { left, top } = this.host.nativeElement.getBoundingClientRect();
     const share = (px: number): number => Math.round((px / side) * 100) / 100;
     this.moved.emit({ which, x: share(event.clientX - left), y: 1 - share(event.clientY - top - room) });
   }
 
   protected keyed(event: KeyboardEvent, which: BendPoint): void {
-    const way = ways[event.key];
-    if (!way || event.altKey || event.ctrlKey || event.metaKey) return;
-    event.preventDefault();
-    event.stopPropagation();
-    const by = event.shiftKey ? 0.1 : 0.01;
-    this.nudged.emit({ which, x: way[0] * by, y: way[1] * by });
+    const way = event.altKey ? undefined : arrowWay(event);
+    if (way) this.nudged.emit({ which, x: way.x / 100, y: -way.y / 100 });
   }
 
   /** Shows how it goes, at its own pace. */

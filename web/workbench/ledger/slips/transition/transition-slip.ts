@@ -26,7 +26,7 @@ import { CurvePad, type BendPoint } from './curve-pad';
   imports: [CurvePad, SlipSlider],
   hostDirectives: [{ directive: Slip, inputs: ['property', 'breakpoint', 'breakpointName'] }],
   templateUrl: './transition-slip.html',
-  styleUrls: ['../drawing.css', './transition-slip.css'],
+  styleUrls: ['../drawing.css', '../settings.css', './transition-slip.css'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class TransitionSlip {
