@@ -154,7 +154,7 @@ export function compile(site: Site, whole: Page, options: CompileOptions = plain
   const order = subtree(page, page.root);
   const parts = order.map((id) => page.parts[id]!);
   const { nameOf, styled, lenders } = ownClasses(page, order, parts);
-  const css = pageCss(site, page, parts, styled, lenders, { ...options, everyScreen: true });
+  const css = pageCss(site, page, parts, styled, lenders, { ...options, forVisitors: true });
   const context = markupContext(site, options, firstPicture(page), namesInPage(page));
   const href = typeof options.stylesheet === 'string' ? options.stylesheet : options.stylesheet(css);
   const description = partOf(page, page.root).content.base['description'];

@@ -18,8 +18,11 @@ export interface Addresses {
    * frame as high as itself.
    */
   readonly unrolled?: { readonly width: number; readonly height: number };
-  /** Backgrounds in a file for each screen and density; where this is left out, one file does for all. */
-  readonly everyScreen?: boolean;
+  /**
+   * What visitors are served: backgrounds in a file for each screen and density, and what stands in for typefaces
+   * that are on their way. On a leaf, one file does for all.
+   */
+  readonly forVisitors?: boolean;
   /** On a leaf: the page as visitors see it who prefer dark pages. */
   readonly dark?: boolean;
 }

@@ -5,6 +5,7 @@ import { leaves } from '../document/leaves';
 import type { Site } from '../document/site';
 import { states, type Declarations, type State, type StyleMap } from '../document/style-map';
 import { fonts } from '../style/fonts';
+import { standInRule, withStandIns } from '../style/stand-in';
 import { namedBy, publishedName, publishedText, tokenOf } from '../style/tokens/tokens';
 import { inDark } from '../style/tokens/look-tokens';
 import { tokenValueProblem } from '../style/value';
@@ -37,7 +38,7 @@ export interface Styled {
  */
 export function layerRules(site: Site, styled: readonly Styled[], addresses: Addresses, held = false): string {
   let out = '';
-  const pictured = new Set(addresses.everyScreen === true ? styled.filter(({ style }) => hasPicture(style)) : []);
+  const pictured = new Set(addresses.forVisitors === true ? styled.filter(({ style }) => hasPicture(style)) : []);
   for (const breakpoint of outwards(site.breakpoints)) {
     let block = '';
     const screen = pictured.size > 0 ? screenWidth(site.breakpoints, breakpoint) : undefined;
@@ -160,6 +161,19 @@ function fontFaces({ faces = [] }: Site, addresses: Addresses, text?: string): s
   return [...ready, ...uploaded].join('');
 }
 
+/** A text of CSS with rules for what stands in for the families it names, wherever it names them. */
+function standIns({ faces = [] }: Site, text: string): string {
+  const ready = fonts.filter(({ family }) => names(text, family));
+  const uploaded = faces.filter(({ family, metrics, italic }) => metrics && !italic && names(text, family));
+  const all = [
+    ...ready.map(({ family, metrics, generic }) => [family, { metrics, generic }] as const),
+    ...uploaded.map(({ family, metrics }) => [family, { metrics: metrics!, generic: 'sans-serif' as const }] as const),
+  ];
+  const byFamily = new Map(all);
+  const rules = [...byFamily].map(([family, { metrics, generic }]) => standInRule(family, metrics, generic));
+  return rules.join('') + withStandIns(text, [...byFamily.keys()]);
+}
+
 /** What a page's style sheet takes from its site. */
 export interface Use {
   kind(kind: string, tag: string): boolean;
@@ -228,7 +242,8 @@ export function sheetOf(
   const named = new Set([...namedBy(site, layers), ...namedBy(inDark(site), layers)]);
   const ids = Object.keys(site.tokens).filter((id) => named.has(id));
   const tokens = tokenRule(site, ids, (id) => publishedName(site, id)) + darkRule(site, ids);
-  return publishedText(site, layerOrder(classes) + fontFaces(site, addresses, tokens + layers) + tokens + layers);
+  const said = addresses.forVisitors === true ? standIns(site, tokens + layers) : tokens + layers;
+  return publishedText(site, layerOrder(classes) + fontFaces(site, addresses, tokens + layers) + said);
 }
 
 /** All tokens, for a leaf: as they are, or as visitors see them who prefer dark pages. */

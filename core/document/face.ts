@@ -20,6 +20,18 @@ export const FamilyName = z
   .max(60)
   .regex(/^[\p{L}\p{M}\p{N} ._&+'-]+$/u, 'A family is called by letters, digits and spaces.');
 
+/** How tall and wide a face's letters are, in its own units (OpenType, hhea; the average of what is written). */
+export const FaceMetrics = z.strictObject({
+  unitsPerEm: z.int().min(16).max(16_384),
+  ascent: z.number(),
+  /** Below the line, so less than nothing. */
+  descent: z.number(),
+  lineGap: z.number(),
+  /** The average width of letters as often as they are written. */
+  width: z.number().positive(),
+});
+export type FaceMetrics = z.infer<typeof FaceMetrics>;
+
 /** A face somebody uploaded: one file of a family, as it is published. */
 export const Face = z.strictObject({
   id: Identifier,
@@ -34,6 +46,7 @@ export const Face = z.strictObject({
   licence: z.string().max(300).optional(),
   /** The file says that it may not be embedded (OpenType, OS/2 fsType, bit 1). */
   restricted: z.literal(true).optional(),
+  metrics: FaceMetrics.optional(),
 });
 export type Face = z.infer<typeof Face>;
 

@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { create, type Font, type FontCollection } from 'fontkit';
 import subsetFont from 'subset-font';
 import type { Face } from '@core/document/face';
+import { fonts } from '@core/style/fonts';
 import { fontPath } from '../releases/write';
 import { Client } from '../testing/running';
 import { until } from '../testing/until';
@@ -49,6 +50,19 @@ describe('An uploaded face', () => {
     await expectAsync(madeReady(both, 'a', 'latin')).toBeRejectedWithError(/none of these letters/);
     const few = await madeReady(literata, 'a', 'latin');
     expect(few.bytes.length).toBeLessThan(literata.length * 1.1);
+  });
+
+  // Capsize's collection of metrics.
+  it('is measured, so that another can stand in for it until its letters are there', async () => {
+    for (const { family, file, metrics } of fonts) {
+      const { face } = await madeReady(readFileSync(fontPath(file)), file, 'all');
+      expect(face.metrics)
+        .withContext(family)
+        .toEqual({ ...metrics, width: face.metrics?.width ?? 0 });
+      expect(Math.abs(face.metrics!.width / metrics.width - 1))
+        .withContext(family)
+        .toBeLessThan(0.04);
+    }
   });
 
   it('that leans says so, and a fixed weight is one number', async () => {

@@ -27,6 +27,7 @@ export const buttonKind: Kind = {
   ],
   defaults: () => ({
     ...noMargins,
+    cursor: 'pointer',
     width: 'fit-content',
     'padding-top': '12px',
     'padding-right': '24px',

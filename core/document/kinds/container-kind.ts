@@ -30,7 +30,7 @@ export const containerKind: Kind = {
   markedTags: ['a'],
   inside: 'a:where(._box){all:revert-layer}', // what buttons are by nature is not for boxes
   defaults: (tag) => {
-    if (tag === 'a') return { ...stackDefaults, color: 'inherit', 'text-decoration-line': 'none' };
+    if (tag === 'a') return { ...stackDefaults, color: 'inherit', 'text-decoration-line': 'none', cursor: 'pointer' };
     return tag === 'figure' ? { ...noMargins, ...stackDefaults } : stackDefaults;
   },
   markup: (content, context, _id, tag) =>

@@ -17,7 +17,8 @@ const indent = '1.5em';
 function defaultsOf(tag: string): Kind['defaults'] extends (tag: string) => infer Style ? Style : never {
   if (tag === 'p') return noMargins;
   if (isLineTag(tag)) return headingDefaults(tag);
-  if (tag === 'ul' || tag === 'ol') return { ...noBox, 'padding-left': indent };
+  if (tag === 'ul') return { ...noBox, 'padding-left': indent };
+  if (tag === 'ol') return { ...noBox, 'padding-left': indent, 'list-style-type': 'decimal' };
   if (tag === 'pre') return { ...noBox, 'white-space-collapse': 'preserve', 'text-wrap-mode': 'wrap' };
   return noBox;
 }
