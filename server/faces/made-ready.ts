@@ -119,16 +119,41 @@ const written =
   'The quick crossing takes twenty minutes, and there is room for your bicycle on all of them. In the winter ' +
   'five boats a day leave the harbour; who has a pass may board first, and dogs sail along as long as they like it.';
 
-/** How tall and wide its letters are; nothing where it has no letters that could be measured. */
-function metricsOf(font: Font): Pick<Face, 'metrics'> {
-  const letters = font.glyphsForString(written).filter((glyph) => glyph.id !== 0);
-  const width = letters.reduce((sum, glyph) => sum + glyph.advanceWidth, 0) / Math.max(letters.length, 1);
-  const { unitsPerEm, ascent, descent, lineGap } = font;
-  const metrics = FaceMetrics.safeParse({ unitsPerEm, ascent, descent, lineGap, width: Math.round(width) });
-  return metrics.success && letters.length > written.length / 2 ? { metrics: metrics.data } : {};
+/** The face in the weight most words have, with the letters it is measured by. */
+async function regular(bytes: Buffer, font: Font): Promise<Font> {
+  const axis = axisOf.safeParse(font.variationAxes).data?.wght;
+  if (!axis) return font;
+  const wght = Math.min(Math.max(400, axis.min), axis.max);
+  return opened(await subsetFont(bytes, written, { targetFormat: 'truetype', variationAxes: { wght } }));
 }
 
-function factsOf(font: Font, name: string): Omit<Face, 'id' | 'file' | 'size'> {
+/** The table of advances, which the library's types leave out (OpenType, hmtx). */
+interface WithAdvances {
+  readonly hmtx: { readonly metrics: { toArray(): readonly { readonly advance: number }[] } };
+}
+const hasAdvances = (font: Font): font is Font & WithAdvances => 'hmtx' in font;
+
+/** The average advance of the letters a face is measured by, those it has not left out. */
+function averageAdvance(font: Font): number {
+  if (!hasAdvances(font)) return Number.NaN;
+  const advances = font.hmtx.metrics.toArray();
+  const found = font.glyphsForString(written).filter(({ id }) => id !== 0);
+  const all = found.map(({ id }) => (advances[id] ?? advances.at(-1))?.advance ?? 0); // the last holds for the rest
+  return all.reduce((sum, one) => sum + one, 0) / all.length;
+}
+
+/** How tall and wide its letters are; nothing where it has no letters that could be measured. */
+async function metricsOf(bytes: Buffer, font: Font): Promise<Pick<Face, 'metrics'>> {
+  const has = new Set(font.characterSet);
+  const missing = [...written].filter((letter) => !has.has(letter.codePointAt(0)!)); // every letter has a code point
+  if (missing.length > written.length / 2) return {};
+  const width = averageAdvance(await regular(bytes, font));
+  const { unitsPerEm, ascent, descent, lineGap } = font;
+  const metrics = FaceMetrics.safeParse({ unitsPerEm, ascent, descent, lineGap, width: Math.round(width) });
+  return metrics.success ? { metrics: metrics.data } : {};
+}
+
+function factsOf(font: Font, name: string): Omit<Face, 'id' | 'file' | 'size' | 'metrics'> {
   const { name: names, 'OS/2': os2 } = Tables.parse({ name: tableOf(font, 'name'), 'OS/2': tableOf(font, 'OS/2') });
   const { records } = names;
   const axis = axisOf.safeParse(font.variationAxes).data?.wght;
@@ -137,7 +162,6 @@ function factsOf(font: Font, name: string): Omit<Face, 'id' | 'file' | 'size'> {
     family: familyOf(named(records, 'preferredFamily', 'fontFamily') ?? stem(name)),
     weights: axis ? `${weight(axis.min)} ${weight(axis.max)}` : `${weight(os2.usWeightClass)}`,
     italic: font.italicAngle !== 0,
-    ...metricsOf(font),
     ...(licence !== undefined && licence !== '' && { licence }),
     ...(os2.fsType?.noEmbedding === true && { restricted: true }),
   };
@@ -172,7 +196,7 @@ export async function madeReady(bytes: Buffer, name: string, letters: LetterSet)
   checkKind(bytes);
   try {
     const font = opened(bytes);
-    const facts = factsOf(font, name);
+    const facts = { ...factsOf(font, name), ...(await metricsOf(bytes, font)) };
     const made = await reduced(bytes, font, letters);
     opened(made);
     const file = `${createHash('sha256').update(made).digest('hex').slice(0, 16)}.woff2`;
