@@ -61,7 +61,7 @@ describe('An uploaded face', () => {
         .toEqual({ ...metrics, width: face.metrics?.width ?? 0 });
       expect(Math.abs(face.metrics!.width / metrics.width - 1))
         .withContext(family)
-        .toBeLessThan(0.04);
+        .toBeLessThan(0.02);
     }
   });
 
