@@ -4,7 +4,7 @@ import { blankSite } from './site';
 import written from './testing/version-1.json';
 import { upgradedSite } from './upgrade';
 
-// What the application stored and compiled before classes had ids, kept as it was.
+// What the application stored before classes had ids, kept as it was, and what it compiles to.
 describe('A document of an earlier version', () => {
   it('is read, and compiles to the same bytes', () => {
     const site = readSite(written.site);
