@@ -1,6 +1,6 @@
 import { chain, rangeOf, type Breakpoint } from '../document/breakpoint';
 import type { Picture, Site } from '../document/site';
-import type { Declarations, State, StyleMap } from '../document/style-map';
+import { states, type Declarations, type State, type StyleMap } from '../document/style-map';
 import { picturesIn } from '../style/value';
 
 const image = 'background-image';
@@ -35,8 +35,11 @@ export function backgroundFor(picture: Picture, folder: string, width: number): 
 const isPicture = (value: string | undefined): value is string => value?.includes('picture:') === true;
 
 /** Whether a style has a picture of the library as a background anywhere. */
-export const hasPicture = (style: StyleMap): boolean =>
-  Object.values(style).some((byState) => Object.values(byState).some((one) => isPicture(one?.[image])));
+export function hasPicture(style: StyleMap): boolean {
+  for (const breakpoint in style)
+    for (const state of states) if (isPicture(style[breakpoint]![state]?.[image])) return true;
+  return false;
+}
 
 /** Whether a background is shown in other files on one screen than on another. */
 function differs({ pictures }: Pick<Site, 'pictures'>, value: string, width: number, other: number): boolean {

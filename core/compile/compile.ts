@@ -111,8 +111,21 @@ function pageCss(
   });
 }
 
-function usedFiles(site: Site, page: Page, css: string, html: string): Compiled['files'] {
-  const has = (file: string): boolean => css.includes(file) || html.includes(file);
+/** The names of files a text refers to in a folder. */
+function namesIn(text: string, folder: string, found: Set<string>): void {
+  for (let at = text.indexOf(folder); at !== -1; at = text.indexOf(folder, at + 1)) {
+    const begins = at + folder.length;
+    const name = /^[a-z0-9.-]+/i.exec(text.slice(begins, begins + 120))?.[0];
+    if (name !== undefined) found.add(name);
+  }
+}
+
+function usedFiles(site: Site, { pictures, fonts: folder }: Addresses, css: string, html: string): Compiled['files'] {
+  const named = new Set<string>();
+  namesIn(css, pictures, named);
+  namesIn(html, pictures, named);
+  if (folder !== pictures) namesIn(css, folder, named);
+  const has = (file: string): boolean => named.has(file);
   const files = Object.values(site.pictures).flatMap((picture) => picture.files.map((one) => one.file));
   return {
     pictures: files.filter(has),
@@ -168,5 +181,5 @@ export function compile(site: Site, whole: Page, options: CompileOptions = plain
     (options.icon === undefined ? '' : `<link rel="icon" href="${escapeHtml(options.icon)}">`) +
     `<link rel="stylesheet" href="${escapeHtml(href)}"></head>` +
     `${openTag(elementOf(page, page.root, context, nameOf))}${innerHtml(page, page.root, context, nameOf)}</body></html>\n`;
-  return { html, css, modules: [], files: usedFiles(site, page, css, html) };
+  return { html, css, modules: [], files: usedFiles(site, options, css, html) };
 }

@@ -36,7 +36,7 @@ function spell(value: string): string {
   let short = spelled.get(value);
   if (short === undefined) {
     if (spelled.size > 5000) spelled.clear();
-    spelled.set(value, (short = shortest(value)));
+    spelled.set(value, (short = shortest(paintedLayers(value))));
   }
   return short;
 }
@@ -68,8 +68,7 @@ function backgroundText(picture: Picture, { pictures: folder }: Addresses, scree
 
 /** A stored value as it stands in a style sheet. */
 function valueText(site: Site, value: string, addresses: Addresses, screen: number | undefined): string {
-  const painted = spell(paintedLayers(value));
-  const spelt = addresses.unrolled ? unrolledValue(painted, addresses.unrolled) : painted;
+  const spelt = addresses.unrolled ? unrolledValue(spell(value), addresses.unrolled) : spell(value);
   if (!spelt.includes('picture:')) return spelt;
   return spelt.replace(/url\(\s*["']?picture:([a-z0-9-]+)["']?\s*\)/g, (_, id: string) => {
     const picture = Object.hasOwn(site.pictures, id) ? site.pictures[id] : undefined;

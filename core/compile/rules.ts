@@ -46,9 +46,10 @@ export function layerRules(site: Site, styled: readonly Styled[], addresses: Add
       const bySame = new Map<string, string[]>();
       for (const one of styled) {
         const { selector, style } = one;
-        const declarations = pictured.has(one)
-          ? withBackground(site, style, breakpoint, state)
-          : style[breakpoint.id]?.[state];
+        const declarations =
+          pictured.size > 0 && pictured.has(one)
+            ? withBackground(site, style, breakpoint, state)
+            : style[breakpoint.id]?.[state];
         const text = declarations ? declarationsText(site, declarations, addresses, screen) : '';
         if (text === '') continue;
         const same = bySame.get(text);
@@ -163,7 +164,7 @@ function fontFaces({ faces = [] }: Site, addresses: Addresses, text?: string): s
 
 /** A text of CSS with rules for what stands in for the families it names, wherever it names them. */
 function standIns({ faces = [] }: Site, text: string): string {
-  const ready = fonts.filter(({ family }) => names(text, family));
+  const ready = fonts.filter(({ family }) => text.includes(family));
   const uploaded = faces.filter(({ family, metrics, italic }) => metrics && !italic && names(text, family));
   const all = [
     ...ready.map(({ family, metrics, generic }) => [family, { metrics, generic }] as const),
