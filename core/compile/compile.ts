@@ -5,7 +5,7 @@ import { withoutSwitchedOff } from '../document/seen/switched-off';
 import type { Site } from '../document/site';
 import { states, type StyleMap } from '../document/style-map';
 import { partOf, subtree } from '../document/tree';
-import { fonts } from '../style/fonts';
+import { fonts } from '../style/faces/fonts';
 import type { Addresses } from './declarations';
 import { markupContext, elementOf, innerHtml, openTag, rulesOfContent, type Marking } from './markup';
 import { layerRules, lentRules, sheetOf, type Lender, type Styled } from './rules';

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { create, type Font, type FontCollection } from 'fontkit';
 import subsetFont from 'subset-font';
 import type { Face } from '@core/document/face';
-import { fonts } from '@core/style/fonts';
+import { fonts } from '@core/style/faces/fonts';
 import { fontPath } from '../releases/write';
 import { Client } from '../testing/running';
 import { until } from '../testing/until';

@@ -4,7 +4,7 @@ import express, { type Express } from 'express';
 import staticGzip from 'express-static-gzip';
 import session from 'express-session';
 import helmet from 'helmet';
-import { fonts } from '@core/style/fonts';
+import { fonts } from '@core/style/faces/fonts';
 import { fontPath } from '../releases/write';
 import { allRoutes } from './all-routes';
 import { poolOf } from '../database/open';

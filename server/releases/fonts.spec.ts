@@ -1,6 +1,6 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
-import { fonts } from '@core/style/fonts';
+import { fonts } from '@core/style/faces/fonts';
 import { fontPath } from './write';
 
 // Each package's own style sheet.

@@ -1,5 +1,5 @@
 import { parse, wcagContrast } from 'culori';
-import { fontOf } from '../../style/fonts';
+import { fontOf } from '../../style/faces/fonts';
 import { applyLook } from '../commands/look/looks';
 import { applyToSite } from '../edits/apply-site';
 import { readSite } from '../edits/check-page';

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { heldValues } from '@core/document/commands/look/held';
 import { ownValues } from '@core/document/commands/overrides';
 import { stateWords } from '@core/style/ledger';
-import { isAtOnce } from '@core/style/transitions';
+import { isAtOnce } from '@core/style/drawn/transitions';
 import { PageSession } from '../../services/page-session';
 import { Holding } from '../state/holding';
 import { LedgerState } from '../state/ledger-state';

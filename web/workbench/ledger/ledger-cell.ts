@@ -18,7 +18,7 @@ import { comesWith } from '@core/style/partners';
 import { propertyOf } from '@core/style/properties';
 import { severalValues } from '@core/style/several';
 import type { Site } from '@core/document/site';
-import { fonts } from '@core/style/fonts';
+import { fonts } from '@core/style/faces/fonts';
 import { unknownFamilies } from '@core/style/layers';
 import { fluidAt } from '@core/style/fluid';
 import { Problem } from '@core/document/problem';

@@ -4,7 +4,7 @@ import { FileUpload } from 'primeng/fileupload';
 import { Select } from 'primeng/select';
 import { DynamicDialogConfig, DynamicDialogRef } from 'primeng/dynamicdialog';
 import { letterSets, letterSetWords, stackOf, type Face, type LetterSet } from '@core/document/face';
-import { fonts, type Font } from '@core/style/fonts';
+import { fonts, type Font } from '@core/style/faces/fonts';
 import { plainValue, tokensOf } from '@core/style/tokens/tokens';
 import { canvasAddresses } from '../../../services/addresses';
 import { Api, failureOf } from '../../../services/api';

@@ -17,7 +17,7 @@ import {
   type EdgeSide,
   type Stroke,
   type StrokePlace,
-} from '@core/style/edges';
+} from '@core/style/drawn/edges';
 import { propertyOf } from '@core/style/properties';
 import { plainValue } from '@core/style/tokens/tokens';
 import { PageSession } from '../../../../services/page-session';

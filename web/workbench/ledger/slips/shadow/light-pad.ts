@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output } from '@angular/core';
 import { arrowWay, heldBy, takeHold } from '../hold';
-import { lightOf, type Shadow } from '@core/style/shadows';
+import { lightOf, type Shadow } from '@core/style/drawn/shadows';
 
 /** How far from the middle of the pad, in px, the light stands for each px the shadow is thrown. */
 const scale = 0.9;

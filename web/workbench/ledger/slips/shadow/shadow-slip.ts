@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { firstShadow, shadowsOf, shadowText, type Shadow } from '@core/style/shadows';
+import { firstShadow, shadowsOf, shadowText, type Shadow } from '@core/style/drawn/shadows';
 import { plainValue } from '@core/style/tokens/tokens';
 import { PageSession } from '../../../../services/page-session';
 import { ColourField } from '../colour/colour-field';

@@ -9,7 +9,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { arrowWay, heldBy, takeHold } from '../hold';
-import { bendOf, type Transition } from '@core/style/transitions';
+import { bendOf, type Transition } from '@core/style/drawn/transitions';
 
 /** The side of the square from beginning to end, and the room around it for curves that go too far. */
 const side = 60;

@@ -12,7 +12,7 @@ import {
   transitionValues,
   type Transition,
   type TransitionProperty,
-} from '@core/style/transitions';
+} from '@core/style/drawn/transitions';
 import { checkValue } from '@core/style/value';
 import { PageSession } from '../../../../services/page-session';
 import { valueOf } from '../../../../theme/from-event';

@@ -1,5 +1,5 @@
 import { generate, parse, type CssNode } from 'css-tree';
-import { layersOf } from './layers';
+import { layersOf } from '../layers';
 
 /** One shadow of a list, in px (CSS Backgrounds 3 §6.1; CSS Text Decoration 3 §4). */
 export interface Shadow {

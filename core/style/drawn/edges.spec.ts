@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { properties } from './properties';
+import { properties } from '../properties';
 import {
   borderValues,
   edgeSides,
@@ -13,7 +13,7 @@ import {
   strokeValues,
   type Said,
 } from './edges';
-import { painted } from './testing/painted';
+import { painted } from '../testing/painted';
 
 type Values = Readonly<Record<string, string>>;
 const initial = new Map(properties.map(({ name, initial: value }) => [name, value]));

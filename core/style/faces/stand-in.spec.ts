@@ -1,7 +1,7 @@
 import { entireMetricsCollection } from '@capsizecss/metrics/entireMetricsCollection';
-import { blankPage } from '../document/page';
-import { blankSite, type Site } from '../document/site';
-import { compile } from '../compile/compile';
+import { blankPage } from '../../document/page';
+import { blankSite, type Site } from '../../document/site';
+import { compile } from '../../compile/compile';
 import { fonts } from './fonts';
 import { bases, standingIn, standInRule, withStandIns } from './stand-in';
 

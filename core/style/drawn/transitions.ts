@@ -1,4 +1,4 @@
-import { layersOf } from './layers';
+import { layersOf } from '../layers';
 
 /** One transition of a list (CSS Transitions 1 §2), times in ms. */
 export interface Transition {
