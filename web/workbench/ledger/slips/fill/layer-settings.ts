@@ -93,13 +93,13 @@ export class LayerSettings {
   protected readonly stopColours = computed(() => this.gradient()?.stops.map(({ colour }) => this.plain(colour)) ?? []);
   protected readonly angle = computed(() => Math.round((((this.gradient()?.angle ?? 0) % 360) + 360) % 360));
 
-  protected readonly fit = computed(() => {
+  protected readonly sizedAs = computed(() => {
     const size = this.layer().values['background-size'];
     return /^[\d.]+%( auto)?$/.test(size) ? '100%' : size;
   });
   /** How large the picture is, in percent of the box's width, where it is sized so. */
   protected readonly zoom = computed(() =>
-    this.fit() === '100%' ? Number.parseFloat(this.layer().values['background-size']) : undefined,
+    this.sizedAs() === '100%' ? Number.parseFloat(this.layer().values['background-size']) : undefined,
   );
   protected readonly point = computed(() => pointOf(this.layer()));
 
