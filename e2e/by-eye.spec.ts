@@ -344,3 +344,51 @@ describe('How a part goes from one state to another', () => {
     await person.saved();
   });
 });
+
+describe('The states of a part side by side', () => {
+  const visit = visiting(async ({ person }) => {
+    await person.signIn('ada@studio.example', 'paper-and-ink');
+    await person.openPage('tidewick-home');
+  });
+  const cell = (state: string): Promise<WebElement> =>
+    visit.person.find(`[data-cell="background-color@phone:${state}"]`);
+  const colour = (leaf: 'wide' | 'phone'): Promise<string> =>
+    visit.person.inLeaf(leaf, 'return getComputedStyle(document.querySelector("main a[class]")).backgroundColor');
+
+  it('stand in a column each, at one breakpoint, with the part as it is in each', async () => {
+    const { person } = visit;
+    await person.clickOn('phone', 'main a[class]');
+    await person.group('Fill');
+    await (await person.find('button.state')).click();
+    await person.menuItem('All side by side');
+    await (await person.find('.choice input[value="phone"]')).click();
+    const heads = await visit.browser.driver.findElements(By.css('[data-state-column] strong'));
+    expect(await Promise.all(heads.map((one) => one.getText()))).toEqual(['normal', 'hover', 'focus', 'pressed']);
+    await person.setCell('background-color', 'phone', '#336', 'hover');
+    await person.until(async () => /rgb\(51, 51, 102\)/.test(await colour('phone')), 'the leaf is not in that state');
+    expect(await colour('wide')).not.toBe('rgb(51, 51, 102)');
+    expect(await (await cell('normal')).getText()).not.toContain('#336');
+    expect(await (await cell('pressed')).getText()).not.toContain('#336');
+    await person.until(async () => {
+      const drawn = await visit.browser.driver.executeScript<string[]>(
+        `return [...document.querySelectorAll('[data-state-column] iframe')].map((one) =>
+          getComputedStyle(one.contentDocument.querySelector('[data-part="' + arguments[0] + '"]')).backgroundColor)`,
+        await person.inLeaf('phone', 'return document.querySelector("main a[class]").dataset.part'),
+      );
+      return drawn.map((one) => one === 'rgb(51, 51, 102)').join() === 'false,true,false,false';
+    }, 'the drawings do not differ by state');
+    await person.saved();
+  });
+
+  it('are left for one of them, which the leaves go on to show', async () => {
+    const { person } = visit;
+    await (await person.find('button.state')).click();
+    await person.menuItem('hover');
+    await person.until(
+      async () => (await (await person.find('[data-cell="background-color@phone"]')).getText()).includes('#336'),
+      'the breakpoints do not stand side by side again',
+    );
+    await person.chord(Key.CONTROL, 'z');
+    await person.until(async () => (await colour('phone')) !== 'rgb(51, 51, 102)', 'it is not undone');
+  });
+});

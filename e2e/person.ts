@@ -377,13 +377,14 @@ export class Person {
     await this.press(By.xpath(`//*[@role='tab'][normalize-space()='${word}']`), `no tab “${word}”`);
   }
 
-  /** Types a value into a ledger cell and presses Enter. */
-  async setCell(property: string, leaf: LeafName, value: string): Promise<void> {
-    const name = leaf.charAt(0).toUpperCase() + leaf.slice(1);
+  /** Types a value into a ledger cell, of a state where those stand side by side, and presses Enter. */
+  async setCell(property: string, leaf: LeafName, value: string, state?: string): Promise<void> {
+    const name = leaf.charAt(0).toUpperCase() + leaf.slice(1) + (state === undefined ? '' : `, ${state}`);
+    const cell = By.css(`[data-cell="${property}@${leaf}${state === undefined ? '' : `:${state}`}"]`);
     const field = By.css(`fold-ledger-cell .field[aria-label="${property} at ${name}"]`);
     await this.until(async () => {
       const [open] = await this.driver.findElements(field);
-      if (!open) await this.driver.findElement(By.css(`[data-cell="${property}@${leaf}"]`)).click();
+      if (!open) await this.driver.findElement(cell).click();
       else await open.sendKeys(Key.chord(Key.CONTROL, 'a'), value, Key.ENTER);
       return open !== undefined;
     }, `${property} at ${leaf} could not be typed`);

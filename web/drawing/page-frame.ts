@@ -19,6 +19,23 @@ export interface Cut {
   readonly scale: number;
 }
 
+interface Drawn {
+  readonly site: Site;
+  readonly page: Page;
+  readonly unrolled: { readonly width: number; readonly height: number } | undefined;
+  readonly html: string;
+}
+let last: Drawn | undefined;
+
+/** A page as it stands in a frame; several frames that show the same one compile it once. */
+function drawn(site: Site, page: Page, unrolled: Drawn['unrolled']): string {
+  if (last?.site === site && last.page === page && last.unrolled === unrolled) return last.html;
+  const options = { ...canvasAddresses(site.id), ...(unrolled && { unrolled }) };
+  const { html } = compileCanvas(site, page, options, false);
+  last = { site, page, unrolled, html };
+  return html;
+}
+
 /**
  * A page in a frame nobody can work in, `screen` px large, drawn at a scale; it hands on its document each time it is
  * written.
@@ -69,14 +86,7 @@ export class PageFrame {
       const unrolled = this.unrolled();
       if (!document) return;
       document.open();
-      document.write(
-        compileCanvas(
-          this.site(),
-          this.page(),
-          { ...canvasAddresses(this.site().id), ...(unrolled && { unrolled }) },
-          false,
-        ).html,
-      );
+      document.write(drawn(this.site(), this.page(), unrolled));
       document.close();
       this.written.emit(document);
     });

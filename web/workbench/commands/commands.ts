@@ -144,11 +144,14 @@ export class Commands {
   }
 
   /** Sets values of everything selected at a breakpoint, in one step. */
-  setStyles(breakpoint: string, values: Readonly<Record<string, string | undefined>>): boolean {
+  setStyles(
+    breakpoint: string,
+    values: Readonly<Record<string, string | undefined>>,
+    state = this.selection.state(),
+  ): boolean {
     const chosen = this.selection.selected();
     if (!chosen) return false;
     const ids = this.selection.all().length > 0 ? this.selection.all() : [chosen.id];
-    const state = this.selection.state();
     return this.attempt(
       () =>
         ids.flatMap((id) =>
@@ -159,10 +162,13 @@ export class Commands {
   }
 
   /** Sets values of whoever's are shown in the ledger: of everything selected, or of a class or element of the site. */
-  setHeld(breakpoint: string, values: Readonly<Record<string, string | undefined>>): boolean {
+  setHeld(
+    breakpoint: string,
+    values: Readonly<Record<string, string | undefined>>,
+    state = this.selection.state(),
+  ): boolean {
     const holder = this.holding.ofSite();
-    if (!holder) return this.setStyles(breakpoint, values);
-    const state = this.selection.state();
+    if (!holder) return this.setStyles(breakpoint, values, state);
     return this.attempt(
       () =>
         Object.entries(values).map(([property, value]) => holderEdit(holder, { breakpoint, state, property, value })),

@@ -11,6 +11,7 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
+import type { State } from '@core/document/style-map';
 import type { SiteHolder } from '@core/style/holder';
 import type { LedgerCell as Cell } from '@core/style/ledger';
 import { lengthUnits } from '@core/geometry/units';
@@ -53,6 +54,8 @@ export class LedgerCell {
   readonly breakpoint = input.required<string>();
   readonly breakpointName = input.required<string>();
   readonly cell = input.required<Cell>();
+  /** The state whose value it is, where it is not the one that is chosen. */
+  readonly state = input<State>();
   /** What the value is called within a row of several. */
   readonly part = input('');
   readonly narrow = input(false);
@@ -81,7 +84,9 @@ export class LedgerCell {
   /** What was typed and not accepted; shown until it is put right or dropped. */
   protected readonly rejected = signal<string | undefined>(undefined);
 
-  protected readonly label = computed(() => `${this.property()} at ${this.breakpointName()}`);
+  protected readonly label = computed(
+    () => `${this.property()} at ${this.breakpointName()}${this.state() === undefined ? '' : `, ${this.state()}`}`,
+  );
   protected readonly hint = computed(() =>
     [this.label(), this.cell().sentence, this.cell().noEffect ?? ''].filter((line) => line !== '').join('\n'),
   );
@@ -115,12 +120,14 @@ export class LedgerCell {
       ...(propertyOf(this.property())?.choices ?? []),
     ];
   });
-  protected readonly listId = computed(() => `choices-${this.property()}-${this.breakpoint()}`);
+  protected readonly listId = computed(() => `choices-${this.property()}-${this.breakpoint()}-${this.state() ?? ''}`);
 
   protected begin(): void {
     if (this.editing() || this.returning) return;
     this.editing.set(true);
     this.selection.breakpoint.set(this.breakpoint());
+    const state = this.state();
+    if (state !== undefined) this.selection.state.set(state); // seen on the leaves
     const enter = (): void => {
       this.field()?.nativeElement.focus();
       this.field()?.nativeElement.select();
@@ -176,7 +183,7 @@ export class LedgerCell {
     const text = this.stored(site, typed.trim());
     if (text === undefined) return false;
     if (text === '') {
-      if (this.cell().own) this.commands.setHeld(this.breakpoint(), { [this.property()]: undefined });
+      if (this.cell().own) this.set({ [this.property()]: undefined });
       this.accept();
       return true;
     }
@@ -193,9 +200,13 @@ export class LedgerCell {
     }
     if (this.property() === 'font-family') this.sayUnknown(site, value);
     if (value !== this.cell().value || !this.cell().own)
-      this.commands.setHeld(this.breakpoint(), { [this.property()]: value, ...comesWith(this.property(), value) });
+      this.set({ [this.property()]: value, ...comesWith(this.property(), value) });
     this.accept();
     return true;
+  }
+
+  private set(values: Readonly<Record<string, string | undefined>>): void {
+    this.commands.setHeld(this.breakpoint(), values, this.state());
   }
 
   /** What was typed as it is stored; undefined, with why, for a fluid size that cannot be. */
@@ -222,7 +233,7 @@ export class LedgerCell {
     const checked = this.row().map((property, index) => checkValue(site, property, typed[index] ?? ''));
     if (!checked.every((one) => one.ok)) return false;
     const values = this.row().map((property, index) => [property, checked[index]!.value] as const);
-    this.commands.setHeld(this.breakpoint(), Object.fromEntries(values));
+    this.set(Object.fromEntries(values));
     this.accept();
     return true;
   }
@@ -235,7 +246,7 @@ export class LedgerCell {
     if (!unit || !chosen || !site) return false;
     const next = this.leaves.inUnit(this.breakpoint(), chosen.id, this.property(), unit, this.cell().value);
     if (next === undefined || !checkValue(site, this.property(), next).ok) return false;
-    this.commands.setHeld(this.breakpoint(), { [this.property()]: next });
+    this.set({ [this.property()]: next });
     this.accept();
     return true;
   }

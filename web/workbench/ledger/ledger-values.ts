@@ -20,6 +20,7 @@ import { ownCount, ownValue, styleEdit } from '@core/document/commands/style';
 import { commonSplits, readShares } from '@core/document/shares';
 import { Problem } from '@core/document/problem';
 import { statesOf } from '@core/document/kinds/registry';
+import type { State } from '@core/document/style-map';
 import { parentOf } from '@core/document/tree';
 import { resolve } from '@core/style/cascade';
 import { heldValues } from '@core/document/commands/look/held';
@@ -51,6 +52,7 @@ import type { LedgerMenu } from './ledger-menu';
 import { PlaceDrawing } from './slips/place-drawing';
 import { PropertyHelp } from './help/property-help';
 import { ShadowSlip } from './slips/shadow/shadow-slip';
+import { StatesTable, type AskedOfState } from './states/states-table';
 import { SpaceDrawing } from './slips/space-drawing';
 import { TransitionSlip } from './slips/transition/transition-slip';
 import { elementOf, valueOf } from '../../theme/from-event';
@@ -100,10 +102,11 @@ const checked = (on: boolean): Pick<MenuItem, 'icon' | 'iconStyle'> => ({
     Hint,
     ShadowSlip,
     SpaceDrawing,
+    StatesTable,
     TransitionSlip,
   ],
   templateUrl: './ledger-values.html',
-  styleUrl: './ledger-values.css',
+  styleUrls: ['./rows.css', './ledger-values.css'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class LedgerValues {
@@ -209,9 +212,13 @@ export class LedgerValues {
     return cell;
   }
 
+  /** The states stand side by side, instead of the breakpoints. */
+  protected readonly statesAreShown = computed(() => this.ledgerState.statesAt() !== undefined);
+  protected readonly stateName = computed(() => (this.statesAreShown() ? 'all states' : this.selection.state()));
   /** Groups that are drawn as well as written. */
   protected readonly isDrawn = computed(
     () =>
+      !this.statesAreShown() &&
       !this.ledgerState.ownOnly() &&
       (this.ledgerState.group() === 'edge' ||
         (!this.holding.ofSite() &&
@@ -350,14 +357,38 @@ export class LedgerValues {
   /** The states the part can be in, to choose from. */
   protected openStates(event: Event): void {
     const states = statesOf(this.selection.selected()?.part.kind ?? 'page');
-    this.menuItems.set(
-      states.map((state) => ({
+    const { statesAt } = this.ledgerState;
+    this.menuItems.set([
+      ...states.map((state) => ({
         label: state,
-        ...checked(state === this.selection.state()),
-        command: () => this.selection.state.set(state),
+        ...checked(statesAt() === undefined && state === this.selection.state()),
+        command: () => this.showState(state),
       })),
-    );
+      { separator: true },
+      {
+        label: 'All side by side',
+        ...checked(statesAt() !== undefined),
+        command: () => statesAt.set(this.selection.active()),
+      },
+    ]);
     this.cellMenu().toggle(event);
+  }
+
+  /** Shows one state, with the breakpoints side by side. */
+  private showState(state: State): void {
+    this.ledgerState.statesAt.set(undefined);
+    this.selection.state.set(state);
+  }
+
+  /** What is asked of a cell among the states; what is drawn needs the breakpoints side by side. */
+  protected askedOfState({ what, property, state, value, breakpoint, event }: AskedOfState): void {
+    this.selection.state.set(state);
+    if (what === 'menu' && event) this.openMenu(event, [property], breakpoint);
+    if (what === 'picture') void this.pickBackground(breakpoint.id);
+    if (what === 'face') void this.pickFace(breakpoint.id, value);
+    if (what !== 'draw') return;
+    this.ledgerState.statesAt.set(undefined);
+    this.ledgerState.drawn.set({ property, breakpoint: breakpoint.id });
   }
 
   /** Those whose values may be shown, to choose from. */

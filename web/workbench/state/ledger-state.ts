@@ -63,6 +63,8 @@ export class LedgerState {
   readonly idleShown = signal(false);
   /** The edges of a box are drawn above their rows. */
   readonly edgesDrawn = signal(false);
+  /** The breakpoint whose states stand side by side, a column a state; undefined where breakpoints do. */
+  readonly statesAt = signal<string | undefined>(undefined);
   /** The property whose values are drawn below their row, and the breakpoint somebody asked for it at. */
   readonly drawn = signal<{ readonly property: string; readonly breakpoint: string } | undefined>(undefined);
   /** Its height in px, kept in this browser. */
