@@ -23,6 +23,11 @@ export const routes: Routes = [
         loadComponent: () => import('./clients/clients').then((file) => file.Clients),
       },
       { path: 'sites/:site', loadComponent: () => import('./desk/desk').then((file) => file.Desk) },
+      ...(['tokens', 'looks'] as const).map((of) => ({
+        path: `sites/:site/${of}`,
+        data: { of },
+        loadComponent: () => import('./workbench/look-screen').then((file) => file.LookScreen),
+      })),
       { path: 'pages/:page', loadComponent: () => import('./workbench/workbench').then((file) => file.Workbench) },
       {
         path: '**',

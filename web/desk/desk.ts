@@ -17,6 +17,7 @@ import { PagePath } from '@core/document/page';
 import type { DeskFacts, PageEntry } from '@core/api/sites';
 import { Api, failureOf } from '../services/api';
 import { nanoid } from 'nanoid';
+import { SiteHead } from './site-head';
 
 type Doing = { readonly what: 'new' } | { readonly what: 'rename' | 'delete' | 'copy'; readonly page: PageEntry };
 
@@ -31,7 +32,7 @@ function stateOf(page: PageEntry): string {
 /** A client's site: its pages, to open, begin, copy, rename and delete. */
 @Component({
   selector: 'fold-desk',
-  imports: [DatePipe, RouterLink, FormsModule, Button, Dialog, DialogFocus, InputText, TableModule],
+  imports: [DatePipe, RouterLink, FormsModule, Button, Dialog, DialogFocus, InputText, SiteHead, TableModule],
   templateUrl: './desk.html',
   styleUrl: './desk.css',
   changeDetection: ChangeDetectionStrategy.OnPush,

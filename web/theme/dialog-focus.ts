@@ -10,10 +10,12 @@ import { isElement } from './from-event';
  */
 @Directive({ selector: 'p-dialog, [foldDialogFocus]' })
 export class DialogFocus {
-  private readonly dialog = inject(Dialog);
+  /** Undefined for what stands on a screen of its own. */
+  private readonly dialog = inject(Dialog, { optional: true });
   private readonly checker = inject(InteractivityChecker);
 
   constructor() {
+    if (!this.dialog) return;
     this.dialog.focusOnShow = false;
     this.dialog.onShow.pipe(takeUntilDestroyed()).subscribe(() => this.enter());
   }
@@ -21,11 +23,11 @@ export class DialogFocus {
   /** Tabs of the library keep every key to themselves: Escape closes the dialog around them, too. */
   private readonly escape = (event: KeyboardEvent): void => {
     if (event.key === 'Escape' && isElement(event.target) && event.target.closest('[role=tab]'))
-      this.dialog.close(event);
+      this.dialog?.close(event);
   };
 
   private enter(): void {
-    const box = this.dialog.container();
+    const box = this.dialog?.container();
     box?.addEventListener('keydown', this.escape, { capture: true });
     if (!box || box.contains(document.activeElement)) return;
     const first = ['.p-dialog-content', '.p-dialog-footer', '']

@@ -11,17 +11,13 @@ import { LateMenu } from '../../theme/late-menu';
 import { Company } from '../state/company';
 import { Dialogs } from '../state/dialogs';
 import { PaintedPage } from '../state/painted-page';
-
-const stateIcons = {
-  saved: 'pi pi-check',
-  saving: 'pi pi-arrow-up',
-  waiting: 'pi pi-exclamation-triangle',
-} as const;
+import { SaveState } from './save-state';
+import { UndoRedo } from './undo-redo';
 
 /** Where one is, whether all is saved, and what can be done with the whole page. */
 @Component({
   selector: 'fold-top-bar',
-  imports: [RouterLink, Button, Hint, LateMenu],
+  imports: [RouterLink, Button, Hint, LateMenu, SaveState, UndoRedo],
   host: { role: 'banner' },
   templateUrl: './top-bar.html',
   styleUrl: './top-bar.css',
@@ -47,15 +43,6 @@ export class TopBar {
   protected readonly pageTitle = computed(() => {
     const page = this.painted.page();
     return page ? titleOf(page) : '';
-  });
-  protected readonly stateIcon = computed(() => stateIcons[this.session.state()]);
-  protected readonly saved = computed(() => {
-    const count = this.session.waiting().length;
-    const state = this.session.state();
-    if (state === 'saved') return 'saved';
-    return state === 'saving'
-      ? 'saving …'
-      : `${count} ${count === 1 ? 'edit waits' : 'edits wait'} here · ${this.session.problem() ?? ''}`;
   });
   protected readonly unpublished = computed(() => {
     const count = this.painted.changes().length + this.painted.changesOfSite().length;

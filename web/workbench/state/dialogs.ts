@@ -47,6 +47,8 @@ interface Dialog {
   readonly header: string;
   readonly width: string;
   readonly height?: string;
+  /** It stands beside the leaves, and one works on with it open. */
+  readonly beside?: true;
   readonly load: () => Promise<Type<unknown>>;
 }
 
@@ -92,8 +94,9 @@ const table = {
   },
   tokens: {
     header: 'Tokens of this site',
-    width: 'min(1040px, 95vw)',
-    height: '84vh',
+    width: 'min(640px, 50vw)',
+    height: '78vh',
+    beside: true,
     load: () => import('../dialogs/look/tokens/tokens-dialog').then((file) => file.TokensDialog),
   },
   'new token': {
@@ -103,8 +106,9 @@ const table = {
   },
   looks: {
     header: 'Looks of this site',
-    width: 'min(1120px, 95vw)',
-    height: '86vh',
+    width: 'min(640px, 50vw)',
+    height: '78vh',
+    beside: true,
     load: () => import('../dialogs/look/looks/looks-dialog').then((file) => file.LooksDialog),
   },
   faces: {
@@ -200,10 +204,11 @@ export class Dialogs implements OnDestroy {
       width: dialog.width,
       ...(dialog.height !== undefined && { height: dialog.height }),
       data,
-      modal: true,
+      modal: !dialog.beside,
+      ...(dialog.beside && { position: 'right' }),
       closable: true,
       closeOnEscape: true,
-      draggable: false,
+      draggable: dialog.beside === true,
       resizable: false,
       focusOnShow: false, // what is in it takes the focus: DialogFocus
       duplicate: true, // the last one may still be fading out

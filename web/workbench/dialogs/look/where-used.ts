@@ -7,7 +7,7 @@ import type { ReachedPage } from '../../state/site-reach';
   template: `
     @if (parts().length > 0) {
       <p>
-        On this page:
+        On {{ here() ?? 'this page' }}:
         @for (part of parts(); track part.id) {
           <button type="button" class="link" (click)="chosen.emit(part.id)">{{ part.name }}</button>
         }
@@ -35,5 +35,7 @@ import type { ReachedPage } from '../../state/site-reach';
 export class WhereUsed {
   readonly parts = input.required<readonly { readonly id: string; readonly name: string }[]>();
   readonly pages = input.required<readonly ReachedPage[] | undefined>();
+  /** The page that is open, where it is not in sight. */
+  readonly here = input<string>();
   readonly chosen = output<string>();
 }

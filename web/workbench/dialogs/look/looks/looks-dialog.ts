@@ -54,6 +54,7 @@ function freeName(site: Site, name: string): string {
  */
 @Component({
   selector: 'fold-looks-dialog',
+  host: { '[style.--card.px]': 'cardWidth' },
   imports: [Button, Hint, InputText, PageDrawing],
   hostDirectives: [DialogFocus],
   templateUrl: './looks-dialog.html',
@@ -64,8 +65,11 @@ export class LooksDialog {
   private readonly session = inject(PageSession);
   private readonly commands = inject(Commands);
   private readonly dialogs = inject(Dialogs);
-  protected readonly dialog = inject(DynamicDialogRef);
+  /** None where this is a screen of its own. */
+  private readonly dialog = inject(DynamicDialogRef, { optional: true });
 
+  /** In px: three on a screen of their own, two beside the leaves. */
+  protected readonly cardWidth = this.dialog ? 282 : 366;
   protected readonly valueOf = valueOf;
   protected readonly name = signal('');
   /** What was typed as the name of which look and refused, and why. */
@@ -127,7 +131,7 @@ export class LooksDialog {
       apply: 'Apply',
       edits: (site) => applyLook(site, look),
     };
-    this.dialog.close();
+    this.dialog?.close();
     void this.dialogs.open('apply look', question);
   }
 

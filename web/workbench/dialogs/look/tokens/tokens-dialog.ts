@@ -28,6 +28,7 @@ import { checkSetToken } from '@core/document/edits/check-token';
 import { applyToSite } from '@core/document/edits/apply-site';
 import type { SiteEdit } from '@core/document/edits/site-edit';
 import { inWords } from '@core/document/kinds/in-words';
+import { titleOf } from '@core/document/page';
 import { problemOf } from '@core/document/problem';
 import type { Site } from '@core/document/site';
 import { tokenKinds, type TokenKind } from '@core/document/token';
@@ -115,8 +116,14 @@ export class TokensDialog {
   private readonly requests = inject(Requests);
   private readonly commands = inject(Commands);
   private readonly reach = inject(SiteReach);
-  protected readonly dialog = inject(DynamicDialogRef);
+  /** None where this is a screen of its own. */
+  private readonly dialog = inject(DynamicDialogRef, { optional: true });
 
+  /** What the page that is open is called where it is not in sight. */
+  protected readonly pageCalled = computed(() => {
+    const page = this.session.page();
+    return this.dialog || !page ? undefined : titleOf(page);
+  });
   protected readonly valueOf = valueOf;
   protected readonly kinds = tokenKinds.map((kind) => ({ kind }));
   protected readonly name = signal('');
@@ -294,7 +301,7 @@ export class TokensDialog {
   protected goTo(part: string): void {
     this.selection.select(part);
     this.requests.reveals.next(part);
-    this.dialog.close();
+    this.dialog?.close();
   }
 
   private attempt(edits: (site: Site) => readonly SiteEdit[]): boolean {
