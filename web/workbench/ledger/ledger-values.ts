@@ -54,6 +54,7 @@ import { PropertyHelp } from './help/property-help';
 import { ShadowSlip } from './slips/shadow/shadow-slip';
 import { StatesTable, type AskedOfState } from './states/states-table';
 import { SpaceDrawing } from './slips/space-drawing';
+import { TypeRow } from './type-row';
 import { TransitionSlip } from './slips/transition/transition-slip';
 import { elementOf, valueOf } from '../../theme/from-event';
 import { Hint } from '../../theme/hint';
@@ -104,6 +105,7 @@ const checked = (on: boolean): Pick<MenuItem, 'icon' | 'iconStyle'> => ({
     SpaceDrawing,
     StatesTable,
     TransitionSlip,
+    TypeRow,
   ],
   templateUrl: './ledger-values.html',
   styleUrls: ['./rows.css', './ledger-values.css'],
@@ -215,6 +217,10 @@ export class LedgerValues {
   /** The states stand side by side, instead of the breakpoints. */
   protected readonly statesAreShown = computed(() => this.ledgerState.statesAt() !== undefined);
   protected readonly stateName = computed(() => (this.statesAreShown() ? 'all states' : this.selection.state()));
+  /** A type is chosen above its values. */
+  protected readonly typeIsChosen = computed(
+    () => this.ledgerState.group() === 'type' && !this.statesAreShown() && !this.ledgerState.ownOnly(),
+  );
   /** Groups that are drawn as well as written. */
   protected readonly isDrawn = computed(
     () =>
@@ -312,6 +318,11 @@ export class LedgerValues {
     this.menuItems.set(
       commonSplits.map(({ name, shares }) => ({ label: name, command: () => this.split(breakpoint, shares) })),
     );
+    this.cellMenu().show(event);
+  }
+
+  protected openItems({ event, items }: { readonly event: Event; readonly items: MenuItem[] }): void {
+    this.menuItems.set(items);
     this.cellMenu().show(event);
   }
 

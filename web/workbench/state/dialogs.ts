@@ -2,6 +2,7 @@ import { inject, Injectable, Injector, type OnDestroy, type Type } from '@angula
 import { firstValueFrom } from 'rxjs';
 import * as z from 'zod';
 import type { DialogService, DynamicDialogRef } from 'primeng/dynamicdialog';
+import type { TypeOf } from '@core/document/commands/look/types';
 import type { OwnValue } from '@core/document/commands/overrides';
 import type { AnyEdit } from '@core/document/edits/site-edit';
 import type { Page } from '@core/document/page';
@@ -20,6 +21,11 @@ export interface MovingCommand {
 export interface ToNewClass {
   readonly part: string;
   readonly values: readonly OwnValue[];
+}
+
+/** Whose values a type is made of that is not there yet. */
+export interface ToNewType {
+  readonly of: TypeOf;
 }
 
 /**
@@ -103,6 +109,11 @@ const table = {
     header: 'New token',
     width: '480px',
     load: () => import('../dialogs/look/tokens/new-token-dialog').then((file) => file.NewTokenDialog),
+  },
+  'new type': {
+    header: 'New type',
+    width: '480px',
+    load: () => import('../dialogs/look/new-type-dialog').then((file) => file.NewTypeDialog),
   },
   looks: {
     header: 'Looks of this site',

@@ -224,9 +224,11 @@ function tokensFrom(
 ): { tokens: FileToken[]; leftOut: LeftOut[] } {
   const name = path.join('.');
   if (type === 'typography' && isGroup(value)) {
-    const pieces = Object.entries(inTypography).flatMap(([key, of]) =>
-      key in value ? [one(names.unused(nameOf([...path, dashed(key)])), `${name} ${key}`, of, value[key], {})] : [],
-    );
+    const pieces = Object.entries(inTypography).flatMap(([key, of]) => {
+      const called = nameOf([...path, dashed(key)]);
+      const isNamed = value[key] === `var(--${called})`; // as they are written here: the token is in the file
+      return key in value && !isNamed ? [one(names.unused(called), `${name} ${key}`, of, value[key], {})] : [];
+    });
     return {
       tokens: pieces.flatMap((each) => each.token ?? []),
       leftOut: pieces.flatMap((each) => each.leftOut ?? []),

@@ -1,5 +1,6 @@
 import { baseOf } from '../../../document/breakpoint';
 import { namedValue, tokensOf, type Tokens } from '../tokens';
+import { typeProperties, typesOf } from '../types';
 import { extension, typeOf, type LeftOut } from './format';
 import { fileValueOf } from './values';
 
@@ -13,7 +14,7 @@ export interface TokenFile {
 /**
  * Writes a site's tokens. What a token is for, and what it says at breakpoints besides the base, stands in its
  * `$extensions`, which other
- * programs leave as they are (section 5.2.3).
+ * programs leave as they are (section 5.2.3). A type stands in it as typography, which names its tokens.
  */
 export function tokenFile(site: Tokens): TokenFile {
   const base = baseOf(site.breakpoints).id;
@@ -34,5 +35,15 @@ export function tokenFile(site: Tokens): TokenFile {
       $extensions: { [extension]: { kind, ...(Object.keys(elsewhere).length > 0 && { values: elsewhere }) } },
     };
   }
+  for (const type of typesOf(site)) {
+    const all = typeProperties.map((property) => [property, type.members[property]?.name] as const);
+    if (Object.hasOwn(file, type.name) || !all.every(([, name]) => name !== undefined && Object.hasOwn(file, name)))
+      continue; // the format's typography has all five (section 9.7)
+    const said = all.map(([property, name]) => [camel(property), `{${name}}`]);
+    file[type.name] = { $type: 'typography', $value: Object.fromEntries(said) };
+  }
   return { file, leftOut };
 }
+
+/** `font-size` → `fontSize` */
+const camel = (property: string): string => property.replace(/-([a-z])/g, (_, letter: string) => letter.toUpperCase());

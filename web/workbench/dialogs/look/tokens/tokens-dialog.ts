@@ -24,6 +24,7 @@ import {
   setTokenKind,
   setTokenValue,
 } from '@core/document/commands/look/tokens';
+import { deleteType, renameType } from '@core/document/commands/look/types';
 import { checkSetToken } from '@core/document/edits/check-token';
 import { applyToSite } from '@core/document/edits/apply-site';
 import type { SiteEdit } from '@core/document/edits/site-edit';
@@ -35,6 +36,7 @@ import { tokenKinds, type TokenKind } from '@core/document/token';
 import { mixed, remixed, written } from '@core/style/colour/notation';
 import { naming, tokensOfStyle } from '@core/style/reach';
 import { kindOfValue, plainValue, tokensIn, tokensOf, tokenValue, type NamedToken } from '@core/style/tokens/tokens';
+import { typesOf, type Type } from '@core/style/tokens/types';
 import { shownValue, typedValue } from '@core/style/typed-value';
 import { PageSession } from '../../../../services/page-session';
 import { DialogFocus } from '../../../../theme/dialog-focus';
@@ -67,6 +69,8 @@ interface Row {
   readonly kind: TokenKind;
   /** What a list of its kind is called. */
   readonly heading: string;
+  /** The type it is part of. */
+  readonly type: Type | undefined;
   readonly cells: readonly Cell[];
   readonly used: string;
   readonly isUsed: boolean;
@@ -141,8 +145,15 @@ export class TokensDialog {
   /** The site's tokens, those of a kind beside each other. */
   protected readonly rows = computed(() => {
     const site = this.session.site();
-    const all = site ? tokensOf(site).map((one) => this.rowOf(site, one)) : [];
-    return tokenKinds.flatMap((kind) => all.filter((row) => row.kind === kind));
+    if (!site) return [];
+    const types = typesOf(site);
+    const inType = new Map(types.flatMap((type) => Object.values(type.members).map(({ id }) => [id, type] as const)));
+    const all = tokensOf(site).map((one) => this.rowOf(site, one, inType.get(one.id)));
+    const alone = all.filter((row) => !row.type);
+    return [
+      ...types.flatMap((type) => all.filter((row) => row.type === type)),
+      ...tokenKinds.flatMap((kind) => alone.filter((row) => row.kind === kind)),
+    ];
   });
   protected readonly query = signal('');
   /** Those whose name, kind or value has what is searched for. */
@@ -187,14 +198,14 @@ export class TokensDialog {
     afterNextRender({ write: () => this.first()?.nativeElement.focus() }); // before the library's selects ask for it
   }
 
-  private rowOf(site: Site, token: NamedToken): Row {
+  private rowOf(site: Site, token: NamedToken, type: Type | undefined): Row {
     const { id, name, kind, values } = token;
     const page = this.session.page();
     const here = page ? naming(page, id).length : 0;
     const inSite = this.inSite(site, id).length;
     const elsewhere = this.pages(id);
     return {
-      ...{ id, name, kind, heading: headings[kind] },
+      ...{ id, name, kind, type, heading: type ? `Type ${type.name}` : headings[kind] },
       cells: this.breakpoints().map((one) => {
         const said = tokenValue(site, id, one.id) ?? '';
         return {
@@ -235,6 +246,15 @@ export class TokensDialog {
     if (!done) return;
     this.name.set('');
     this.value.set('');
+  }
+
+  protected renameType(type: Type, event: Event): void {
+    const name = valueOf(event).trim();
+    if (name !== type.name) this.set(`type ${type.name}`, name, (site) => renameType(site, type, name));
+  }
+
+  protected deleteType(type: Type): void {
+    this.attempt((site) => deleteType(site, type));
   }
 
   /** Sets something of a token, or says beside the field why it cannot be. */
