@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { standardBreakpoints } from '../document/breakpoint';
 import { blankSite } from '../document/site';
 import { Problem } from '../document/problem';
-import { fluidAt, fluidText, fluidValue, isFluid } from './fluid';
+import { fluidAt, fluidCurve, fluidText, fluidValue, isFluid } from './fluid';
 import { checkValue } from './value';
 
 const list = standardBreakpoints; // 1280, 820 and 390 px are drawn
@@ -70,5 +70,33 @@ describe('A fluid size', () => {
       ),
       { numRuns: 40 },
     );
+  });
+
+  // Chromium's own computed size, in a frame that has the media queries of the breakpoints.
+  it('is drawn over the widths as Chromium computes it, with a step where another breakpoint says otherwise', () => {
+    const said: Readonly<Record<string, string>> = {
+      wide: fluidValue(list, 'wide', '76 → 42'),
+      tablet: fluidValue(list, 'wide', '76 → 42'),
+      phone: '34px',
+    };
+    const lines = fluidCurve(list, (at) => said[at]!, { from: 320, to: 1920 });
+    expect(lines.map((line) => line.map((one) => one.width))).toEqual([
+      [1025, 1280, 1920],
+      [601, 820, 1024],
+      [320, 390, 600],
+    ]);
+    for (const [at, line] of lines.entries())
+      for (const [index, { width, px }] of line.entries()) {
+        expect(px).withContext(`${width}`).toBeCloseTo(sizeIn(said[list[at]!.id]!, width), 0);
+        const next = line[index + 1];
+        if (!next) continue;
+        const between = Math.round((width + next.width) / 2); // a straight line from point to point
+        const onLine = px + ((next.px - px) * (between - width)) / (next.width - width);
+        expect(Math.abs(onLine - sizeIn(said[list[at]!.id]!, between)))
+          .withContext(`${between}`)
+          .toBeLessThan(0.2);
+      }
+    expect(fluidCurve(list, () => '34px', { from: 320, to: 1920 })).toEqual([]);
+    expect(fluidCurve(list, (at) => (at === 'wide' ? said['wide']! : '2em'), { from: 320, to: 1920 })).toHaveSize(1);
   });
 });

@@ -1,4 +1,4 @@
-import { outwards, type Breakpoint } from '../document/breakpoint';
+import { outwards, rangeOf, type Breakpoint } from '../document/breakpoint';
 import { Problem } from '../document/problem';
 
 /**
@@ -88,4 +88,38 @@ export function fluidAt(value: string, width: number): number | undefined {
   const by = pxOf[unit];
   const line = Number(start) * by + ((sign === '-' ? -1 : 1) * Number(slope) * width) / 100;
   return rounded(Math.min(Math.max(line, Number(least) * by), Number(most) * by), 1);
+}
+
+/** A size at a width of the screen, both in px. */
+export interface SizeAt {
+  readonly width: number;
+  readonly px: number;
+}
+
+const pxAt = (value: string, width: number): number | undefined =>
+  fluidAt(value, width) ?? (/^-?\d*\.?\d+px$/.test(value) ? Number.parseFloat(value) : undefined);
+
+/**
+ * How a size goes over the widths of screens, a line for each stretch a breakpoint decides; none where it is fluid at
+ * no breakpoint. Stretches whose value is in a unit that hangs on more than the screen are left out.
+ * @param said what holds at a breakpoint, without tokens
+ */
+export function fluidCurve(
+  breakpoints: readonly Breakpoint[],
+  said: (breakpoint: string) => string,
+  between: Run,
+): readonly (readonly SizeAt[])[] {
+  if (!breakpoints.some(({ id, preview }) => fluidAt(said(id), preview.width) !== undefined)) return [];
+  const bends = breakpoints.map((one) => one.preview.width);
+  return breakpoints.flatMap((one) => {
+    const own = rangeOf(breakpoints, one);
+    const [from, to] = [Math.max(own.from, between.from), Math.min(own.to, between.to)];
+    if (from >= to) return [];
+    const widths = [from, ...bends.filter((width) => width > from && width < to), to].sort((a, b) => a - b);
+    const points = widths.flatMap((width) => {
+      const px = pxAt(said(one.id), width);
+      return px === undefined ? [] : [{ width, px }];
+    });
+    return points.length > 1 ? [points] : [];
+  });
 }

@@ -29,7 +29,7 @@ import { checkValue } from '@core/style/value';
 import { PageSession } from '../../services/page-session';
 import { Selection } from '../state/selection';
 import { Commands } from '../commands/commands';
-import { drawingWords, drawnAs, isColour } from '../state/ledger-state';
+import { drawingWords, drawnAs, isColour, LedgerState } from '../state/ledger-state';
 import { Leaves } from '../state/leaves';
 import { stepped } from './step-number';
 import { valueOf } from '../../theme/from-event';
@@ -75,6 +75,7 @@ export class LedgerCell {
   private readonly selection = inject(Selection);
   private readonly commands = inject(Commands);
   private readonly leaves = inject(Leaves);
+  private readonly ledgerState = inject(LedgerState);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   private readonly injector = inject(Injector);
   private readonly field = viewChild<ElementRef<HTMLInputElement>>('field');
@@ -126,6 +127,7 @@ export class LedgerCell {
     if (this.editing() || this.returning) return;
     this.editing.set(true);
     this.selection.breakpoint.set(this.breakpoint());
+    this.ledgerState.property.set(this.property());
     const state = this.state();
     if (state !== undefined) this.selection.state.set(state); // seen on the leaves
     const enter = (): void => {

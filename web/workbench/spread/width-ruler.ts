@@ -4,8 +4,12 @@ import { nameOf } from '@core/document/kinds/registry';
 import { faultKinds, sweptFrom, sweptTo, type FaultKind } from '@core/review/sweep/fault-kinds';
 import type { SweptFault } from '@core/review/sweep/sweep';
 import { faultSentence } from '@core/review/sweep/sentences';
+import { fluidCurve, type SizeAt } from '@core/style/fluid';
+import { plainValue } from '@core/style/tokens/tokens';
 import { PageSession } from '../../services/page-session';
 import { Selection } from '../state/selection';
+import { Holding } from '../state/holding';
+import { LedgerState } from '../state/ledger-state';
 import { SpreadState } from '../state/spread-state';
 import { Dialogs } from '../state/dialogs';
 import { Commands } from '../commands/commands';
@@ -32,6 +36,8 @@ export class WidthRuler {
   private readonly selection = inject(Selection);
   protected readonly spread = inject(SpreadState);
   protected readonly dialogs = inject(Dialogs);
+  private readonly holding = inject(Holding);
+  private readonly ledgerState = inject(LedgerState);
   private readonly commands = inject(Commands);
   protected readonly sweeper = inject(Sweeper);
   private readonly scale = viewChild.required<ElementRef<HTMLElement>>('scale');
@@ -104,6 +110,24 @@ export class WidthRuler {
     return swept.faults.length === 0
       ? 'Every width fits'
       : `${swept.faults.length} found${this.sweeper.stale() ? ', before the last edits' : ''}`;
+  });
+
+  /** How the size worked in last goes over the widths, where it is fluid; drawn from its least to its most. */
+  protected readonly curve = computed(() => {
+    const [site, property] = [this.session.site(), this.ledgerState.property()];
+    if (!site || property === undefined || !this.selection.selected()) return undefined;
+    const said = (at: string): string => plainValue(site, this.holding.cellNow(at, property)?.value ?? '', at);
+    const lines = fluidCurve(site.breakpoints, said, { from: sweptFrom, to: sweptTo });
+    const sizes = lines.flat().map((one) => one.px);
+    if (sizes.length === 0) return undefined;
+    const [least, most] = [Math.min(...sizes), Math.max(...sizes)];
+    const high = ({ px }: SizeAt): number => (most === least ? 10 : 18 - ((px - least) / (most - least)) * 16);
+    return {
+      lines: lines.map((line) => line.map((one) => `${this.percent(one.width)},${high(one)}`).join(' ')),
+      least,
+      most,
+      says: `${property} goes from ${least}px to ${most}px`,
+    };
   });
 
   private percent(px: number): number {

@@ -63,6 +63,8 @@ export class LedgerState {
   readonly idleShown = signal(false);
   /** The edges of a box are drawn above their rows. */
   readonly edgesDrawn = signal(false);
+  /** The property whose cell was worked in last. */
+  readonly property = signal<string | undefined>(undefined);
   /** The breakpoint whose states stand side by side, a column a state; undefined where breakpoints do. */
   readonly statesAt = signal<string | undefined>(undefined);
   /** The property whose values are drawn below their row, and the breakpoint somebody asked for it at. */
