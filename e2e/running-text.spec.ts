@@ -236,6 +236,45 @@ describe('Running text', () => {
     await visit.person.noDialog();
   };
 
+  it('leads to a place that is pointed at, which gets its name in the same step of undo', async () => {
+    const { person } = visit;
+    const attributes = (): Promise<string[]> =>
+      person.inLeaf<string[]>(
+        'wide',
+        'return ["a", "[data-part=words]"].map((css) => document.querySelector(css)).map((one) => one.getAttribute("href") ?? one.id)',
+      );
+    await person.pick('wide', '[data-part=go]', 'Button');
+    const before = await attributes();
+    await person.chord(Key.ALT, Key.SHIFT, 'j');
+    await (
+      await person.find('.p-dialog')
+    )
+      .findElement(By.xpath(`.//*[self::p-togglebutton or self::button][normalize-space()='Place on this page']`))
+      .click();
+    await (await person.find('[data-point-at] button')).click();
+    await person.find('.fold-picking');
+    await person.keys(Key.ESCAPE); // of the pointing alone: the dialog stays
+    await (await person.find('[data-point-at] button')).click();
+    await person.find('.fold-picking');
+    const { x, y } = await person.pointOn('wide', '[data-part=words]');
+    await visit.browser.driver
+      .actions()
+      .move({ x: Math.round(x), y: Math.round(y) })
+      .click()
+      .perform();
+    await person.until(async () => (await visit.browser.driver.findElements(By.css('.fold-picking'))).length === 0);
+    expect(await (await person.find('.p-dialog p-select')).getText()).toContain('“Short”');
+    await (await person.find('[data-apply-link] button')).click();
+    await person.noDialog();
+    await person.until(async () => {
+      const [link, name] = await attributes();
+      return name !== '' && link === `#${name}`;
+    }, 'the button does not lead to the text');
+    await person.chord(Key.CONTROL, 'z');
+    await person.until(async () => (await attributes()).join() === before.join(), 'one step back is not all of it');
+    await person.saved();
+  });
+
   it('links to a page, which is followed when its path changes, to a place on the page, and to an address', async () => {
     await visit.person.openText('wide', '[data-part=words]');
     await visit.person.chord(Key.CONTROL, 'a');

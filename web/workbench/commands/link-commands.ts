@@ -1,5 +1,6 @@
 import { inject, Injectable } from '@angular/core';
 import { linkEdits } from '@core/document/commands/link-part';
+import type { SetField } from '@core/document/edits/edit';
 import { kindOf } from '@core/document/kinds/registry';
 import { holdsLinks } from '@core/document/links';
 import type { Part } from '@core/document/page';
@@ -17,6 +18,10 @@ const linkOf = ({ content: { base } }: Part): LinkAsked['link'] =>
   typeof base['link'] === 'string' && base['link'] !== ''
     ? { to: base['link'], newTab: base['newTab'] === true, label: String(base['linkLabel'] ?? '') }
     : undefined;
+
+/** Gives the place a link leads to the name it is called by, where it had none. */
+export const naming = ({ names }: LinkChosen): SetField[] =>
+  names ? [{ do: 'set', part: names.part, field: ['attributes', 'id'], value: names.id }] : [];
 
 /** Asks where something is to lead. */
 @Injectable()
@@ -46,7 +51,7 @@ export class LinkCommands {
     const link = await this.ask({ link: linkOf(chosen.part), asksForWords: false });
     if (!link || (link.to === '' && !canLead(chosen.part))) return;
     const id = canLead(chosen.part) ? chosen.id : await this.wrapped(chosen.id);
-    if (id !== undefined) this.commands.attempt((_site, page) => linkEdits(page, id, link));
+    if (id !== undefined) this.commands.attempt((_site, page) => [...naming(link), ...linkEdits(page, id, link)]);
   }
 
   private whyNot(id: string): string | undefined {

@@ -11,9 +11,12 @@ import { inWords } from '@core/document/kinds/in-words';
 import { PageSession } from '../../services/page-session';
 import { DialogFocus } from '../../theme/dialog-focus';
 import { valueOf } from '../../theme/from-event';
-import { Commands } from '../commands/commands';
 import { placeName, placesToLink } from '@core/document/commands/places';
 import { Dialogs, type LinkAsked, type LinkChosen } from '../state/dialogs';
+import { DragState } from '../state/drag-state';
+import { Leaves } from '../state/leaves';
+import { pickOnLeaf, type Picked } from '../state/picking';
+import { SpreadState } from '../state/spread-state';
 import { SitePages } from '../state/site-pages';
 
 type What = 'page' | 'place' | 'address' | 'mail' | 'phone' | 'picture';
@@ -36,6 +39,10 @@ function whatOf(link: string): What {
   return pictureOfLink(link) === undefined ? (link === '' ? 'page' : 'address') : 'picture';
 }
 
+/** The part that lies on top at a place of a leaf. */
+const partOn = ({ view, point }: Picked): string | undefined =>
+  view.document?.elementFromPoint(point.x, point.y)?.closest<HTMLElement>('[data-part]')?.dataset['part'];
+
 /** Asks where words or a part are to lead. */
 @Component({
   selector: 'fold-link-dialog',
@@ -48,7 +55,9 @@ function whatOf(link: string): What {
 export class LinkDialog {
   private readonly session = inject(PageSession);
   private readonly dialogs = inject(Dialogs);
-  private readonly commands = inject(Commands);
+  private readonly spread = inject(SpreadState);
+  private readonly leaves = inject(Leaves);
+  private readonly dragState = inject(DragState);
   private readonly sitePages = inject(SitePages);
   protected readonly dialog = inject(DynamicDialogRef);
   // the dialog is opened with it
@@ -75,7 +84,10 @@ export class LinkDialog {
   );
   protected readonly places = computed(() => {
     const page = this.session.page();
-    return page ? placesToLink(page).map((id) => ({ id, says: this.placeSays(id) })) : [];
+    if (!page) return [];
+    const [offered, chosen] = [placesToLink(page), this.place()];
+    const pointedAt = Object.hasOwn(page.parts, chosen) && !offered.includes(chosen) ? [chosen] : [];
+    return [...pointedAt, ...offered].map((id) => ({ id, says: this.placeSays(id) }));
   });
   protected readonly pictureName = computed(() => this.session.site()?.pictures[this.picture()]?.name);
 
@@ -165,23 +177,35 @@ export class LinkDialog {
     if (typeof picture === 'string') this.picture.set(picture);
   }
 
+  /** Lets somebody click the part on any leaf, with the parts under the pointer outlined. */
+  protected async pointAt(): Promise<void> {
+    const views = this.spread.leaves().flatMap(({ breakpoint }) => this.leaves.view(breakpoint.id) ?? []);
+    const part = await pickOnLeaf(views, {
+      says: 'Click the part the link leads to',
+      read: async (picked) => partOn(picked),
+      over: (picked) => {
+        const over = picked && partOn(picked);
+        this.dragState.hover.set(over === undefined ? undefined : { part: over, breakpoint: picked!.view.name });
+      },
+    });
+    this.dragState.hover.set(undefined);
+    if (part !== undefined && part !== this.session.page()?.root) this.place.set(part);
+  }
+
   protected apply(): void {
     if (!this.canApply()) return;
     const to = this.chosen();
     const part = this.place();
-    if (this.what() === 'place' && this.session.page()?.parts[part]?.attributes['id'] === undefined) {
-      const named = this.commands.attempt(() => [{ do: 'set', part, field: ['attributes', 'id'], value: to.slice(1) }]);
-      if (!named) return;
-    }
-    this.close(to);
+    const isUnnamed = this.what() === 'place' && this.session.page()?.parts[part]?.attributes['id'] === undefined;
+    this.close(to, isUnnamed ? { part, id: to.slice(1) } : undefined);
   }
 
   protected removeLink(): void {
     this.close('');
   }
 
-  private close(to: string): void {
-    const chosen: LinkChosen = { to, newTab: this.newTab(), label: this.label().trim(), words: this.words().trim() };
-    this.dialog.close(chosen);
+  private close(to: string, names?: LinkChosen['names']): void {
+    const said = { newTab: this.newTab(), label: this.label().trim(), words: this.words().trim() };
+    this.dialog.close({ to, ...said, ...(names && { names }) } satisfies LinkChosen);
   }
 }

@@ -45,8 +45,17 @@ export interface LinkAsked {
   readonly asksForWords: boolean;
 }
 
-/** What was chosen: where it leads, and the words where they were asked for; `to` is empty where the link is to go. */
-export const LinkChosen = z.object({ to: z.string(), newTab: z.boolean(), label: z.string(), words: z.string() });
+/**
+ * What was chosen: where it leads, and the words where they were asked for; `to` is empty where the link is to go. A
+ * place without a name of its own is given one in the same step.
+ */
+export const LinkChosen = z.object({
+  to: z.string(),
+  newTab: z.boolean(),
+  label: z.string(),
+  words: z.string(),
+  names: z.object({ part: z.string(), id: z.string() }).optional(),
+});
 export type LinkChosen = z.infer<typeof LinkChosen>;
 
 interface Dialog {

@@ -74,6 +74,9 @@ export class RichWriting {
     this.changes = written.session.shownChanges.subscribe(() => this.takeIn());
   }
 
+  /** Edits of something else that belong to what is stored next. */
+  private alongside: readonly SetField[] = [];
+
   private className(id: string): string | undefined {
     const site = this.written.session.site();
     return site && classNamesOf(site, [id])[0];
@@ -209,7 +212,9 @@ export class RichWriting {
   }
 
   private store(edits: readonly SetField[]): boolean {
-    return this.written.commands.attempt(() => edits, `${this.part} ${this.key} ${this.from}`);
+    const all = [...this.alongside, ...edits];
+    this.alongside = [];
+    return this.written.commands.attempt(() => all, `${this.part} ${this.key} ${this.from}`);
   }
 
   /** Where the text has become another element, or its only block another, it is drawn anew around what is written. */
@@ -312,7 +317,11 @@ export class RichWriting {
     this.text.setValue(name, value);
   }
 
-  link(to: LinkAttributes | undefined, words: string): void {
+  /** Makes the selected words a link, or none; other edits belong to the same step of undo. */
+  link(to: LinkAttributes | undefined, words: string, alongside: readonly SetField[] = []): void {
+    this.alongside = alongside;
     this.text.link(to, words);
+    this.flush();
+    if (this.alongside.length > 0) this.store([]); // the words led there already
   }
 }

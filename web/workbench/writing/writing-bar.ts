@@ -20,7 +20,7 @@ import { Select } from 'primeng/select';
 import { PageSession } from '../../services/page-session';
 import { elementOf, valueOf } from '../../theme/from-event';
 import { Hint } from '../../theme/hint';
-import { LinkCommands } from '../commands/link-commands';
+import { LinkCommands, naming } from '../commands/link-commands';
 import { baseOf } from '@core/document/breakpoint';
 import { namedValue, storedValue, tokensFor } from '@core/style/tokens/tokens';
 import type { Box } from '@core/geometry/box';
@@ -166,7 +166,7 @@ export class WritingBar {
     const answer = await this.linking.ask({ link: at.link, asksForWords: at.empty && !at.link });
     if (answer) {
       const { to, newTab, label, words } = answer;
-      writing.link(to === '' ? undefined : { to, newTab, label }, words);
+      writing.link(to === '' ? undefined : { to, newTab, label }, words, naming(answer));
     } else writing.focus();
   }
 

@@ -26,7 +26,7 @@ import { Leaves } from '../../../state/leaves';
 import { SpreadState } from '../../../state/spread-state';
 import { SlipSlider } from '../slip-slider';
 import { screenPicker } from './eye-dropper';
-import { pickOnLeaf, type Picked } from './picking';
+import { pickOnLeaf, type Picked } from '../../../state/picking';
 
 const black: Mixed = { lightness: 0, chroma: 0, hue: 0, alpha: 1 };
 
@@ -165,6 +165,6 @@ export class ColourMixer {
 
   protected async pickOnLeaf(): Promise<void> {
     const views = this.spread.leaves().flatMap(({ breakpoint }) => this.leaves.view(breakpoint.id) ?? []);
-    this.take(await pickOnLeaf(views, (picked) => this.seenAt(picked)));
+    this.take(await pickOnLeaf(views, { says: 'Click the colour on any page', read: (picked) => this.seenAt(picked) }));
   }
 }

@@ -1,5 +1,5 @@
 import type { Point } from '@core/geometry/box';
-import type { LeafView } from '../../../state/leaves';
+import type { LeafView } from './leaves';
 
 /** A place on a leaf, in px of its own screen. */
 export interface Picked {
@@ -36,14 +36,11 @@ class PickingSheet {
   private readonly mark = document.createElement('i');
   at: Point = { x: innerWidth / 2, y: innerHeight / 3 };
 
-  constructor() {
+  constructor(says: string) {
     this.element.setAttribute('role', 'application');
-    this.element.setAttribute(
-      'aria-label',
-      'Pick a colour from a page: arrow keys move, Enter takes it, Escape cancels.',
-    );
+    this.element.setAttribute('aria-label', `${says}: arrow keys move, Enter takes it, Escape cancels.`);
     const hint = document.createElement('p');
-    hint.textContent = 'Click the colour on any page. Arrow keys and Enter do the same; Escape cancels.';
+    hint.textContent = `${says}. Arrow keys and Enter do the same; Escape cancels.`;
     this.element.append(hint, this.mark);
     this.moveTo(this.at);
   }
@@ -62,16 +59,27 @@ class PickingSheet {
   }
 }
 
+/** How a place is chosen. */
+export interface Picking<T> {
+  /** What is to be clicked, as a sentence without its stop. */
+  readonly says: string;
+  /** Reads what is there, while the pointer is not yet over it. */
+  readonly read: (picked: Picked) => Promise<T>;
+  /** The pointer is over another place. */
+  readonly over?: (picked: Picked | undefined) => void;
+}
+
 /**
- * Lets somebody choose a place on any leaf, by a click or by arrow keys and Enter, and reads what is there while the
- * pointer is not yet over it; undefined when they press Escape or choose a place that is on none.
+ * Lets somebody choose a place on any leaf, by a click or by arrow keys and Enter; undefined when they press Escape or
+ * choose a place that is on none. What lies over the leaves is out of sight meanwhile; the wheel scrolls the leaf
+ * below the pointer.
  */
 export function pickOnLeaf<T>(
   views: readonly LeafView[],
-  read: (picked: Picked) => Promise<T>,
+  { says, read, over: moved }: Picking<T>,
 ): Promise<T | undefined> {
   const before = document.activeElement;
-  const sheet = new PickingSheet();
+  const sheet = new PickingSheet(says);
   const { element } = sheet;
   return new Promise((done) => {
     const over = new AbortController();
@@ -82,6 +90,7 @@ export function pickOnLeaf<T>(
       done(
         found.finally(() => {
           element.remove();
+          document.body.classList.remove('picking');
           if (before instanceof HTMLElement) before.focus();
         }),
       );
@@ -89,14 +98,28 @@ export function pickOnLeaf<T>(
     const keyed = (event: KeyboardEvent): void => {
       event.stopPropagation();
       event.preventDefault();
-      if (sheet.step(event)) return;
+      if (sheet.step(event)) return moved?.(placeOnLeaf(views, sheet.at));
+      if (event.key === 'PageDown' || event.key === 'PageUp')
+        return scroll(sheet.at, (event.key === 'PageDown' ? 1 : -1) * innerHeight * 0.6);
       if (event.key === 'Escape') end(undefined);
       else if (event.key === 'Enter') end(placeOnLeaf(views, sheet.at));
     };
-    element.addEventListener('pointermove', ({ clientX: x, clientY: y }) => sheet.moveTo({ x, y }), { signal });
+    const scroll = (at: Point, by: number): void => {
+      const view = placeOnLeaf(views, at)?.view;
+      view?.document?.defaultView?.scrollBy(0, by / view.scale());
+    };
+    const follow = (event: PointerEvent): void => {
+      sheet.moveTo({ x: event.clientX, y: event.clientY });
+      moved?.(placeOnLeaf(views, sheet.at));
+    };
+    element.addEventListener('pointermove', follow, { signal });
+    element.addEventListener('wheel', ({ clientX: x, clientY: y, deltaY }) => scroll({ x, y }, deltaY), {
+      ...{ signal, passive: true },
+    });
     element.addEventListener('click', ({ clientX: x, clientY: y }) => end(placeOnLeaf(views, { x, y })), { signal });
     element.addEventListener('keydown', keyed, { signal });
     element.addEventListener('blur', () => end(undefined), { signal });
+    document.body.classList.add('picking');
     document.body.append(element);
     element.focus();
   });
