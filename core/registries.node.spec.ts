@@ -26,7 +26,9 @@ describe('Registries', () => {
     const natures = new Map<string, string>();
     for (const kind of kinds.filter((one) => !one.refers))
       for (const tag of kind.tags) {
-        const selector = kind.mark === undefined ? tag : `.${kind.mark} ${tag}`;
+        const mark = kind.marks ? kind.marks[tag] : kind.mark;
+        const several = kind.marks === undefined && (kind.markedTags?.length ?? 0) > 1;
+        const selector = mark === undefined || several ? `${tag}.${mark ?? ''}` : `.${mark}`; // as rules are written
         const nature = JSON.stringify(kind.defaults(tag));
         expect(natures.get(selector) ?? nature)
           .withContext(`${selector} of a ${kind.kind}`)

@@ -6,6 +6,7 @@ import { home, tidewick } from '../../demo/tidewick';
 import { fares, lostProperty, timetable } from '../../demo/tidewick-pages';
 import { mill, millHome, observatory, observatoryHome } from '../../demo/neighbours';
 import type { Page } from '../document/page';
+import { pageHolding, plainPart } from '../document/testing/plain-part';
 import { randomly } from '../document/testing/randomly';
 import type { Site } from '../document/site';
 import { freshPart, newThing } from '../document/commands/thing';
@@ -53,6 +54,22 @@ describe('The HTML of a compiled page', () => {
     [observatory, observatoryHome],
   ] as const)
     it(`is without fault for the demo’s ${page.id}`, async () => expect(await faults(site, page)).toEqual([]));
+});
+
+describe('The HTML of a box that is a list', () => {
+  it('is without fault', async () => {
+    const site = blankSite('s', 'Site', 'site');
+    const list = pageHolding({
+      list: plainPart('container', 'ul', { children: ['one', 'two'] }),
+      one: plainPart('container', 'li', { children: ['words'] }),
+      two: plainPart('container', 'li', { children: [] }),
+      words: plainPart('text', 'p', { content: { base: { text: 'Daylight' } } }),
+    });
+    expect(await faults(site, list)).toEqual([]);
+    expect(compile(site, list).html).toMatch(
+      /<ul class="_list"><li class="_entry"><p>Daylight<\/p><\/li><li class="_entry"><\/li><\/ul>/,
+    );
+  });
 });
 
 describe('The HTML of every kind of part, saying the same everywhere or not', () => {

@@ -70,6 +70,24 @@ describe('Findings', () => {
     const cured = applyEdits(site, inside, found!.cure!.edits).page;
     expect(of('link in a link', findings(cured))).toEqual([]);
   });
+  it('tell of a list that holds something else, and of an item without a list, each with what puts it right', () => {
+    const held = (children: string[], tag = 'ul'): Page =>
+      page({
+        list: { kind: 'container', tag, children },
+        item: { kind: 'container', tag: 'li' },
+        box: { kind: 'container' },
+        words: { kind: 'text', content: { base: { text: 'A' } } },
+      });
+    const cured = (at: Page): string[] => {
+      const [found] = of('list items', findings(at));
+      const after = applyEdits(site, at, found!.cure!.edits).page;
+      expect(of('list items', findings(after))).toEqual([]);
+      return ['list', 'item', 'box'].map((id) => after.parts[id]!.tag);
+    };
+    expect(cured(held(['item', 'box']))).toEqual(['ul', 'li', 'li']);
+    expect(cured(held(['item', 'words']))).toEqual(['div', 'div', 'div']);
+    expect(cured(held(['item', 'box'], 'div'))).toEqual(['div', 'div', 'div']);
+  });
   it('that are the same at several breakpoints are one, which names them all, tells of the worst, and whose cure cures each', () => {
     const crowded = page({
       a: { kind: 'button', content: { base: { text: 'A', link: '/' } } },

@@ -105,6 +105,8 @@ export interface Kind {
   readonly mark?: string;
   /** The tags the mark is for; all of them where this is left out. */
   readonly markedTags?: readonly string[];
+  /** Classes that carry the kind's defaults by tag, instead, where other kinds have these tags with another nature. */
+  readonly marks?: Readonly<Record<string, string>>;
   /** Rules for the elements inside its markup, which are no parts; in the layer of the kinds. */
   readonly inside?: string;
   /** Rules a page needs for what its parts of this kind say, at some breakpoints alone; in the layer of the kinds. */

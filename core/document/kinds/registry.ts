@@ -57,10 +57,12 @@ export function tagged(part: Part): Part {
 }
 
 /** Whether a kind's parts of a tag carry its mark. */
-export const isMarked = ({ markedTags }: Kind, tag: string): boolean => markedTags?.includes(tag) ?? true;
+export const isMarked = ({ marks, markedTags }: Kind, tag: string): boolean =>
+  marks ? Object.hasOwn(marks, tag) : (markedTags?.includes(tag) ?? true);
 
 /** The class that carries a kind's defaults on parts of a tag; undefined where the tag alone tells it from others. */
-export const markOf = (kind: Kind, tag: string): string | undefined => (isMarked(kind, tag) ? kind.mark : undefined);
+export const markOf = (kind: Kind, tag: string): string | undefined =>
+  isMarked(kind, tag) ? (kind.marks?.[tag] ?? kind.mark) : undefined;
 
 /** What a part is called: its own name, or its kind's word. */
 export const nameOf = (part: { readonly kind: string; readonly name?: string | undefined }): string =>

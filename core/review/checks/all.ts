@@ -8,6 +8,7 @@ import { idleValues } from './idle-values';
 import { inNoMenu } from './in-no-menu';
 import { lineBreak } from './line-break';
 import { linkInLink } from './link-in-link';
+import { listItems } from './list-items';
 import { missingAlt } from './missing-alt';
 import { nearlyToken } from './nearly-token';
 import { withoutEffect } from './no-effect';
@@ -29,6 +30,7 @@ export const allChecks: readonly Check[] = [
   inNoMenu,
   lineBreak,
   linkInLink,
+  listItems,
   missingAlt,
   nearlyToken,
   withoutEffect,

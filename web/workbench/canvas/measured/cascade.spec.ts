@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { compile } from '@core/compile/compile';
 import { rulesOfContent } from '@core/compile/markup';
-import { kindOf, kinds } from '@core/document/kinds/registry';
+import { kindOf, markOf, kinds } from '@core/document/kinds/registry';
 import { blankPage, type Page } from '@core/document/page';
 import type { State } from '@core/document/style-map';
 import { randomly } from '@core/document/testing/randomly';
@@ -50,7 +50,7 @@ function twin(site: Site, page: Page, breakpoint: string, { html, css }: ReturnT
   subtree(page, page.root).forEach((id, index) => {
     const element = partElements(parsed)[index]!;
     element.className = [...element.classList]
-      .filter((one) => one === kindOf(page.parts[id]!.kind).mark || one.startsWith('_folds'))
+      .filter((one) => one === markOf(kindOf(page.parts[id]!.kind), page.parts[id]!.tag) || one.startsWith('_folds'))
       .join(' ');
     const inline = properties.map(({ name, inherited }) => {
       const { value, source } = resolve(site, page, id, breakpoint, stateOf(page, id), name);

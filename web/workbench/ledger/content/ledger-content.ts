@@ -13,6 +13,7 @@ import type { ContentField, FieldEditor } from '@core/document/kinds/kind';
 import { Attributes, type Part } from '@core/document/page';
 import { ClassName, classNamesOf, type Site } from '@core/document/site';
 import { canvasAddresses } from '../../../services/addresses';
+import { tagEdits, tagsFor } from '@core/document/commands/box-tag';
 import { PageSession } from '../../../services/page-session';
 import { Dialogs } from '../../state/dialogs';
 import { Selection } from '../../state/selection';
@@ -131,7 +132,7 @@ export class LedgerContent {
     const chosen = this.selection.selected();
     const site = this.session.site();
     if (!chosen || !site) return undefined;
-    const { id, part } = chosen;
+    const { id, part, page } = chosen;
     const kind = kindOf(part.kind);
     const field = (one: ContentField): Said => ({
       ...one,
@@ -146,7 +147,7 @@ export class LedgerContent {
       id,
       kind,
       part,
-      tags: kind.tagFor ? [] : [...kind.tags],
+      tags: kind.tagFor ? [] : [...tagsFor(page, id)],
       fields: kind.fields
         .filter((one) => !one.varies && (one.onlyFor === undefined || one.onlyFor === part.tag))
         .map(field),
@@ -213,7 +214,7 @@ export class LedgerContent {
 
   protected setTag(tag: string): void {
     const shown = this.shown();
-    if (shown) this.commands.attempt(() => [{ do: 'set', part: shown.id, field: ['tag'], value: tag }]);
+    if (shown) this.commands.attempt((_site, page) => tagEdits(page, shown.id, tag));
   }
 
   protected setName(event: Event): void {
