@@ -59,6 +59,35 @@ describe('Whose values stand in the ledger', () => {
     await visit.person.saved();
   });
 
+  it('may be an element the selection is not, and one that no part of the page is', async () => {
+    const { person } = visit;
+    const spaced = (): Promise<string[]> =>
+      person.inLeaf<string[]>(
+        'tablet',
+        'return [...document.querySelectorAll("p")].map((one) => getComputedStyle(one).letterSpacing)',
+      );
+    const other = async (name: string): Promise<void> => {
+      await (await person.find('[data-holder]')).click();
+      await person.menuItem('Another element …');
+      const item = `.p-menu [aria-label="${name}"] a, .p-menu-item-link[aria-label="${name}"]`;
+      await (await person.find(item)).click();
+      await person.until(async () => (await (await person.find('[data-holder]')).getText()).trim() === name);
+    };
+    await person.clickOn('wide', 'h1');
+    await person.group('Type');
+    await other('every p');
+    await person.setCell('letter-spacing', 'tablet', '3px');
+    await person.until(async () => (await spaced()).filter((one) => one === '3px').length > 3, 'no paragraph has it');
+    await other('every blockquote');
+    expect(await (await person.find('[data-reached]')).getText()).toContain('Reaches no part of this page');
+    await person.setCell('letter-spacing', 'wide', '1px');
+    await person.until(async () => (await cell('letter-spacing@phone')) === '1px', 'it is not kept');
+    await person.chord(Key.CONTROL, 'z');
+    await person.chord(Key.CONTROL, 'z');
+    await person.until(async () => !(await spaced()).includes('3px'), 'it is not undone');
+    await person.saved();
+  });
+
   it('moves from a part to every part of its tag, and leaves the part in the same step', async () => {
     await visit.person.clickOn('wide', 'h2');
     await visit.person.group('Type');

@@ -1,5 +1,5 @@
 import { chain } from '../document/breakpoint';
-import { insideOf, kindOf } from '../document/kinds/registry';
+import { insideOf, kindOf, kinds } from '../document/kinds/registry';
 import type { Page, Part } from '../document/page';
 import type { Site } from '../document/site';
 import type { State, StyleMap } from '../document/style-map';
@@ -34,6 +34,15 @@ export function holdersOf(site: Site, part: Part): Holder[] {
     ...tags.map((tag): Holder => ({ holds: 'element', tag })),
   ];
 }
+
+/** The elements a site may style: those parts are, and those that stand inside parts. */
+export const styledTags: readonly string[] = [
+  ...new Set([
+    ...['body', 'h1', 'h2', 'h3', 'h4', 'h5', 'h6', 'p', 'a', 'ul', 'ol', 'li', 'blockquote', 'pre', 'figure', 'img'],
+    ...kinds.filter((kind) => !kind.refers).flatMap((kind) => kind.tags),
+    ...['strong', 'em', 'u', 's', 'sub', 'sup', 'small', 'mark', 'code', 'label', 'input'],
+  ]),
+];
 
 /** What a holder is called: `this heading`, `class card`, `every h1`, `the whole page`. */
 export function holderName(site: Site, part: Part, holder: Holder): string {

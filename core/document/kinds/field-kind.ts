@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { escapeHtml } from './escape';
+import { nothingInside } from '../text/words';
 import type { Kind } from './kind';
 import { noBox } from './no-margins';
 
@@ -36,6 +37,7 @@ export const fieldKind: Kind = {
     { key: 'name', label: 'name it is sent under', editor: 'line' },
     { key: 'type', label: 'what is typed', editor: 'choice', choices: types },
   ],
+  uses: () => ({ ...nothingInside, tags: ['label', 'input'] }),
   mark: '_field',
   defaults: () => ({ ...noBox, width: '100%' }),
   inside:

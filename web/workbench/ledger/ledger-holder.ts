@@ -57,8 +57,10 @@ export class LedgerHolder {
     return holder && this.reach.elsewhere(holder);
   });
   protected readonly here = computed(() => {
-    const count = this.holding.reached().length;
-    return count === 1 ? 'Reaches this part' : `Reaches ${count} parts of this page, marked on the leaves`;
+    const reached = this.holding.reached();
+    if (reached.length === 0) return 'Reaches no part of this page';
+    if (reached.length === 1) return reached[0] === this.selection.id() ? 'Reaches this part' : 'Reaches one part';
+    return `Reaches ${reached.length} parts of this page, marked on the leaves`;
   });
   protected readonly there = computed(() => {
     const pages = this.pages();

@@ -404,13 +404,19 @@ export class LedgerValues {
 
   /** Those whose values may be shown, to choose from. */
   protected openHolders(event: Event): void {
-    const listed = this.holding.holder();
+    const holder = this.holding.holder();
+    const beside = event.currentTarget;
     this.menuItems.set([
-      ...this.holding.choices().map(({ holder, name }) => ({
-        label: name,
-        ...checked(sameHolder(holder, listed)),
-        command: () => this.holding.choose(holder),
+      ...this.holding.choices().map((one) => ({
+        label: one.name,
+        ...checked(sameHolder(one.holder, holder)),
+        command: () => this.holding.choose(one.holder),
       })),
+      {
+        label: 'Another element …',
+        ...checked(holder.holds === 'element' && this.holding.otherTags().includes(holder.tag)),
+        command: () => setTimeout(() => this.openElements(beside)), // once this menu has closed
+      },
       { separator: true },
       {
         label: 'Add, remove and manage classes …',
@@ -420,6 +426,19 @@ export class LedgerValues {
       { label: 'Tokens of this site …', ...checked(false), command: () => void this.dialogs.open('tokens') },
     ]);
     this.cellMenu().toggle(event);
+  }
+
+  /** The other elements of the site, be they on this page or not, to choose from. */
+  private openElements(beside: EventTarget | null): void {
+    const holder = this.holding.holder();
+    this.menuItems.set(
+      this.holding.otherTags().map((tag) => ({
+        label: tag === 'body' ? 'every page of the site' : `every ${tag}`,
+        ...checked(holder.holds === 'element' && holder.tag === tag),
+        command: () => this.holding.choose({ holds: 'element', tag }),
+      })),
+    );
+    this.cellMenu().showBeside(beside);
   }
 
   protected openColumn(event: Event, breakpoint: Breakpoint): void {

@@ -6,6 +6,7 @@ import {
   holdersOf,
   reachedBy,
   sameHolder,
+  styledTags,
   thePart,
   type Holder,
   type SiteHolder,
@@ -37,9 +38,17 @@ export class Holding {
       ? holdersOf(site, selected.part).map((holder) => ({ holder, name: holderName(site, selected.part, holder) }))
       : [];
   });
+  /** The tags besides whose elements the site may style, the selection being none of them. */
+  readonly otherTags = computed(() =>
+    styledTags.filter((tag) => !this.choices().some(({ holder }) => holder.holds === 'element' && holder.tag === tag)),
+  );
   readonly holder = computed<Holder>(
-    // a class may have been taken off
-    () => this.choices().find(({ holder }) => sameHolder(holder, this.chosen()))?.holder ?? thePart,
+    () => {
+      const chosen = this.chosen();
+      if (chosen.holds === 'element' && this.otherTags().includes(chosen.tag)) return chosen;
+      // a class may have been taken off
+      return this.choices().find(({ holder }) => sameHolder(holder, chosen))?.holder ?? thePart;
+    },
     { equal: sameHolder },
   );
   /** The holder, where it is not the part itself. */
@@ -47,7 +56,10 @@ export class Holding {
     const holder = this.holder();
     return holder.holds === 'part' ? undefined : holder;
   });
-  readonly name = computed(() => this.choices().find(({ holder }) => sameHolder(holder, this.holder()))?.name ?? '');
+  readonly name = computed(() => {
+    const [site, selected] = [this.session.site(), this.selection.selected()];
+    return site && selected ? holderName(site, selected.part, this.holder()) : '';
+  });
   /** The parts of the page the holder's values reach. */
   readonly reached = computed<readonly string[]>(
     () => {
