@@ -2,7 +2,7 @@ import { applyBatch, type Documents } from '../document/edits/batch';
 import { ownValues } from '../document/commands/overrides';
 import { blankSite, type Site } from '../document/site';
 import { resolve } from './cascade';
-import { giveTo, heldValues, holderEdit, takeFrom } from '../document/commands/look/held';
+import { gatherTo, giveTo, heldValues, holderEdit, takeFrom } from '../document/commands/look/held';
 import { holderCell, holderName, holdersOf, reachedBy, type SiteHolder } from './holder';
 import { ledgerCell } from './ledger';
 import { pageHolding, plainPart as part } from '../document/testing/plain-part';
@@ -79,5 +79,33 @@ describe('A holder of values', () => {
     expect([again.site, again.page]).toEqual([site, page]);
     const taken = applyBatch(documents, takeFrom('c', heldValues(site, quiet, 'wide')));
     expect(taken.page.parts['c']!.style).toEqual({ wide: { normal: { color: 'grey' }, hover: { color: 'black' } } });
+  });
+
+  it('gathers what other parts say just so, save where they would look different without it', () => {
+    const own = { wide: { normal: { color: 'teal', 'line-height': '1.1' } } };
+    const many = pageHolding({
+      a: part('heading', 'h2', { style: own }),
+      b: part('heading', 'h2', { style: { wide: { normal: { color: 'teal', 'line-height': '1.3' } } } }),
+      c: part('heading', 'h2', { classes: ['quiet'], style: own }), // the class says another colour
+      d: part('text', 'p', { style: own }),
+    });
+    const said = ({ site: of, page: at }: Documents): string[] =>
+      ['a', 'b', 'c', 'd'].flatMap((id) =>
+        ['wide', 'phone'].flatMap((breakpoint) =>
+          ['color', 'line-height'].map((property) => resolve(of, at, id, breakpoint, 'normal', property).value),
+        ),
+      );
+    const values = ownValues(many, 'a', 'wide');
+    const after = applyBatch({ site, page: many }, gatherTo(site, many, h2, values));
+    expect(said(after)).toEqual(said({ site, page: many }));
+    const left = (id: string) => after.page.parts[id]!.style['wide']?.normal ?? {};
+    expect(['a', 'b', 'c', 'd'].map(left)).toEqual([
+      {},
+      { 'line-height': '1.3' },
+      { color: 'teal' },
+      { color: 'teal', 'line-height': '1.1' },
+    ]);
+    const back = applyBatch(after, after.inverses);
+    expect([back.site, back.page]).toEqual([site, many]);
   });
 });

@@ -12,7 +12,7 @@ import {
 } from '@core/document/commands/overrides';
 import type { AnyEdit } from '@core/document/edits/site-edit';
 import { lengthUnits, unitOf } from '@core/geometry/units';
-import { giveTo, heldValues, holderEdit, takeFrom } from '@core/document/commands/look/held';
+import { gatherTo, heldValues, holderEdit, takeFrom } from '@core/document/commands/look/held';
 import { valueEdit, type SetValue } from '@core/document/commands/look/tokens';
 import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
@@ -176,7 +176,7 @@ export class LedgerMenu {
           void this.dialogs.open('would change', {
             title: `Move ${values.length === 1 ? 'this value' : `these ${values.length} values`} to ${name}`,
             apply: 'Move',
-            edits: (_site, page) => giveTo(holder, asTheyAre(page, values)),
+            edits: (site, page) => gatherTo(site, page, holder, asTheyAre(page, values)),
           } satisfies FarReaching),
       })),
       {

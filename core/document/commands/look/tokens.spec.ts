@@ -70,6 +70,8 @@ describe('Tokens', () => {
 
     const places = sameValues(site, page, cell('color'));
     expect(places.length).toBe(4);
+    const { of, ...where } = cell('color');
+    expect(sameValues(site, page, { ...where, of }).length).toBe(4); // itself is counted once, however it is written
     const all = on(now, tokenFrom(site, 'madder', places).edits);
     expect(JSON.stringify([all.page.parts, all.site.classes, all.site.elements])).not.toContain('#8f2b37');
     expect(all.site.elements['a']!['wide']!.normal!['color']).toBe(`var(--${idOf(all.site, 'madder')})`);

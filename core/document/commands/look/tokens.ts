@@ -119,7 +119,9 @@ const placesOf = (site: Site, page: Page, value: string): SetValue[] => [
  */
 export function sameValues(site: Site, page: Page, one: SetValue): SetValue[] {
   const kind = kindFor(one.property, one.value);
-  const isIt = (other: SetValue): boolean => JSON.stringify(other) === JSON.stringify(one);
+  const place = ({ of, breakpoint, state, property }: SetValue): string =>
+    [of.holds, of.holds === 'element' ? of.tag : of.id, breakpoint, state, property].join(' ');
+  const isIt = (other: SetValue): boolean => place(other) === place(one);
   return [
     one,
     ...placesOf(site, page, one.value).filter((other) => kindFor(other.property, other.value) === kind && !isIt(other)),
