@@ -3,16 +3,8 @@ import { createRequire } from 'node:module';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { By, Key, type WebElement } from 'selenium-webdriver';
-import subsetFont from 'subset-font';
+import { unheardOf } from './typeface';
 import { visiting } from './visit';
-
-/** A typeface of a name nobody has: one that ships, as a file of another kind and called otherwise. */
-async function unheardOf(): Promise<Buffer> {
-  const path = createRequire(import.meta.url).resolve('@fontsource-variable/karla/files/karla-latin-wght-normal.woff2');
-  const made = await subsetFont(readFileSync(path), 'Fares and passes, £4.20', { targetFormat: 'truetype' });
-  const renamed = made.toString('latin1').replaceAll('\0K\0a\0r\0l\0a', '\0B\0r\0i\0n\0e').replaceAll('Karla', 'Brine');
-  return Buffer.from(renamed, 'latin1');
-}
 
 describe('Values by eye and by name', () => {
   const visit = visiting(async ({ person }) => {

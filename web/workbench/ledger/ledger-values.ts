@@ -19,12 +19,9 @@ import { ownValues } from '@core/document/commands/overrides';
 import { ownCount, ownValue, styleEdit } from '@core/document/commands/style';
 import { commonSplits, readShares } from '@core/document/shares';
 import { Problem } from '@core/document/problem';
-import { statesOf } from '@core/document/kinds/registry';
-import type { State } from '@core/document/style-map';
 import { parentOf } from '@core/document/tree';
 import { resolve } from '@core/style/cascade';
 import { heldValues } from '@core/document/commands/look/held';
-import { sameHolder } from '@core/style/holder';
 import { ledgerRows, type LedgerCell as Cell, type LedgerRow } from '@core/style/ledger';
 import { withPicture } from '@core/style/layers';
 import { groups } from '@core/style/properties';
@@ -47,6 +44,7 @@ import { FillSlip } from './slips/fill/fill-slip';
 import { FlowDrawing } from './slips/flow-drawing';
 import { JumpingState } from './jumping-state';
 import { LedgerCell } from './ledger-cell';
+import { LedgerHead } from './ledger-head';
 import { LedgerHolder } from './ledger-holder';
 import type { LedgerMenu } from './ledger-menu';
 import { PlaceDrawing } from './slips/place-drawing';
@@ -79,12 +77,6 @@ interface ShownRow {
   readonly columns: readonly ShownColumn[];
 }
 
-/** The tick of a menu's row; the others keep its place free. */
-const checked = (on: boolean): Pick<MenuItem, 'icon' | 'iconStyle'> => ({
-  icon: 'pi pi-check',
-  ...(!on && { iconStyle: { visibility: 'hidden' } }),
-});
-
 /** The values of the selection: a row a property, a column a breakpoint, each column under its leaf. */
 @Component({
   selector: 'fold-ledger-values',
@@ -96,6 +88,7 @@ const checked = (on: boolean): Pick<MenuItem, 'icon' | 'iconStyle'> => ({
     FlowDrawing,
     JumpingState,
     LedgerCell,
+    LedgerHead,
     LedgerHolder,
     LateMenu,
     PlaceDrawing,
@@ -216,7 +209,6 @@ export class LedgerValues {
 
   /** The states stand side by side, instead of the breakpoints. */
   protected readonly statesAreShown = computed(() => this.ledgerState.statesAt() !== undefined);
-  protected readonly stateName = computed(() => (this.statesAreShown() ? 'all states' : this.selection.state()));
   /** A type is chosen above its values. */
   protected readonly typeIsChosen = computed(
     () => this.ledgerState.group() === 'type' && !this.statesAreShown() && !this.ledgerState.ownOnly(),
@@ -365,32 +357,6 @@ export class LedgerValues {
     this.ledgerState.drawn.set(undefined);
   }
 
-  /** The states the part can be in, to choose from. */
-  protected openStates(event: Event): void {
-    const states = statesOf(this.selection.selected()?.part.kind ?? 'page');
-    const { statesAt } = this.ledgerState;
-    this.menuItems.set([
-      ...states.map((state) => ({
-        label: state,
-        ...checked(statesAt() === undefined && state === this.selection.state()),
-        command: () => this.showState(state),
-      })),
-      { separator: true },
-      {
-        label: 'All side by side',
-        ...checked(statesAt() !== undefined),
-        command: () => statesAt.set(this.selection.active()),
-      },
-    ]);
-    this.cellMenu().toggle(event);
-  }
-
-  /** Shows one state, with the breakpoints side by side. */
-  private showState(state: State): void {
-    this.ledgerState.statesAt.set(undefined);
-    this.selection.state.set(state);
-  }
-
   /** What is asked of a cell among the states; what is drawn needs the breakpoints side by side. */
   protected askedOfState({ what, property, state, value, breakpoint, event }: AskedOfState): void {
     this.selection.state.set(state);
@@ -400,45 +366,6 @@ export class LedgerValues {
     if (what !== 'draw') return;
     this.ledgerState.statesAt.set(undefined);
     this.ledgerState.drawn.set({ property, breakpoint: breakpoint.id });
-  }
-
-  /** Those whose values may be shown, to choose from. */
-  protected openHolders(event: Event): void {
-    const holder = this.holding.holder();
-    const beside = event.currentTarget;
-    this.menuItems.set([
-      ...this.holding.choices().map((one) => ({
-        label: one.name,
-        ...checked(sameHolder(one.holder, holder)),
-        command: () => this.holding.choose(one.holder),
-      })),
-      {
-        label: 'Another element …',
-        ...checked(holder.holds === 'element' && this.holding.otherTags().includes(holder.tag)),
-        command: () => setTimeout(() => this.openElements(beside)), // once this menu has closed
-      },
-      { separator: true },
-      {
-        label: 'Add, remove and manage classes …',
-        ...checked(false),
-        command: () => void this.dialogs.open('classes'),
-      },
-      { label: 'Tokens of this site …', ...checked(false), command: () => void this.dialogs.open('tokens') },
-    ]);
-    this.cellMenu().toggle(event);
-  }
-
-  /** The other elements of the site, be they on this page or not, to choose from. */
-  private openElements(beside: EventTarget | null): void {
-    const holder = this.holding.holder();
-    this.menuItems.set(
-      this.holding.otherTags().map((tag) => ({
-        label: tag === 'body' ? 'every page of the site' : `every ${tag}`,
-        ...checked(holder.holds === 'element' && holder.tag === tag),
-        command: () => this.holding.choose({ holds: 'element', tag }),
-      })),
-    );
-    this.cellMenu().showBeside(beside);
   }
 
   protected openColumn(event: Event, breakpoint: Breakpoint): void {

@@ -34,9 +34,13 @@ const ways: Readonly<Record<string, Point>> = {
 class PickingSheet {
   readonly element = Object.assign(document.createElement('div'), { className: 'fold-picking', tabIndex: 0 });
   private readonly mark = document.createElement('i');
-  at: Point = { x: innerWidth / 2, y: innerHeight / 3 };
+  private at: Point = { x: innerWidth / 2, y: innerHeight / 3 };
 
-  constructor(says: string) {
+  constructor(
+    says: string,
+    private readonly views: readonly LeafView[],
+    private readonly moved: (picked: Picked | undefined) => void,
+  ) {
     this.element.setAttribute('role', 'application');
     this.element.setAttribute('aria-label', `${says}: arrow keys move, Enter takes it, Escape cancels.`);
     const hint = document.createElement('p');
@@ -45,17 +49,58 @@ class PickingSheet {
     this.moveTo(this.at);
   }
 
-  moveTo({ x, y }: Point): void {
+  private get picked(): Picked | undefined {
+    return placeOnLeaf(this.views, this.at);
+  }
+
+  private moveTo({ x, y }: Point): void {
     this.at = { x: Math.min(Math.max(x, 0), innerWidth - 1), y: Math.min(Math.max(y, 0), innerHeight - 1) };
     this.mark.style.translate = `${this.at.x}px ${this.at.y}px`;
   }
 
-  /** Moves by an arrow key; whether it was one. */
-  step({ key, shiftKey }: KeyboardEvent): boolean {
-    const way = ways[key];
-    const by = shiftKey ? 10 : 1;
-    if (way) this.moveTo({ x: this.at.x + way.x * by, y: this.at.y + way.y * by });
-    return way !== undefined;
+  private follow({ x, y }: Point): void {
+    this.moveTo({ x, y });
+    this.moved(this.picked);
+  }
+
+  /** Scrolls the leaf below the mark by px of the window. */
+  private scroll(by: number): void {
+    const view = this.picked?.view;
+    if (view) view.document?.defaultView?.scrollBy(0, by / view.scale());
+  }
+
+  private keyed(event: KeyboardEvent, end: (picked: Picked | undefined) => void): void {
+    event.stopPropagation();
+    event.preventDefault();
+    const way = ways[event.key];
+    const by = event.shiftKey ? 10 : 1;
+    if (way) this.follow({ x: this.at.x + way.x * by, y: this.at.y + way.y * by });
+    else if (event.key === 'PageDown') this.scroll(innerHeight * 0.6);
+    else if (event.key === 'PageUp') this.scroll(-innerHeight * 0.6);
+    else if (event.key === 'Escape') end(undefined);
+    else if (event.key === 'Enter') end(this.picked);
+  }
+
+  /** Lies over everything until something is chosen, or nothing. */
+  open(signal: AbortSignal, end: (picked: Picked | undefined) => void): void {
+    const { element } = this;
+    const take = ({ x, y }: Point): void => {
+      this.moveTo({ x, y });
+      end(this.picked);
+    };
+    element.addEventListener('pointermove', (event) => this.follow(event), { signal });
+    element.addEventListener('wheel', ({ deltaY }) => this.scroll(deltaY), { signal, passive: true });
+    element.addEventListener('click', (event) => take(event), { signal });
+    element.addEventListener('keydown', (event) => this.keyed(event, end), { signal });
+    element.addEventListener('blur', () => end(undefined), { signal });
+    document.body.classList.add('picking');
+    document.body.append(element);
+    element.focus();
+  }
+
+  close(): void {
+    this.element.remove();
+    document.body.classList.remove('picking');
   }
 }
 
@@ -74,53 +119,20 @@ export interface Picking<T> {
  * choose a place that is on none. What lies over the leaves is out of sight meanwhile; the wheel scrolls the leaf
  * below the pointer.
  */
-export function pickOnLeaf<T>(
-  views: readonly LeafView[],
-  { says, read, over: moved }: Picking<T>,
-): Promise<T | undefined> {
+export function pickOnLeaf<T>(views: readonly LeafView[], { says, read, over }: Picking<T>): Promise<T | undefined> {
   const before = document.activeElement;
-  const sheet = new PickingSheet(says);
-  const { element } = sheet;
+  const sheet = new PickingSheet(says, views, (picked) => over?.(picked));
   return new Promise((done) => {
-    const over = new AbortController();
-    const { signal } = over;
-    const end = (picked: Picked | undefined): void => {
-      over.abort();
+    const ended = new AbortController();
+    sheet.open(ended.signal, (picked) => {
+      ended.abort();
       const found = picked ? read(picked) : Promise.resolve(undefined);
       done(
         found.finally(() => {
-          element.remove();
-          document.body.classList.remove('picking');
+          sheet.close();
           if (before instanceof HTMLElement) before.focus();
         }),
       );
-    };
-    const keyed = (event: KeyboardEvent): void => {
-      event.stopPropagation();
-      event.preventDefault();
-      if (sheet.step(event)) return moved?.(placeOnLeaf(views, sheet.at));
-      if (event.key === 'PageDown' || event.key === 'PageUp')
-        return scroll(sheet.at, (event.key === 'PageDown' ? 1 : -1) * innerHeight * 0.6);
-      if (event.key === 'Escape') end(undefined);
-      else if (event.key === 'Enter') end(placeOnLeaf(views, sheet.at));
-    };
-    const scroll = (at: Point, by: number): void => {
-      const view = placeOnLeaf(views, at)?.view;
-      view?.document?.defaultView?.scrollBy(0, by / view.scale());
-    };
-    const follow = (event: PointerEvent): void => {
-      sheet.moveTo({ x: event.clientX, y: event.clientY });
-      moved?.(placeOnLeaf(views, sheet.at));
-    };
-    element.addEventListener('pointermove', follow, { signal });
-    element.addEventListener('wheel', ({ clientX: x, clientY: y, deltaY }) => scroll({ x, y }, deltaY), {
-      ...{ signal, passive: true },
     });
-    element.addEventListener('click', ({ clientX: x, clientY: y }) => end(placeOnLeaf(views, { x, y })), { signal });
-    element.addEventListener('keydown', keyed, { signal });
-    element.addEventListener('blur', () => end(undefined), { signal });
-    document.body.classList.add('picking');
-    document.body.append(element);
-    element.focus();
   });
 }
