@@ -197,7 +197,7 @@ describe('An opening is built, tuned for three smaller screens and published', (
     for (const id of ['left', 'right']) {
       await person.row(`[data-row="${id}"]`).then((row) => row.click());
       await person.group('Place');
-      await person.setCell('left', 'tablet', id === 'left' ? '380px' : '520px');
+      await person.setCell('left', 'tablet', id === 'left' ? '40%' : '55%');
       await person.setCell('left', 'phone', id === 'left' ? '120px' : '140px');
       await person.setCell('left', small, id === 'left' ? '60px' : '80px');
     }

@@ -38,9 +38,11 @@ import { drawnAs, isApart, LedgerState } from '../state/ledger-state';
 import { Commands } from '../commands/commands';
 import { leafGap } from '../state/spread-state';
 import { BoxDrawing } from './slips/box-drawing';
+import { ClipSlip } from './slips/clip/clip-slip';
 import { ColourSlip } from './slips/colour/colour-slip';
 import { EdgeDrawing } from './slips/edge/edge-drawing';
 import { FillSlip } from './slips/fill/fill-slip';
+import { FilterSlip } from './slips/filter/filter-slip';
 import { FlowDrawing } from './slips/flow-drawing';
 import { JumpingState } from './jumping-state';
 import { LedgerCell } from './ledger-cell';
@@ -82,9 +84,11 @@ interface ShownRow {
   selector: 'fold-ledger-values',
   imports: [
     BoxDrawing,
+    ClipSlip,
     ColourSlip,
     EdgeDrawing,
     FillSlip,
+    FilterSlip,
     FlowDrawing,
     JumpingState,
     LedgerCell,

@@ -38,6 +38,8 @@ export const drawingWords = {
     says: 'Times, and the curve between two states',
     icon: 'pi pi-chart-line',
   },
+  filter: { label: 'Draw the filter', says: 'Blur, brightness and other filters', icon: 'pi pi-filter' },
+  clip: { label: 'Draw the shape', says: 'The shape it is cut to, its points dragged', icon: 'pi pi-stop' },
   layers: { label: 'Draw the layers', says: 'Layers of colour, gradients and pictures', icon: 'pi pi-clone' },
 } as const;
 
@@ -45,6 +47,8 @@ export const drawingWords = {
 export function drawnAs(property: string): keyof typeof drawingWords | undefined {
   if (property === 'background-image') return 'layers';
   if (/^transition-(property|duration|delay|timing-function)$/.test(property)) return 'transition';
+  if (property === 'clip-path') return 'clip';
+  if (property === 'filter' || property === 'backdrop-filter') return 'filter';
   if (property === 'box-shadow' || property === 'text-shadow') return 'shadow';
   return isColour(property) ? 'colour' : undefined;
 }
