@@ -70,6 +70,7 @@ module.exports = {
       ['drag'],
       ['writing'],
       ['leaf'],
+      ['drawn'],
       ['review'],
       topRooms,
     ),

@@ -28,10 +28,14 @@ describe('Classes', () => {
     const field = await visit.person.find('fold-classes-dialog .text');
     await field.sendKeys(Key.chord(Key.CONTROL, 'a'), text, ...keys);
   };
-  const closed = async (): Promise<void> => {
-    await visit.person.keys(Key.ESCAPE);
-    await visit.person.noDialog();
-  };
+  /** Presses Escape until the dialog goes: while another above it closes, it does not hear it yet. */
+  const closed = (): Promise<void> =>
+    visit.person.until(async () => {
+      if ((await visit.browser.driver.findElements(By.css('.p-dialog-mask'))).length === 0) return true;
+      await visit.person.keys(Key.ESCAPE);
+      await visit.browser.driver.sleep(400);
+      return false;
+    }, 'the dialog stays open');
   const names = async (): Promise<string[]> =>
     visit.browser.driver.executeScript<string[]>(
       'return [...document.querySelectorAll("fold-classes-dialog [data-class]")].map((row) => row.dataset.class)',
@@ -176,6 +180,31 @@ describe('Classes', () => {
     await person.saved();
   });
 
+  it('that are deleted show first what would look different, before and after', async () => {
+    const { person } = visit;
+    const radius = (): Promise<string> => person.computed('wide', '.card', 'border-top-left-radius');
+    await dialog();
+    const before = await radius();
+    expect(before).not.toBe('0px');
+    await press('Delete card');
+    await (await person.find('[data-foresee-delete] button')).click();
+    const says = By.css('[data-would-change]');
+    await person.until(
+      async () => /would look different: \d+ on this page/.test(await visit.browser.driver.findElement(says).getText()),
+      'it is not said what would look different',
+    );
+    await visit.browser.driver.sleep(400);
+    expect(await axeFindings(visit.browser.driver)).toEqual([]);
+    await (
+      await visit.browser.driver.findElement(By.xpath("//fold-would-change-dialog//button[normalize-space()='Delete']"))
+    ).click();
+    await person.until(async () => (await radius()) === '0px', 'it is not deleted');
+    await closed();
+    await person.chord(Key.CONTROL, 'z');
+    await person.until(async () => (await radius()) === before, 'it is not undone');
+    await person.saved();
+  });
+
   it('say on which other pages they are used, and lead there', async () => {
     const { person } = visit;
     await dialog();
@@ -183,7 +212,17 @@ describe('Classes', () => {
     const other = await person.find('[data-class-detail] a.link');
     expect(await other.getText()).toMatch(/\(\d+\)$/);
     expect(await other.getAttribute('href')).toMatch(/\/pages\/tidewick-/);
-    await (await visit.browser.driver.findElement(By.css('[data-class-detail] button.link'))).click();
+    const drawn = await visit.person.find('[data-class-detail] [data-used-by]');
+    await person.until(
+      () =>
+        visit.browser.driver.executeScript<boolean>(
+          `const part = arguments[0].dataset.usedBy; const frame = arguments[0].querySelector('iframe');
+          return frame?.contentDocument.querySelector('[data-part="' + part + '"]')?.classList.contains('card') === true`,
+          drawn,
+        ),
+      'it is not drawn where it is used',
+    );
+    await drawn.click();
     await person.noDialog();
     expect((await (await person.find('[data-holder]')).getText()).trim()).toBe('class card');
   });

@@ -6,6 +6,26 @@ import { startProgram } from '../prepare/programs.mjs';
 import { freshDatabase } from '../server/testing/running';
 import { RoundRobin } from './round-robin';
 
+/** A database with the demo in it, as a server left it that has ended: made once, and copied for each who needs one. */
+let filled: Promise<string> | undefined;
+
+async function fillOne(): Promise<string> {
+  const [database, folder] = [await freshDatabase(), mkdtempSync(join(tmpdir(), 'fold-servers-'))];
+  const server = startProgram('server/main.ts', {
+    FOLD_DATABASE: database,
+    FOLD_SECRET: 'e'.repeat(40),
+    FOLD_PORT: String(await freePort()),
+    FOLD_LIVE_PORT: String(await freePort()),
+    FOLD_DATA: folder,
+  });
+  if (!(await server.ready)) throw new Error('The server did not start.');
+  await server.stop();
+  rmSync(folder, { recursive: true, force: true });
+  return new URL(database).pathname.slice(1);
+}
+
+const withDemo = async (): Promise<string> => freshDatabase(undefined, await (filled ??= fillOne()));
+
 /** Editor and live host as they really run, as processes of their own on free ports, with the demo loaded. */
 export class Servers {
   private constructor(
@@ -26,7 +46,7 @@ export class Servers {
     const ports = count === 1 ? [port] : await Promise.all(Array.from({ length: count }, () => freePort()));
     const proxy = count === 1 ? undefined : await RoundRobin.open(port, ports);
     const environment = {
-      FOLD_DATABASE: await freshDatabase(),
+      FOLD_DATABASE: await withDemo(),
       FOLD_SECRET: 'e'.repeat(40),
       FOLD_PORT: String(ports[0]),
       ...(proxy && { FOLD_ADDRESS: `http://localhost:${port}` }),

@@ -5,11 +5,13 @@ import Jasmine from 'jasmine';
 const [name = 'specs', ...globs] = process.argv.slice(2);
 const runner = new Jasmine();
 const count = { passed: 0, failed: 0 };
+const took: { readonly name: string; readonly seconds: number }[] = [];
 
 runner.exitOnCompletion = false;
 runner.clearReporters();
 runner.addReporter({
   specDone(result) {
+    took.push({ name: result.fullName, seconds: Math.round((result.duration ?? 0) / 1000) });
     if (result.status === 'passed') count.passed++;
     if (result.status !== 'failed') return;
     count.failed++;
@@ -32,5 +34,7 @@ const done = await runner.execute(globs);
 if (done.incompleteReason && done.overallStatus !== 'failed') count.failed++;
 mkdirSync('var/results', { recursive: true });
 writeFileSync(`var/results/${name}.json`, JSON.stringify(count));
+took.sort((a, b) => b.seconds - a.seconds);
+for (const one of took.slice(0, 5)) console.log(`${one.seconds} s: ${one.name}`);
 console.log(`${name}: ${count.passed} passed, ${count.failed} failed`);
 process.exit(count.failed > 0 || count.passed === 0 ? 1 : 0);

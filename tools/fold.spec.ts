@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { applyBatch } from '@core/document/edits/batch';
 import { home, tidewick } from '../demo/tidewick';
+import { fares } from '../demo/tidewick-pages';
 
 const fold = (...args: string[]) =>
   spawnSync(process.execPath, ['--import', 'tsx', 'tools/fold.ts', ...args], { encoding: 'utf8' });
@@ -35,6 +36,20 @@ describe('The fold command', () => {
     expect([done.status, done.stderr]).toEqual([0, '']);
     expect(readFileSync(join(folder, 'out/index.html'), 'utf8')).toContain('The sea is the shortest road');
     expect(readFileSync(join(folder, 'out/style.css'), 'utf8')).toContain('url(files/a1.webp)');
+  });
+  it('leads links to the paths of the pages that are given beside it', () => {
+    const linked = structuredClone(home);
+    const button = Object.keys(linked.parts).find((id) => linked.parts[id]!.kind === 'button')!;
+    linked.parts[button]!.content.base['link'] = 'page:tidewick-fares#passes';
+    const [page, other] = [file('linked.json', linked), file('fares.json', fares)];
+    const href = (...more: string[]): boolean => {
+      const done = fold('compile', page, '--site', site, '--out', join(folder, 'linked'), ...more);
+      expect([done.status, done.stderr]).toEqual([0, '']);
+      return readFileSync(join(folder, 'linked/index.html'), 'utf8').includes('href="/fares#passes"');
+    };
+    expect([href(), href('--with', other)]).toEqual([false, true]);
+    const bad = fold('compile', page, '--site', site, '--out', folder, '--with', join(folder, 'none.json'));
+    expect([bad.status, bad.stderr.trim().split('\n').length]).toEqual([1, 1]);
   });
   it('ends with 1 and one line that names the place in the file on bad input', () => {
     const bad = structuredClone(home);

@@ -2,7 +2,7 @@ import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import * as z from 'zod';
-import { compile } from '@core/compile/compile';
+import { compile, plainFiles } from '@core/compile/compile';
 import { readPage, readSite } from '@core/document/edits/check-page';
 import { Page } from '@core/document/page';
 import { Problem, type Place } from '@core/document/problem';
@@ -10,7 +10,7 @@ import { Reviewer } from '@core/review/review';
 import { seenPage } from '@core/document/seen/seen-page';
 import { Site } from '@core/document/site';
 
-const usage = `fold compile PAGE.json --site SITE.json --out DIR
+const usage = `fold compile PAGE.json --site SITE.json --out DIR [--with OTHER-PAGE.json …]
 fold review PAGE.json --site SITE.json
 fold schema page|site`;
 
@@ -50,11 +50,19 @@ function checked<T>(file: string, read: (data: unknown) => T): T {
   }
 }
 
-function compileFiles(pageFile: string | undefined, siteFile: string | undefined, out: string | undefined): void {
+/** Compiles a page; links to the pages that are given beside it lead to their paths. */
+function compileFiles(
+  pageFile: string | undefined,
+  siteFile: string | undefined,
+  out: string | undefined,
+  others: readonly string[],
+): void {
   if (pageFile === undefined || siteFile === undefined || out === undefined) throw new Fault(usage);
   const site = checked(siteFile, readSite);
   const page = checked(pageFile, (data) => readPage(site, data));
-  const { html, css } = compile(site, page);
+  const beside = others.map((file) => checked(file, (data) => readPage(site, data)));
+  const pages = Object.fromEntries([page, ...beside].map(({ id, path }) => [id, path]));
+  const { html, css } = compile(site, page, { ...plainFiles, ...(beside.length > 0 && { pages }) });
   try {
     mkdirSync(out, { recursive: true });
     writeFileSync(join(out, 'index.html'), html);
@@ -87,10 +95,10 @@ function printSchema(which: string | undefined): void {
 try {
   const { values, positionals } = parseArgs({
     allowPositionals: true,
-    options: { site: { type: 'string' }, out: { type: 'string' } },
+    options: { site: { type: 'string' }, out: { type: 'string' }, with: { type: 'string', multiple: true } },
   });
   const [command, subject] = positionals;
-  if (command === 'compile') compileFiles(subject, values.site, values.out);
+  if (command === 'compile') compileFiles(subject, values.site, values.out, values.with ?? []);
   else if (command === 'review') reviewFiles(subject, values.site);
   else if (command === 'schema') printSchema(subject);
   else throw new Fault(usage);

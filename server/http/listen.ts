@@ -5,6 +5,9 @@ import type { Express } from 'express';
 export function listen(app: Express, port: number, variable: string): Promise<Server> {
   return new Promise((done, fail) => {
     const server = app.listen(port, '127.0.0.1');
+    // longer than browsers and proxies keep a connection they may use again: none is closed under a request
+    server.keepAliveTimeout = 70_000;
+    server.headersTimeout = 75_000;
     server.once('listening', () => done(server));
     server.once('error', (error: NodeJS.ErrnoException) => {
       const reason =

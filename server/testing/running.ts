@@ -22,11 +22,11 @@ import { FollowingPreviews } from '../previews/previews';
 import type { Service } from '../http/service';
 
 /** An empty database of a cluster, that of the tests when none is named, for one spec file. */
-export async function freshDatabase(cluster = process.env['FOLD_TEST_DATABASE']): Promise<string> {
+export async function freshDatabase(cluster = process.env['FOLD_TEST_DATABASE'], likeness?: string): Promise<string> {
   if (cluster === undefined) throw new Error('FOLD_TEST_DATABASE is not set: run npm test.');
   const name = `trial_${randomBytes(6).toString('hex')}`;
   const admin = await new DataSource({ type: 'postgres', url: cluster }).initialize();
-  await admin.query(`CREATE DATABASE ${name}`);
+  await admin.query(`CREATE DATABASE ${name}${likeness === undefined ? '' : ` TEMPLATE ${likeness}`}`);
   await admin.destroy();
   const address = new URL(cluster);
   address.pathname = `/${name}`;
@@ -63,6 +63,8 @@ export function ask(
       {
         host: '127.0.0.1',
         port,
+        // a connection of its own: one kept open is closed by the server while a test computes for longer than it waits
+        agent: false,
         method,
         path,
         headers: { host: options.host ?? `localhost:${port}`, ...options.headers },

@@ -86,13 +86,22 @@ export function insideText(value: unknown): Inside {
 
 /** A text whose links are others where `change` says so; the same object where none is. */
 export function withLinks(text: RunningText | Words, change: (to: string) => string | undefined): RunningText | Words {
-  const changed = (one: string | Phrase): string | Phrase =>
-    typeof one === 'string' || !one.link
-      ? one
-      : { ...one, link: { ...one.link, to: change(one.link.to) ?? one.link.to } };
-  const inLine = (line: Words): Words => (typeof line === 'string' ? line : line.map(changed));
   if (!linksIn(text).some(({ to }) => (change(to) ?? to) !== to)) return text;
+  return withPhrases(text, (one) =>
+    one.link ? { ...one, link: { ...one.link, to: change(one.link.to) ?? one.link.to } } : one,
+  );
+}
+
+/** A text whose phrases are others; one that is nothing but its words any more is plain. */
+export function withPhrases(text: RunningText | Words, change: (phrase: Phrase) => Phrase): RunningText | Words {
+  const changed = (one: string | Phrase): string | Phrase => {
+    if (typeof one === 'string') return one;
+    const next = change(one);
+    return Object.keys(next).length === 1 ? next.text : next;
+  };
+  const inLine = (line: Words): Words => (typeof line === 'string' ? line : line.map(changed));
   if (isWords(text)) return inLine(text);
+  if (typeof text === 'string') return text;
   return Object.fromEntries(
     Object.entries(blocksOf(text)).map(([id, placed]) => [id, { ...placed, block: withLines(placed.block, inLine) }]),
   );

@@ -6,6 +6,7 @@ import { Part, type Page } from '../../page';
 import { Problem } from '../../problem';
 import { SiteClass, type Site } from '../../site';
 import { partOf, subtree } from '../../tree';
+import { insideOf } from '../../kinds/registry';
 import { outermost } from '../arrange';
 
 /** Parts on their way through the clipboard, with what they need of the site they come from. */
@@ -28,7 +29,7 @@ export function clipOf(site: Site, page: Page, ids: readonly string[]): Clip {
   const chosen = outermost(page, ids);
   if (chosen.length === 0) throw new Problem('Select a part to copy; the page itself cannot be copied here.');
   const parts = Object.fromEntries(chosen.flatMap((id) => subtree(page, id)).map((id) => [id, partOf(page, id)]));
-  const used = new Set(Object.values(parts).flatMap((part) => part.classes));
+  const used = new Set(Object.values(parts).flatMap((part) => [...part.classes, ...insideOf(part).classes]));
   const classes = site.classes.filter((one) => used.has(one.id));
   const text = JSON.stringify([parts, classes]);
   const base = baseOf(site.breakpoints).id;

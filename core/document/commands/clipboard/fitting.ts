@@ -2,6 +2,8 @@ import { checkValue } from '../../../style/value';
 import { checkPart } from '../../edits/check-part';
 import { kindOf, mayHold, statesOf, tagged } from '../../kinds/registry';
 import type { Part, Parts } from '../../page';
+import type { RunningText, Words } from '../../text/running-text';
+import { isText, withPhrases } from '../../text/words';
 import { Problem } from '../../problem';
 import type { Site } from '../../site';
 import { states, type Declarations, type StyleMap } from '../../style-map';
@@ -46,10 +48,28 @@ function under(weak: StyleMap, strong: StyleMap): StyleMap {
   return out;
 }
 
+/** Words as another site can show them: their class by its name, their colour by its value; else without. */
+function wordsFor(site: Site, clip: Clip, text: RunningText | Words): RunningText | Words {
+  return withPhrases(text, ({ class: held, color, ...rest }) => {
+    const name = held === undefined ? undefined : classHere(site, clip, held);
+    const ink = color === undefined ? undefined : valueFor(site, clip, 'color', color);
+    return { ...rest, ...(name !== undefined && { class: name }), ...(ink !== undefined && { color: ink }) };
+  });
+}
+
+/** The class of the site that a clip's class is there; undefined where it has none called so. */
+function classHere(site: Site, clip: Clip, id: string): string | undefined {
+  const from = clip.classes.find((one) => one.id === id);
+  return site.classes.find((one) => (clip.site === site.id ? one.id === id : one.name === (from?.name ?? id)))?.id;
+}
+
 /** Content as another site can show it: pictures it lacks left out, and what breakpoints say that it lacks. */
-function contentFor(site: Site, said: Part['content']): Part['content'] {
-  const fields = ({ picture, ...rest }: Record<string, unknown>): Record<string, unknown> => ({
+function contentFor(site: Site, clip: Clip, said: Part['content']): Part['content'] {
+  const fields = ({ picture, text, ...rest }: Record<string, unknown>): Record<string, unknown> => ({
     ...rest,
+    ...(isText(text)
+      ? { text: clip.site === site.id ? text : wordsFor(site, clip, text) }
+      : text !== undefined && { text }),
     ...(typeof picture === 'string' && Object.hasOwn(site.pictures, picture) && { picture }),
   });
   const { base, ...others } = said;
@@ -62,19 +82,14 @@ function contentFor(site: Site, said: Part['content']): Part['content'] {
 
 /** A part as another site can hold it: classes it lacks become the part's own style. */
 export function partFor(site: Site, clip: Clip, part: Part): Part {
-  const here = (id: string): string[] => {
-    const from = clip.classes.find((one) => one.id === id);
-    const same = site.classes.find((one) => (clip.site === site.id ? one.id === id : one.name === (from?.name ?? id)));
-    return same ? [same.id] : [];
-  };
-  const known = part.classes.flatMap(here);
-  const lost = clip.classes.filter((one) => part.classes.includes(one.id) && here(one.id).length === 0);
+  const known = part.classes.flatMap((id) => classHere(site, clip, id) ?? []);
+  const lost = clip.classes.filter(({ id }) => part.classes.includes(id) && classHere(site, clip, id) === undefined);
   const style = [...lost.map((one) => one.style), part.style].reduce((weak, strong) => under(weak, strong), {});
   return tagged({
     ...part,
     classes: known,
     style: styleFor(site, clip, style, part.kind),
-    content: contentFor(site, part.content),
+    content: contentFor(site, clip, part.content),
   });
 }
 

@@ -1,8 +1,12 @@
 import fc from 'fast-check';
 import { applyEdits } from '../../edits/apply';
-import { blankPage, type Part } from '../../page';
-import { blankSite } from '../../site';
-import { pasteText } from './paste';
+import { blankPage, type Page, type Part } from '../../page';
+import { blankSite, type Site } from '../../site';
+import { pageHolding, plainPart } from '../../testing/plain-part';
+import type { Words } from '../../text/running-text';
+import { inPlain } from '../../text/words';
+import { clipOf } from './clip';
+import { paste, pasteText } from './paste';
 import { clipOfText, longestPaste, paragraphsOf } from './pasted-text';
 
 const site = blankSite('s', 'S', 'site');
@@ -68,5 +72,44 @@ describe('A pasted text', () => {
       'Third',
       'Last',
     ]);
+  });
+});
+
+describe('Words that are copied to another site', () => {
+  it('keep what they are, a class by its name and a colour by its value, and lose what it has not', () => {
+    const from: Site = {
+      ...blankSite('from', 'From', 'from'),
+      classes: [
+        { id: 'a1', name: 'fine', style: {} },
+        { id: 'a2', name: 'rare', style: {} },
+      ],
+      tokens: { sea: '#1d6170' },
+    };
+    const to: Site = { ...site, classes: [{ id: 'b1', name: 'fine', style: {} }] };
+    const says = (phrases: Words): Page =>
+      pageHolding({
+        t: plainPart('text', 'p', {
+          content: { base: { text: { p1: { at: 'a0', block: { tag: 'p', says: phrases } } } } },
+        }),
+      });
+    const page = says([
+      'Plain ',
+      { text: 'fine', class: 'a1', as: ['strong'] },
+      { text: 'rare', class: 'a2' },
+      { text: 'sea', color: 'var(--sea)', link: { to: 'https://tides.example/' } },
+    ]);
+    const clip = clipOf(from, page, ['t']);
+    expect(clip.classes.map((one) => one.name)).toEqual(['fine', 'rare']);
+    const { edits, made } = paste(to, blank, clip, undefined);
+    const pasted = applyEdits(to, blank, edits).page.parts[made[0]!]!.content.base['text'];
+    const kept = JSON.stringify(pasted);
+    expect(kept).toContain('{"text":"fine","as":["strong"],"class":"b1"}');
+    expect(kept).toContain('{"text":"sea","link":{"to":"https://tides.example/"},"color":"#1d6170"}');
+    expect(kept).not.toContain('a2');
+    expect(inPlain(pasted)).toBe('Plain fineraresea');
+    // within its own site nothing is another
+    const same = paste(from, blank, clip, undefined);
+    const again = applyEdits(from, blank, same.edits).page.parts[same.made[0]!]!.content.base['text'];
+    expect(again).toEqual(page.parts['t']!.content.base['text'] as never);
   });
 });

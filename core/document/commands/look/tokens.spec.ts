@@ -9,6 +9,7 @@ import { applyBatch, type Documents } from '../../edits/batch';
 import type { AnyEdit } from '../../edits/site-edit';
 import { Problem } from '../../problem';
 import { blankSite, type Site } from '../../site';
+import type { TokenKind } from '../../token';
 import { pageHolding, plainPart as part } from '../../testing/plain-part';
 import { randomly } from '../../testing/randomly';
 import { breakpointEdits } from '../breakpoints';
@@ -61,6 +62,34 @@ const cell = (property: string, breakpoint = 'wide', id = 't'): SetValue => ({
 });
 
 describe('Tokens', () => {
+  it('say what their kind is for, and refuse what another kind says', () => {
+    const values: Readonly<Record<string, readonly [TokenKind, ...string[]]>> = {
+      colour: ['colour', '#336', 'rgb(0 0 0 / 0.5)', 'rebeccapurple'],
+      size: ['size', '12px', '2em', '50%', 'clamp(1rem, 2vw, 2rem)', 'auto'],
+      space: ['space', '0', '5vw'],
+      duration: ['duration', '200ms', '0.3s'],
+      curve: ['curve', 'ease-in', 'cubic-bezier(0.2, 0, 0, 1)'],
+      number: ['number', '1.2', '700'],
+      shadow: ['shadow', '0 1px 2px red', 'none'],
+      border: ['border', '1px solid red', '2px'],
+      typeface: ['typeface', 'Fraunces, serif'],
+    };
+    const alike = (a: string, b: string): boolean => /^(size|space)$/.test(a) && /^(size|space)$/.test(b);
+    for (const [name, [kind, ...own]] of Object.entries(values)) {
+      const of: Site = { ...site, tokens: { one: { name: 'one', kind, values: { wide: own[0]! } } } };
+      const set = (value: string) => () => setTokenValue(of, 'one', 'phone', value);
+      for (const value of own) expect(set(value)).withContext(`${name} ${value}`).not.toThrow();
+      for (const [other, [, ...theirs]] of Object.entries(values)) {
+        const isBoth =
+          (name === 'border' && /^(size|space|colour)$/.test(other)) ||
+          (name === 'number' && /^(size|space)$/.test(other));
+        const isElse = other !== name && !alike(name, other) && !isBoth;
+        for (const value of isElse ? theirs.filter((one) => !/^(0|none|auto)$/.test(one)) : [])
+          expect(set(value)).withContext(`${name} ${value}`).toThrowError(Problem, /isn’t/);
+      }
+    }
+  });
+
   it('are made of one value, or of every place of the page and the site that says the same', () => {
     const made = tokenFrom(site, 'madder', [cell('color')]);
     const alone = on(now, made.edits);

@@ -1,7 +1,7 @@
 import { resolve } from '../../../style/cascade';
 import type { SiteHolder } from '../../../style/holder';
-import { kindFor } from '../../../style/tokens/token-kind';
-import { keptToken, tokenOf, tokensOf } from '../../../style/tokens/tokens';
+import { isOfKind, kindFor, kindWords } from '../../../style/tokens/token-kind';
+import { keptToken, plainValue, tokenOf, tokensOf } from '../../../style/tokens/tokens';
 import { baseOf, outwards } from '../../breakpoint';
 import type { AnyEdit, SiteEdit, SiteField } from '../../edits/site-edit';
 import type { Page } from '../../page';
@@ -71,10 +71,17 @@ export const renameToken = (site: Site, id: string, name: string): SiteEdit[] =>
 /** Says what a token is for. @throws Problem where it has gone */
 export const setTokenKind = (site: Site, id: string, kind: TokenKind): SiteEdit[] => [setOf(site, id, ['kind'], kind)];
 
-/** Sets what a token says at a breakpoint, or takes it back there. @throws Problem where it has gone */
-export const setTokenValue = (site: Site, id: string, breakpoint: string, value: string | undefined): SiteEdit[] => [
-  setOf(site, id, ['values', breakpoint], value),
-];
+/**
+ * Sets what a token says at a breakpoint, or takes it back there.
+ * @throws Problem where it has gone, or the value is none of its kind
+ */
+export function setTokenValue(site: Site, id: string, breakpoint: string, value: string | undefined): SiteEdit[] {
+  const kind = tokenOf(site, id)?.kind;
+  const plain = value === undefined ? undefined : plainValue(site, value, breakpoint);
+  if (plain !== undefined && kind && !plain.includes('var(') && !isOfKind(kind, plain))
+    throw new Problem(`“${value}” isn’t ${kindWords[kind]}.`, { field: `tokens.${id}` });
+  return [setOf(site, id, ['values', breakpoint], value)];
+}
 
 /**
  * Deletes a token. What names it keeps naming it, on every page, and from now on looks like what it becomes: as it

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal, viewChild } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Button } from 'primeng/button';
 import { Checkbox } from 'primeng/checkbox';
@@ -33,6 +33,7 @@ import { DialogFocus } from '../../../theme/dialog-focus';
 import { valueOf } from '../../../theme/from-event';
 import { Hint } from '../../../theme/hint';
 import { Commands } from '../../commands/commands';
+import { Dialogs, type FarReaching } from '../../state/dialogs';
 import { Holding } from '../../state/holding';
 import { Requests } from '../../state/requests';
 import { Selection } from '../../state/selection';
@@ -85,6 +86,8 @@ export class ClassesDialog {
   private readonly requests = inject(Requests);
   private readonly commands = inject(Commands);
   private readonly reach = inject(SiteReach);
+  private readonly dialogs = inject(Dialogs);
+  private readonly field = viewChild<ElementRef<HTMLElement>>('field');
   protected readonly dialog = inject(DynamicDialogRef);
 
   /** What is typed: a class to find, or the name of a new one. */
@@ -212,6 +215,14 @@ export class ClassesDialog {
   protected delete({ id }: Row): void {
     this.opened.set(undefined);
     this.attempt(() => deleteClass(id));
+  }
+
+  /** Shows what deleting a class would change on every page, drawn, before it is done. */
+  protected async foresee({ id, name }: Row): Promise<void> {
+    const question: FarReaching = { title: `Delete the class ${name}`, apply: 'Delete', edits: () => deleteClass(id) };
+    await this.dialogs.open('would change', question);
+    if (!this.session.site()?.classes.some((one) => one.id === id)) this.opened.set(undefined);
+    this.field()?.nativeElement.focus(); // the keyboard is this dialog’s again
   }
 
   /** Lets a class win over the one above it, or lose against the one below it. */

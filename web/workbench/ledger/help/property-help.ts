@@ -20,7 +20,7 @@ import { Requests, type HelpAsked } from '../../state/requests';
 import { Selection } from '../../state/selection';
 import { SpreadState } from '../../state/spread-state';
 import { Commands } from '../../commands/commands';
-import { PartDrawing } from './part-drawing';
+import { PartDrawing } from '../../drawn/part-drawing';
 import { ResolvedValues } from '../../state/resolved-values';
 
 interface Shown {

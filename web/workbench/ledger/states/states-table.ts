@@ -13,7 +13,7 @@ import { PaintedPage } from '../../state/painted-page';
 import { ResolvedValues } from '../../state/resolved-values';
 import { Selection } from '../../state/selection';
 import { SpreadState } from '../../state/spread-state';
-import { PartDrawing } from '../help/part-drawing';
+import { PartDrawing } from '../../drawn/part-drawing';
 import { LedgerCell } from '../ledger-cell';
 
 /** How long nothing is edited, in ms, before the part is drawn anew. */

@@ -3,10 +3,10 @@ import type { Page } from '@core/document/page';
 import { heldAttribute } from '@core/compile/rules';
 import type { State } from '@core/document/style-map';
 import { parentOf } from '@core/document/tree';
-import { PageFrame, partIn, type Cut } from '../../../drawing/page-frame';
-import { PageSession } from '../../../services/page-session';
-import { openAround } from '../../canvas/opened-items';
-import { SpreadState } from '../../state/spread-state';
+import { PageFrame, partIn, type Cut } from '../../drawing/page-frame';
+import { PageSession } from '../../services/page-session';
+import { openAround } from '../canvas/opened-items';
+import { SpreadState } from '../state/spread-state';
 
 const width = 208;
 
