@@ -101,8 +101,12 @@ export class LongWork {
     await this.boss.stop({ graceful: false }).catch(this.failed);
   }
 
-  /** Work to be done, once the transaction it is said in ends well; undefined where the same waits already. */
+  /**
+   * Work to be done, once the transaction it is said in ends well; undefined where the same waits already. Without a
+   * transaction somebody might look for what it is before that is stored, and take it for done.
+   */
   async begin(manager: EntityManager, { queue, account, data, key }: NewWork): Promise<string | undefined> {
+    if (!manager.queryRunner?.isTransactionActive) throw new Error('Work is begun in a transaction.');
     await this.checkWaiting(manager, account);
     const id = randomUUID();
     const sent = await this.boss.send(queue, {}, { id, singletonKey: key ?? id, ...within(manager) });
