@@ -97,7 +97,7 @@ describe('The layers of a background', () => {
     await becomes(/rgb\(102, 51, 153\) (4[5-9]|5[0-2])%/, 'keys do not move it');
     await person.keys(Key.DELETE);
     await becomes(/^linear-gradient\(rgba\(0, 0, 0, 0\) 0%, rgba\(0, 0, 0, 0\.7\)/, 'it is not removed');
-    await (await atWide('[data-form="radial"]')).click();
+    await (await atWide('[data-choice="radial"]')).click();
     await focus('[aria-label="Middle of layer 1 at Wide"]');
     await person.keys(Key.ARROW_LEFT, Key.ARROW_LEFT, Key.ARROW_DOWN);
     await becomes(/^radial-gradient\(at 48% 51%,/, 'its middle does not move');
@@ -114,7 +114,7 @@ describe('The layers of a background', () => {
     await focus('[aria-label="Point in view of layer 2 at Wide"]');
     await person.chord(Key.SHIFT, Key.ARROW_RIGHT);
     await person.until(async () => /60% \d+%/.test(await place()), `the point is at ${await place()}`);
-    await (await atWide('[data-fit="100%"]')).click();
+    await (await atWide('[data-choice="100%"]')).click();
     await focus('[aria-label="Zoom of layer 2 at Wide"]');
     await person.keys(...Array<string>(20).fill(Key.ARROW_RIGHT));
     await person.until(async () => /120%/.test(await place()), `the size is ${await place()}`);
@@ -208,11 +208,11 @@ describe('The edges of a box', () => {
     await person.clickOn('wide', 'h1');
     await person.group('Edge');
     await (await person.find('[data-draw-edges]')).click();
-    await (await at('wide', '[data-line-style="dashed"]')).click();
+    await (await at('wide', '[data-choice="dashed"]')).click();
     await becomes('wide', 'border-top-style', /^dashed$/);
     await becomes('phone', 'border-left-width', /^2px$/);
     await (await at('wide', '[data-side="top"]')).click();
-    await (await at('wide', '[data-line-style="double"]')).click();
+    await (await at('wide', '[data-choice="double"]')).click();
     await becomes('wide', 'border-top-style', /^double$/);
     await becomes('wide', 'border-bottom-style', /^dashed$/);
     await focus('[aria-label="Width of the line at Wide"]');
@@ -229,13 +229,13 @@ describe('The edges of a box', () => {
   it('stand on the edge, outside or inside of it, and are round by dragging and by keys', async () => {
     const { person } = visit;
     const { driver } = visit.browser;
-    await (await at('wide', '[data-stands="outside"]')).click();
+    await (await at('wide', '[data-choice="outside"]')).click();
     await becomes('wide', 'outline-style', /^(double|dashed)$/);
     await becomes('wide', 'border-top-style', /^none$/);
-    await (await at('wide', '[data-stands="inside"]')).click();
+    await (await at('wide', '[data-choice="inside"]')).click();
     await becomes('wide', 'box-shadow', /inset$/);
     await becomes('wide', 'outline-style', /^none$/);
-    await (await at('wide', '[data-stands="on"]')).click();
+    await (await at('wide', '[data-choice="on"]')).click();
     await becomes('wide', 'border-top-style', /^solid$/);
     await becomes('wide', 'box-shadow', /^none$/);
     const corner = await at('wide', '[data-corner="top-left"]');
@@ -259,7 +259,7 @@ describe('The edges of a box', () => {
       async () => (await (await person.find('[data-holder]')).getText()).trim() === 'every h2',
       'every h2 is not shown',
     );
-    await (await at('wide', '[data-line-style="dotted"]')).click();
+    await (await at('wide', '[data-choice="dotted"]')).click();
     const lines = (): Promise<string[]> =>
       person.inLeaf<string[]>(
         'phone',
@@ -312,7 +312,7 @@ describe('How a part goes from one state to another', () => {
     await becomes('transition-property', /^color$/);
     await (await atWide('[data-add-transition]')).click();
     await becomes('transition-property', /^color, all$/);
-    await (await atWide('[data-transition="1"] [data-curve="linear"]')).click();
+    await (await atWide('[data-transition="1"] [data-choice="linear"]')).click();
     await becomes('transition-timing-function', /, linear$/);
     await (await atWide('[aria-label="Remove transition 1 at Wide"]')).click();
     await becomes('transition-property', /^all$/);

@@ -96,13 +96,13 @@ describe('What a part is seen through, and cut to', () => {
     const { person } = visit;
     const { driver } = visit.browser;
     await person.clickHidden('[data-mix="clip-path@wide"]');
-    await (await atWide('[data-clip-shape="circle"]')).click();
+    await (await atWide('[data-choice="circle"]')).click();
     await becomes('clip-path', 'circle(50% at 50% 50%)');
     await focus('[data-clip-point="0"]');
     await person.keys(Key.ARROW_LEFT, Key.ARROW_LEFT);
     await person.chord(Key.SHIFT, Key.ARROW_UP);
     await becomes('clip-path', 'circle(50% at 48% 40%)');
-    await (await atWide('[data-clip-shape="polygon"]')).click();
+    await (await atWide('[data-choice="polygon"]')).click();
     await becomes('clip-path', 'polygon(0% 0%, 100% 0%, 100% 80%, 0% 100%)');
     const corner = await atWide('[data-clip-point="3"]');
     await driver.actions().move({ origin: corner }).press().move({ origin: corner, x: 40, y: -30 }).release().perform();
@@ -110,7 +110,7 @@ describe('What a part is seen through, and cut to', () => {
     await (await atWide('[data-add-corner]')).click();
     await becomes('clip-path', /^polygon\(([^,]+, ){4}[^,]+\)$/);
     expect(await axeFindings(visit.browser.driver)).toEqual([]);
-    await (await atWide('.line button')).click();
+    await (await atWide('[data-choice="none"]')).click();
     await becomes('clip-path', 'none');
     await person.saved();
   });

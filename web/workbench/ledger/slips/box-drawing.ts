@@ -47,7 +47,7 @@ import { valueOf } from '../../../theme/from-event';
       width: 52px;
     }
   `,
-  styleUrl: './drawing.css',
+  styleUrls: ['./drawing.css', './controls.css'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class BoxDrawing {

@@ -53,7 +53,7 @@ function drawnSmall(
 @Component({
   selector: 'fold-flow-drawing',
   templateUrl: './flow-drawing.html',
-  styleUrl: './drawing.css',
+  styleUrls: ['./drawing.css', './controls.css'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class FlowDrawing {

@@ -31,7 +31,7 @@ const standings: readonly { readonly value: Standing; readonly word: string }[] 
 @Component({
   selector: 'fold-place-drawing',
   templateUrl: './place-drawing.html',
-  styleUrl: './drawing.css',
+  styleUrls: ['./drawing.css', './controls.css'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PlaceDrawing {

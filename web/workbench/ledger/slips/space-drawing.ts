@@ -44,7 +44,7 @@ const sides = ['top', 'right', 'bottom', 'left'] as const;
       </div>
     }
   `,
-  styleUrl: './drawing.css',
+  styleUrls: ['./drawing.css', './controls.css'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class SpaceDrawing {

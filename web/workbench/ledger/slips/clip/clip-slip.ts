@@ -13,18 +13,20 @@ import {
 } from '@core/style/drawn/clips';
 import { Leaves } from '../../../state/leaves';
 import { Selection } from '../../../state/selection';
+import { Choices } from '../choices';
 import { arrowWay, heldBy, takeHold } from '../hold';
 import { Slip } from '../slip';
 
-const shapes: readonly ClipShape[] = ['circle', 'ellipse', 'inset', 'polygon'];
+const shapes: readonly (ClipShape | 'none')[] = ['none', 'circle', 'ellipse', 'inset', 'polygon'];
 const square: Size = { width: 100, height: 100 };
 
 /** The shape a part is cut to, on a drawing of its box: its points dragged, or moved by keys. */
 @Component({
   selector: 'fold-clip-slip',
+  imports: [Choices],
   hostDirectives: [{ directive: Slip, inputs: ['property', 'breakpoint', 'breakpointName'] }],
   templateUrl: './clip-slip.html',
-  styleUrls: ['../drawing.css', '../settings.css', './clip-slip.css'],
+  styleUrls: ['../drawing.css', '../controls.css', '../settings.css', './clip-slip.css'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ClipSlip {
@@ -40,6 +42,7 @@ export class ClipSlip {
   protected readonly clip = computed(() => clipOf(this.value()));
   /** There is a value that can only be typed. */
   protected readonly isTyped = computed(() => !this.clip() && this.value() !== '' && this.value() !== 'none');
+  protected readonly shape = computed(() => this.clip()?.shape ?? (this.isTyped() ? undefined : 'none'));
   /** The box the part has on this leaf. */
   protected readonly box = computed<Size>(() => {
     const [breakpoint, id] = [this.slip.breakpoint(), this.selection.id()];

@@ -48,7 +48,7 @@ import { ColourMixer } from './colour-mixer';
       />
     }
   `,
-  styleUrls: ['../drawing.css', './colour-field.css'],
+  styleUrls: ['../drawing.css', '../controls.css', './colour-field.css'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ColourField {

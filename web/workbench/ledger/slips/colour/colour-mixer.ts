@@ -35,7 +35,7 @@ const black: Mixed = { lightness: 0, chroma: 0, hue: 0, alpha: 1 };
   selector: 'fold-colour-mixer',
   imports: [SlipSlider],
   templateUrl: './colour-mixer.html',
-  styleUrls: ['../drawing.css', './colour-mixer.css'],
+  styleUrls: ['../drawing.css', '../controls.css', './colour-mixer.css'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ColourMixer {

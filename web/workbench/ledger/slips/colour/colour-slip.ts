@@ -31,7 +31,7 @@ const mostWords = 24;
   selector: 'fold-colour-slip',
   imports: [ColourMixer],
   templateUrl: './colour-slip.html',
-  styleUrls: ['../drawing.css', './colour-slip.css'],
+  styleUrls: ['../drawing.css', '../controls.css', './colour-slip.css'],
   hostDirectives: [{ directive: Slip, inputs: ['property', 'breakpoint', 'breakpointName'] }],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

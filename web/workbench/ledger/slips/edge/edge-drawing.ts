@@ -25,6 +25,7 @@ import { Commands } from '../../../commands/commands';
 import { Holding } from '../../../state/holding';
 import { Selection } from '../../../state/selection';
 import { ColourField } from '../colour/colour-field';
+import { Choices } from '../choices';
 import { arrowWay, heldBy, takeHold } from '../hold';
 import { SlipSlider } from '../slip-slider';
 
@@ -33,9 +34,9 @@ const placeWords: Readonly<Record<StrokePlace, string>> = { on: 'on the edge', o
 /** The edges of what the ledger shows, at one breakpoint: lines along its sides, and its corners. */
 @Component({
   selector: 'fold-edge-drawing',
-  imports: [ColourField, SlipSlider],
+  imports: [Choices, ColourField, SlipSlider],
   templateUrl: './edge-drawing.html',
-  styleUrls: ['../drawing.css', '../settings.css', './edge-drawing.css'],
+  styleUrls: ['../drawing.css', '../controls.css', '../settings.css', './edge-drawing.css'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class EdgeDrawing {
@@ -49,7 +50,7 @@ export class EdgeDrawing {
   protected readonly sides = edgeSides;
   protected readonly corners = edgeCorners;
   protected readonly styles = strokeStyles;
-  protected readonly places = strokePlaces.map((place) => ({ place, word: placeWords[place] }));
+  protected readonly places = strokePlaces.map((value) => ({ value, word: placeWords[value] }));
 
   /** The side that is worked on; all of them where none is chosen. */
   protected readonly side = linkedSignal<string | undefined, EdgeSide | undefined>({

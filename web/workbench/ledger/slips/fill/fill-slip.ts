@@ -17,7 +17,7 @@ import { LayerSettings } from './layer-settings';
   imports: [CdkDrag, CdkDragHandle, CdkDropList, LayerSettings],
   hostDirectives: [{ directive: Slip, inputs: ['property', 'breakpoint', 'breakpointName'] }],
   templateUrl: './fill-slip.html',
-  styleUrls: ['../drawing.css', '../settings.css', './fill-slip.css'],
+  styleUrls: ['../drawing.css', '../controls.css', '../settings.css', './fill-slip.css'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class FillSlip {

@@ -8,6 +8,7 @@ import { propertyOf } from '@core/style/properties';
 import { plainValue } from '@core/style/tokens/tokens';
 import { PageSession } from '../../../../services/page-session';
 import { ColourField } from '../colour/colour-field';
+import { Choices } from '../choices';
 import { SlipSlider } from '../slip-slider';
 import { PointPad } from './point-pad';
 import { StopStrip } from './stop-strip';
@@ -29,9 +30,9 @@ function pointOf({ values }: FillLayer): { readonly x: number; readonly y: numbe
 /** What can be set of one layer of a background, by what it is made of. */
 @Component({
   selector: 'fold-layer-settings',
-  imports: [ColourField, FormsModule, PointPad, Select, SlipSlider, StopStrip],
+  imports: [Choices, ColourField, FormsModule, PointPad, Select, SlipSlider, StopStrip],
   templateUrl: './layer-settings.html',
-  styleUrls: ['../drawing.css', '../settings.css', './layer-settings.css'],
+  styleUrls: ['../drawing.css', '../controls.css', '../settings.css', './layer-settings.css'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class LayerSettings {

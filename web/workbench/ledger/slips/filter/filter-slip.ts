@@ -9,7 +9,7 @@ import { SlipSlider } from '../slip-slider';
   imports: [SlipSlider],
   hostDirectives: [{ directive: Slip, inputs: ['property', 'breakpoint', 'breakpointName'] }],
   templateUrl: './filter-slip.html',
-  styleUrls: ['../drawing.css', '../settings.css', './filter-slip.css'],
+  styleUrls: ['../drawing.css', '../controls.css', '../settings.css', './filter-slip.css'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class FilterSlip {

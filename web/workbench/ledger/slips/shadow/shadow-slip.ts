@@ -13,7 +13,7 @@ import { LightPad } from './light-pad';
   imports: [ColourField, LightPad, SlipSlider],
   hostDirectives: [{ directive: Slip, inputs: ['property', 'breakpoint', 'breakpointName'] }],
   templateUrl: './shadow-slip.html',
-  styleUrls: ['../drawing.css', '../settings.css', './shadow-slip.css'],
+  styleUrls: ['../drawing.css', '../controls.css', '../settings.css', './shadow-slip.css'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ShadowSlip {

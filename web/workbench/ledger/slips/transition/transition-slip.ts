@@ -16,6 +16,7 @@ import {
 import { checkValue } from '@core/style/value';
 import { PageSession } from '../../../../services/page-session';
 import { valueOf } from '../../../../theme/from-event';
+import { Choices } from '../choices';
 import { Slip } from '../slip';
 import { SlipSlider } from '../slip-slider';
 import { CurvePad, type BendPoint } from './curve-pad';
@@ -23,10 +24,10 @@ import { CurvePad, type BendPoint } from './curve-pad';
 /** What of a part changes in which time, and along which curve. */
 @Component({
   selector: 'fold-transition-slip',
-  imports: [CurvePad, SlipSlider],
+  imports: [Choices, CurvePad, SlipSlider],
   hostDirectives: [{ directive: Slip, inputs: ['property', 'breakpoint', 'breakpointName'] }],
   templateUrl: './transition-slip.html',
-  styleUrls: ['../drawing.css', '../settings.css', './transition-slip.css'],
+  styleUrls: ['../drawing.css', '../controls.css', '../settings.css', './transition-slip.css'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class TransitionSlip {
