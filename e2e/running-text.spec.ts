@@ -1,29 +1,7 @@
 import { By, Key } from 'selenium-webdriver';
 import { Client } from '../server/testing/running';
-import type { AnyEdit } from '../core/document/edits/site-edit';
+import { blankWith } from './page-of-text';
 import { visiting } from './visit';
-
-/** A page of one section with a text of these words, and a heading that can be linked to. */
-const blankWith = (text: string): AnyEdit[] => [
-  {
-    do: 'insert',
-    parent: 'root',
-    index: 0,
-    root: 'opening',
-    parts: {
-      opening: {
-        ...part('section', 'section', {}, ['head', 'words', 'go']),
-        style: { wide: { normal: { 'padding-top': '80px', 'row-gap': '80px' } } }, // handles of one lie over no other
-      },
-      head: part('heading', 'h1', { text: 'Passes' }),
-      words: part('text', 'p', { text }),
-      go: part('button', 'a', { text: 'Go', link: '' }),
-    },
-  },
-];
-const part = (kind: string, tag: string, base: Record<string, unknown>, children: string[] = []) => ({
-  ...{ kind, tag, children, classes: [], style: {}, content: { base }, attributes: {} },
-});
 
 describe('Running text', () => {
   let page: string;
@@ -223,93 +201,5 @@ describe('Running text', () => {
     );
     await visit.person.write('wide', 'h1', 'Passes');
     await visit.person.saved();
-  });
-
-  const linkTo = async (kind: string, fill: () => Promise<void>): Promise<void> => {
-    await (
-      await visit.person.find(`.p-dialog`)
-    )
-      .findElement(By.xpath(`.//p-togglebutton[normalize-space()='${kind}'] | .//button[normalize-space()='${kind}']`))
-      .click();
-    await fill();
-    await (await visit.person.find('[data-apply-link] button')).click();
-    await visit.person.noDialog();
-  };
-
-  it('leads to a place that is pointed at, which gets its name in the same step of undo', async () => {
-    const { person } = visit;
-    const attributes = (): Promise<string[]> =>
-      person.inLeaf<string[]>(
-        'wide',
-        'return ["a", "[data-part=words]"].map((css) => document.querySelector(css)).map((one) => one.getAttribute("href") ?? one.id)',
-      );
-    await person.pick('wide', '[data-part=go]', 'Button');
-    const before = await attributes();
-    await person.chord(Key.ALT, Key.SHIFT, 'j');
-    await (
-      await person.find('.p-dialog')
-    )
-      .findElement(By.xpath(`.//*[self::p-togglebutton or self::button][normalize-space()='Place on this page']`))
-      .click();
-    await (await person.find('[data-point-at] button')).click();
-    await person.find('.fold-picking');
-    await person.keys(Key.ESCAPE); // of the pointing alone: the dialog stays
-    await (await person.find('[data-point-at] button')).click();
-    await person.find('.fold-picking');
-    const { x, y } = await person.pointOn('wide', '[data-part=words]');
-    await visit.browser.driver
-      .actions()
-      .move({ x: Math.round(x), y: Math.round(y) })
-      .click()
-      .perform();
-    await person.until(async () => (await visit.browser.driver.findElements(By.css('.fold-picking'))).length === 0);
-    expect(await (await person.find('.p-dialog p-select')).getText()).toContain('“Short”');
-    await (await person.find('[data-apply-link] button')).click();
-    await person.noDialog();
-    await person.until(async () => {
-      const [link, name] = await attributes();
-      return name !== '' && link === `#${name}`;
-    }, 'the button does not lead to the text');
-    await person.chord(Key.CONTROL, 'z');
-    await person.until(async () => (await attributes()).join() === before.join(), 'one step back is not all of it');
-    await person.saved();
-  });
-
-  it('links to a page, which is followed when its path changes, to a place on the page, and to an address', async () => {
-    await visit.person.openText('wide', '[data-part=words]');
-    await visit.person.chord(Key.CONTROL, 'a');
-    await visit.person.keys('Fares', Key.ENTER, 'Top', Key.ENTER, 'Mail');
-    await visit.person.chord(Key.SHIFT, Key.HOME);
-    await visit.person.chord(Key.ALT, Key.SHIFT, 'j');
-    await linkTo('Mail', async () => (await visit.person.find('#link-typed')).sendKeys('kiosk@tidewick.example'));
-    await visit.person.keys(Key.ARROW_UP, Key.END);
-    await visit.person.chord(Key.SHIFT, Key.HOME);
-    await (await visit.person.find('[data-mark=link]')).click();
-    await linkTo('Place on this page', () => visit.person.choose('.p-dialog p-select', '“Passes”'));
-    await visit.person.keys(Key.ARROW_UP, Key.ARROW_UP, Key.END);
-    await visit.person.chord(Key.SHIFT, Key.HOME);
-    await visit.person.chord(Key.ALT, Key.SHIFT, 'j');
-    await linkTo('Page', () => visit.person.choose('.p-dialog p-select', 'Fares and passes · /fares'));
-    await leave();
-    await visit.person.pick('wide', '[data-part=go]', 'Button');
-    await visit.person.chord(Key.ALT, Key.SHIFT, 'j');
-    await linkTo('Page', () => visit.person.choose('.p-dialog p-select', 'Fares and passes · /fares'));
-    await visit.person.saved();
-    expect(JSON.stringify(await stored())).toContain('"to":"page:tidewick-fares"');
-    await ben.call('POST', '/pages/tidewick-fares/releases', {});
-    await visit.person.publish();
-    const live = async (): Promise<string[]> => {
-      await visit.browser.driver.get(visit.servers.site('tidewick', '/passes'));
-      return visit.browser.driver.executeScript<string[]>(
-        `return [...document.querySelectorAll('a')].map((one) => one.getAttribute('href'))`,
-      );
-    };
-    expect(await live()).toEqual(['/fares', '#passes', 'mailto:kiosk@tidewick.example', '/fares']);
-    await ben.store('tidewick-fares', [{ do: 'set', part: 'root', field: ['path'], value: '/prices' }]);
-    await ben.call('POST', '/pages/tidewick-fares/releases', {});
-    expect(await live()).toEqual(['/prices', '#passes', 'mailto:kiosk@tidewick.example', '/prices']);
-    await visit.browser.driver.findElement(By.css('a')).click();
-    expect(await visit.browser.driver.getCurrentUrl()).toBe(visit.servers.site('tidewick', '/prices'));
-    expect(await visit.browser.driver.findElements(By.css('h1'))).toHaveSize(1);
   });
 });

@@ -1,11 +1,12 @@
 import { spawn } from 'node:child_process';
+import { bundled } from './bundled.mjs';
 
 /**
  * Starts one of the project's TypeScript programs and waits until it says it is ready. It ends by itself when whoever
  * started it is gone.
  */
 export function startProgram(file, environment) {
-  const child = spawn(process.execPath, ['--import', 'tsx', file], {
+  const child = spawn(process.execPath, ['--enable-source-maps', bundled(file)], {
     env: { ...process.env, ...environment },
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
     detached: true,

@@ -71,7 +71,6 @@ await check('who may know whom', bin('depcruise'), [
   'demo',
 ]);
 await check('unused files, exports and packages', bin('knip'), []);
-await suite('unit', bin('ng'), ['test', '--watch=false']);
 await buildWeb();
 rmSync('var/test', { recursive: true, force: true });
 const postgres = await startPostgres(programs, 'var/test/postgres');
@@ -79,14 +78,17 @@ const node = (name, ...globs) =>
   suite(name, process.execPath, ['--import', 'tsx', 'prepare/node-specs.ts', name, ...globs], {
     FOLD_TEST_DATABASE: postgres.address,
   });
-await node(
-  'server',
-  'core/**/*.node.spec.ts',
-  'server/**/*.spec.ts',
-  'live/**/*.spec.ts',
-  'tools/**/*.spec.ts',
-  'demo/**/*.spec.ts',
-);
+await Promise.all([
+  suite('unit', bin('ng'), ['test', '--watch=false']),
+  node(
+    'server',
+    'core/**/*.node.spec.ts',
+    'server/**/*.spec.ts',
+    'live/**/*.spec.ts',
+    'tools/**/*.spec.ts',
+    'demo/**/*.spec.ts',
+  ),
+]);
 await node('interface', 'e2e/**/*.spec.ts');
 await postgres.stop();
 

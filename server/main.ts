@@ -7,7 +7,7 @@ import { editorApp } from './http/app';
 import { listen } from './http/listen';
 import type { Service } from './http/service';
 import { compactLog } from './pages/log';
-import { clearUploads } from './pictures/routes';
+import { clearUploads } from './uploads/clear-uploads';
 import { FollowingPreviews } from './previews/previews';
 import { restoreReleases } from './releases/publish';
 

@@ -60,6 +60,32 @@ export const LeavingPlaces = z.object({
 export type LeavingPlaces = z.infer<typeof LeavingPlaces>;
 export type LeavingPlace = LeavingPlaces['leaving'][number];
 
+/** `GET /sites/:site/alike`: parts of its pages that set the very same values of their own. */
+export const AlikeGroups = z.object({
+  groups: z.array(
+    z
+      .object({
+        key: z.string(),
+        values: z.int().positive(),
+        class: z.string().exactOptional(),
+        pages: z
+          .array(
+            z
+              .object({
+                id: Identifier,
+                title: z.string(),
+                parts: z.int().positive(),
+                names: z.array(z.string()).readonly(),
+              })
+              .readonly(),
+          )
+          .readonly(),
+      })
+      .readonly(),
+  ),
+});
+export type AlikeGroups = z.infer<typeof AlikeGroups>;
+
 /**
  * `GET /sites/:site/reach`: how many parts of each page every class and element style reaches, as `core/style/reach`
  * counts them.

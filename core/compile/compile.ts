@@ -26,6 +26,7 @@ export interface Compiled {
   /** Names of the picture and font files the page refers to. */
   readonly files: {
     readonly pictures: readonly string[];
+    readonly downloads: readonly string[];
     /** Of the typefaces that ship. */
     readonly fonts: readonly string[];
     /** Of those that were uploaded. */
@@ -129,6 +130,7 @@ function usedFiles(site: Site, { pictures, fonts: folder }: Addresses, css: stri
   const files = Object.values(site.pictures).flatMap((picture) => picture.files.map((one) => one.file));
   return {
     pictures: files.filter(has),
+    downloads: Object.values(site.downloads ?? {}).flatMap(({ file }) => (has(file) ? file : [])),
     fonts: fonts.map((one) => one.file).filter(has),
     faces: (site.faces ?? []).map((one) => one.file).filter(has),
   };

@@ -3,7 +3,7 @@ import { mediaFor } from '../document/breakpoint';
 import { saysMore, variantsOf } from '../document/content';
 import type { Kind, Markup, MarkupContext, ShownVariant } from '../document/kinds/kind';
 import { holdsLinks } from '../document/links';
-import { pageOfLink, pictureOfLink } from '../document/kinds/link';
+import { downloadOfLink, pageOfLink, pictureOfLink } from '../document/kinds/link';
 import { kindOf, markOf } from '../document/kinds/registry';
 import type { Page, Part } from '../document/page';
 import { classNamesOf, type Site } from '../document/site';
@@ -37,11 +37,17 @@ function addressOfLink(site: Site, { pages, pictures }: Addresses, link: string)
     if (pages && path === undefined) return undefined;
     return (path ?? '#') + (named.place === undefined || path === undefined ? '' : `#${named.place}`);
   }
-  const picture = pictureOfLink(link);
+  const [picture, download] = [pictureOfLink(link), downloadOfLink(link)];
+  if (picture !== undefined) {
+    const found = Object.hasOwn(site.pictures, picture) ? site.pictures[picture]?.files.at(-1) : undefined;
+    return found && pictures + found.file;
+  }
+  if (download !== undefined) {
+    const found = Object.hasOwn(site.downloads ?? {}, download) ? site.downloads?.[download] : undefined;
+    return found && pictures + found.file;
+  }
   // RFC 3966 knows no spaces
-  if (picture === undefined) return link.startsWith('tel:') ? link.replace(/\s/g, '') : link;
-  const found = Object.hasOwn(site.pictures, picture) ? site.pictures[picture]?.files.at(-1) : undefined;
-  return found && pictures + found.file;
+  return link.startsWith('tel:') ? link.replace(/\s/g, '') : link;
 }
 
 const voidTags = new Set(['img']);

@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { Breakpoints, standardBreakpoints } from './breakpoint';
 import { ClassName, isClassId } from './class-name';
 import { KeptSection } from './kept-section';
+import { Download } from './download';
 import { Face } from './face';
 import { Identifier } from './identifier';
 import { StyleMap } from './style-map';
@@ -94,6 +95,8 @@ export const Site = z.strictObject({
   retired: z.record(Identifier, z.strictObject({ heir: Identifier.optional() })).optional(),
   ...dress,
   pictures: z.record(Identifier, Picture),
+  /** Files visitors may download. */
+  downloads: z.record(Identifier, Download).optional(),
   /** Faces that were uploaded, beside those that ship. */
   faces: z.array(Face).max(60).optional(),
   sections: z.array(KeptSection).max(200).optional(),

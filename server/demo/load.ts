@@ -6,7 +6,7 @@ import { hashPassword } from '../accounts/routes';
 import { Accounts, Memberships, Pages, Sites } from '../database/entities';
 import { jsonColumn } from '../database/json-column';
 import type { Service } from '../http/service';
-import { keepFiles } from '../pictures/taking-in';
+import { keepFiles } from '../uploads/upload';
 import { scalePicture } from '../pictures/scale';
 import { factsOf } from '../pages/facts';
 import { publish } from '../releases/publish';
@@ -32,7 +32,7 @@ async function loadPictures(service: Service, site: string): Promise<Site['pictu
   for (const [id, { alt, svg }] of Object.entries(drawings[site] ?? {})) {
     const png = await sharp(Buffer.from(svg)).png().toBuffer();
     const scaled = await scalePicture(`${id}.png`, png);
-    await keepFiles(service.database.manager, site, scaled);
+    await keepFiles(service.database.manager, site, scaled.files);
     pictures[id] = { ...scaled.picture, alt };
   }
   return pictures;

@@ -1,5 +1,4 @@
 import { fork } from 'node:child_process';
-import { fileURLToPath } from 'node:url';
 import * as z from 'zod';
 import { Refusal } from '@core/api/refusal';
 import { Face, type LetterSet } from '@core/document/face';
@@ -19,8 +18,8 @@ const Answer = z.union([
  * @throws Refusal, or whatever failed
  */
 export function madeReadyApart(path: string, name: string, letters: LetterSet): Promise<MadeReady> {
-  const reader = fork(fileURLToPath(new URL('./reader.ts', import.meta.url)), {
-    execArgv: [...process.execArgv, `--max-old-space-size=${mostMegabytes}`],
+  const reader = fork('server/faces/reader.ts', {
+    execArgv: ['--import', 'tsx', `--max-old-space-size=${mostMegabytes}`],
     serialization: 'advanced',
     stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
     env: { PATH: process.env['PATH'] ?? '' },

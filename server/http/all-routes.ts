@@ -1,6 +1,7 @@
 // Written by prepare/registries.mjs from what the files export.
 import type { Routes } from './routes';
 import { accountRoutes } from '../accounts/routes';
+import { downloadRoutes } from '../downloads/routes';
 import { faceRoutes } from '../faces/routes';
 import { pageRoutes } from '../pages/routes';
 import { pictureRoutes } from '../pictures/routes';
@@ -11,6 +12,7 @@ import { workRoutes } from '../work/routes';
 
 export const allRoutes: readonly Routes[] = [
   accountRoutes,
+  downloadRoutes,
   faceRoutes,
   pageRoutes,
   pictureRoutes,

@@ -4,7 +4,7 @@ import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import { promisify } from 'node:util';
 import { brotliCompress, constants, gzip } from 'node:zlib';
-import { In, type EntityManager } from 'typeorm';
+import type { EntityManager } from 'typeorm';
 import { compile, type Compiled } from '@core/compile/compile';
 import { iconOf } from '@core/compile/icon';
 import { policyOf } from '@core/compile/policy';
@@ -94,14 +94,15 @@ export async function writeFolder(
     await writeText(join(folder, made.stylesheet), made.css, forVisitors);
     manifest[page.path] = hashOf(made.html);
     policies[page.path] = policyOf(page);
-    [...made.files.pictures, ...made.files.faces].forEach((one) => uploaded.add(one));
+    [...made.files.pictures, ...made.files.downloads, ...made.files.faces].forEach((one) => uploaded.add(one));
     made.files.fonts.forEach((one) => fonts.add(one));
   }
-  const rows = await manager.getRepository(PictureFiles).findBy({ site: site.id, file: In([...uploaded]) });
   await writeText(join(folder, 'files', iconFile(site)), iconOf(site), forVisitors);
-  for (const { file, bytes } of rows) {
-    if (file.endsWith('.svg')) await writeText(join(folder, 'files', file), bytes, forVisitors);
-    else await writeFile(join(folder, 'files', file), bytes);
+  for (const file of uploaded) {
+    const row = await manager.getRepository(PictureFiles).findOneBy({ site: site.id, file }); // one in memory at a time
+    if (!row) continue;
+    if (file.endsWith('.svg')) await writeText(join(folder, 'files', file), row.bytes, forVisitors);
+    else await writeFile(join(folder, 'files', file), row.bytes);
   }
   for (const file of fonts) await writeFile(join(folder, 'files', file), await readFile(fontPath(file)));
   await writeFile(join(folder, 'robots.txt'), `User-agent: *\n${forVisitors ? 'Allow' : 'Disallow'}: /\n`);

@@ -1,6 +1,7 @@
 import { Router } from 'express';
 import { In } from 'typeorm';
 import {
+  AlikeGroups,
   ClientCards,
   DeskFacts,
   LeavingPlaces,
@@ -26,6 +27,7 @@ import { accountOf, parameter, reachPage, reachSite, siteFor } from '../http/gua
 import type { Service } from '../http/service';
 import type { PageNow, SiteNow } from '../pages/documents';
 import { factsOf } from '../pages/facts';
+import { alikeOnSite } from './alike';
 import { leavingBy } from './breakpoints';
 import { isUniqueViolation, pathTaken } from './paths';
 import { reachOfPages } from './reach';
@@ -125,6 +127,11 @@ export const siteRoutes: Routes = (service) => {
       menus: menusOf(site.document, all),
       live: liveAddress(service, site),
     });
+  });
+
+  router.get('/sites/:site/alike', async (request, response) => {
+    const site = await reachSite(service, request, parameter(request, 'site'));
+    answer(response, AlikeGroups, { groups: await alikeOnSite(service, site) });
   });
 
   router.get('/sites/:site/reach', async (request, response) => {

@@ -3,6 +3,7 @@ import { inject, Injectable } from '@angular/core';
 import { concatMap, EMPTY, map, of, switchMap, type Observable } from 'rxjs';
 import type * as z from 'zod';
 import { Account } from '@core/api/accounts';
+import { LibraryDownload } from '@core/api/downloads';
 import { UploadedFace } from '@core/api/faces';
 import { Log, PageFacts, WouldChange, type Batch, type Stored } from '@core/api/pages';
 import type { Place } from '@core/api/people';
@@ -10,6 +11,7 @@ import { LibraryPicture } from '@core/api/pictures';
 import { Refused, type RefusalCode } from '@core/api/refusal';
 import { ChangedBesides, Preview, Published } from '@core/api/releases';
 import {
+  AlikeGroups,
   ClientCards,
   DeskFacts,
   LeavingPlaces,
@@ -84,6 +86,8 @@ export class Api {
     );
   reach = (site: string): Observable<ReachedPages['pages']> =>
     this.get(ReachedPages, `/sites/${site}/reach`).pipe(map((answer) => answer.pages));
+  alike = (site: string): Observable<AlikeGroups['groups']> =>
+    this.get(AlikeGroups, `/sites/${site}/alike`).pipe(map((answer) => answer.groups));
   deletePage = (page: string): Observable<void> => this.remove(`/pages/${page}`);
 
   store = (page: string, batch: Batch): Observable<readonly Stored[]> =>
@@ -103,6 +107,10 @@ export class Api {
   /** Uploads a file and has it read; each is half of it. */
   upload = (site: string, file: File): Observable<Step<LibraryPicture>> =>
     this.sendFile(LibraryPicture, `/sites/${site}/pictures`, file);
+
+  /** Uploads a file for visitors to download. */
+  uploadDownload = (site: string, file: File): Observable<Step<LibraryDownload>> =>
+    this.sendFile(LibraryDownload, `/sites/${site}/downloads`, file);
 
   /** Uploads a typeface, to be kept with these letters. */
   uploadFace = (site: string, file: File, letters: LetterSet): Observable<Step<UploadedFace>> =>

@@ -5,14 +5,7 @@ import { isListTag } from '../kinds/container-kind';
 import type { Page } from '../page';
 import { Problem } from '../problem';
 import { parentOf, partOf } from '../tree';
-
-const tagEdit = (part: string, value: string): SetField => ({ do: 'set', part, field: ['tag'], value });
-
-/** Whether a part is a box that is published as a list. */
-export const isList = (page: Page, id: string): boolean => {
-  const { kind, tag } = partOf(page, id);
-  return kind === 'container' && isListTag(tag);
-};
+import { isList, tagEdit } from './list-item';
 
 /** The tags a part may be given where it stands: an item stands in a list alone. */
 export function tagsFor(page: Page, id: string): readonly string[] {

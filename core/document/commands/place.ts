@@ -7,6 +7,7 @@ import { Problem } from '../problem';
 import type { Site } from '../site';
 import { isWithin, parentOf, partOf, pathTo, placeOf } from '../tree';
 import { applyEdits } from '../edits/apply';
+import { isList, itemEdits, needsItem } from './list-item';
 import { styleEdit } from './style';
 import { freshPart, idOfThing, kindOfThing, put, type Thing } from './thing';
 
@@ -65,8 +66,26 @@ export function place(site: Site, page: Page, thing: Thing, target: Target): Edi
   ];
 }
 
-function inside(site: Site, page: Page, thing: Thing, parent: string, index: number): Edit[] {
+const rootOf = (page: Page, thing: Thing): Part =>
+  'part' in thing ? partOf(page, thing.part) : thing.parts[thing.root]!;
+
+/** The kinds around a thing inside a parent; in a list, what is no plain box stands in an item. */
+function shellsIn(page: Page, thing: Thing, parent: string): readonly string[] {
   const shells = shellsFor(partOf(page, parent).kind, kindOfThing(page, thing)) ?? [];
+  if (!isList(page, parent) || ('part' in thing && parentOf(page, thing.part) === parent)) return shells;
+  return shells[0] !== 'container' && needsItem(rootOf(page, thing)) ? ['container', ...shells] : shells;
+}
+
+function inside(site: Site, page: Page, thing: Thing, parent: string, index: number): Edit[] {
+  const edits = withShells(site, page, thing, parent, index);
+  if (!isList(page, parent) && rootOf(page, thing).tag !== 'li') return edits;
+  const after = applyEdits(site, page, edits).page;
+  const way = pathTo(after, idOfThing(thing));
+  return [...edits, ...itemEdits(after, way.slice(way.indexOf(parent) + 1))];
+}
+
+function withShells(site: Site, page: Page, thing: Thing, parent: string, index: number): Edit[] {
+  const shells = shellsIn(page, thing, parent);
   if (shells.length === 0) return [put(page, thing, parent, index)];
   const ids = shells.map(() => newIdentifier());
   const parts: Record<string, Part> = {};
@@ -99,7 +118,9 @@ function beside(site: Site, page: Page, thing: Thing, part: string, side: 'top' 
   };
   const wrapped: Edit[] = [around, { do: 'move', part, parent: box, index: 0 }];
   const after = applyEdits(site, page, wrapped).page;
-  return [...wrapped, put(after, thing, box, first ? 0 : 1)];
+  const edits = [...wrapped, put(after, thing, box, first ? 0 : 1)];
+  if (!isList(page, at.parent) && rootOf(page, thing).tag !== 'li') return edits;
+  return [...edits, ...itemEdits(applyEdits(site, page, edits).page, [box, part, idOfThing(thing)])];
 }
 
 /**

@@ -6,8 +6,13 @@ import type { Page, Part, Parts } from '../page';
 import type { Site } from '../site';
 import { partOf, placeOf, subtree } from '../tree';
 
+/** A subtree that is on no page yet. */
+export interface NewThing {
+  readonly root: string;
+  readonly parts: Parts;
+}
 /** What is put somewhere: a new subtree, or parts that are on the page already. */
-export type Thing = { readonly root: string; readonly parts: Parts } | { readonly part: string };
+export type Thing = NewThing | { readonly part: string };
 
 export const kindOfThing = (page: Page, thing: Thing): string =>
   'part' in thing ? partOf(page, thing.part).kind : thing.parts[thing.root]!.kind;

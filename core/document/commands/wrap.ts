@@ -12,6 +12,7 @@ import type { StyleMap } from '../style-map';
 import { parentOf, partOf, placeOf } from '../tree';
 import { outermost } from './arrange';
 import { canUnwrap, canWrap, liftable } from './can-wrap';
+import { isList, itemEdits } from './list-item';
 import { styleEdit } from './style';
 import { freshPart } from './thing';
 
@@ -107,11 +108,13 @@ function around(
   const { parent, index } = placeOf(page, chosen[0]!);
   const fresh = freshPart(site, 'container');
   const shell = { ...fresh, style: merged(handingOn(site, fresh.tag), style) };
-  return [
+  const edits: Edit[] = [
     { do: 'insert', parent, index, root: made, parts: { [made]: shell } },
     ...chosen.map((part, at): Edit => ({ do: 'move', part, parent: made, index: at })),
     ...inner,
   ];
+  if (!isList(page, parent)) return edits;
+  return [...edits, ...itemEdits(applyEdits(site, page, edits).page, [made, ...chosen])];
 }
 
 /**
@@ -204,7 +207,7 @@ export function waysToUnwrap(site: Site, page: Page, id: string): { lifted: stri
     { do: 'remove', part: id },
   ];
   const after = applyEdits(site, page, moves).page;
-  const kept = [...moves, ...keepInherited(site, page, after, lifted)];
+  const kept = [...moves, ...keepInherited(site, page, after, lifted), ...itemEdits(after, lifted)];
   const ways: Way[] = [{ edits: kept, says: 'what it holds stands in its place' }];
   const [only] = lifted;
   if (lifted.length === 1 && only !== undefined)

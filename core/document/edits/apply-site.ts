@@ -19,6 +19,9 @@ import {
   type SiteMove,
   type SiteRemove,
   type SiteSet,
+  siteRecords,
+  type RecordInsert,
+  type SiteRecord,
 } from './site-edit';
 import { valueOf } from './edit';
 import { leafAt, withLeaf } from './tree-leaf';
@@ -88,6 +91,13 @@ const withList = (site: Site, list: SiteList, items: readonly Item[]): Site => {
   return rest;
 };
 
+/** Pictures stay a record, be it empty. */
+const withRecord = (site: Site, record: SiteRecord, items: Readonly<Record<string, unknown>>): Site => {
+  if (record === 'pictures' || Object.keys(items).length > 0) return { ...site, [record]: items };
+  const { [record]: _none, ...rest } = site;
+  return rest;
+};
+
 /** Where something stands in a list of the site. @throws Problem when it is not there */
 function placeIn(site: Site, list: SiteList, id: string): number {
   const index = listOf(site, list).findIndex((one) => one.id === id);
@@ -104,22 +114,23 @@ const most: Readonly<Record<SiteList, number>> = {
   faces: 60,
 };
 
-const words: Readonly<Record<SiteList | 'pictures', string>> = {
+/** So many of each record. */
+const mostInRecord = 20_000;
+
+const isRecord = (name: string): name is SiteRecord => siteRecords.some((one) => one === name);
+
+const words: Readonly<Record<SiteList | SiteRecord, string>> = {
   classes: 'class',
   breakpoints: 'breakpoint',
   sections: 'section',
   looks: 'look',
   faces: 'face',
   pictures: 'picture',
+  downloads: 'file',
 };
 
 function insert(site: Site, edit: SiteInsert): AppliedToSite {
-  if (edit.into === 'pictures') {
-    if (Object.hasOwn(site.pictures, edit.id))
-      throw new Problem('The site has a picture with this id already.', { field: `pictures.${edit.id}` });
-    const pictures = { ...site.pictures, [edit.id]: edit.item };
-    return { site: { ...site, pictures }, inverse: { do: 'remove', on: 'site', from: 'pictures', id: edit.id } };
-  }
+  if ('id' in edit) return enter(site, edit);
   const list = listOf(site, edit.into);
   const { id } = edit.item;
   const field = `${edit.into}.${id}`;
@@ -135,7 +146,34 @@ function insert(site: Site, edit: SiteInsert): AppliedToSite {
   return { site: withoutRetired(longer, id), inverse: { ...inverse, ...(heir !== undefined && { heir }) } };
 }
 
-function checkItem(site: Site, edit: Exclude<SiteInsert, { into: 'pictures' }>): void {
+/** Enters something under an id of its own. */
+function enter(site: Site, edit: RecordInsert): AppliedToSite {
+  const { into, id, item } = edit;
+  const record = site[into] ?? {};
+  const field = `${into}.${id}`;
+  if (Object.hasOwn(record, id)) throw new Problem(`The site has a ${words[into]} with this id already.`, { field });
+  if (Object.keys(record).length >= mostInRecord)
+    throw new Problem(`A site has at most ${mostInRecord.toLocaleString('en')} of these.`, { field: into });
+  return {
+    site: { ...site, [into]: { ...record, [id]: item } },
+    inverse: { do: 'remove', on: 'site', from: into, id },
+  };
+}
+
+/** Takes away what has an id of its own. */
+function leave(site: Site, from: SiteRecord, id: string): AppliedToSite {
+  const record = site[from] ?? {};
+  const item = Object.hasOwn(record, id) ? record[id] : undefined;
+  if (!item) throw new Problem(`The site has no such ${words[from]}.`, { field: `${from}.${id}` });
+  const { [id]: _gone, ...rest } = record;
+  return {
+    site: withRecord(site, from, rest),
+    // what stood in a record is an item of it
+    inverse: { do: 'insert', on: 'site', into: from, id, item } as RecordInsert,
+  };
+}
+
+function checkItem(site: Site, edit: Exclude<SiteInsert, RecordInsert>): void {
   if (edit.into === 'classes') {
     if (site.classes.some((one) => one.name === edit.item.name))
       throw new Problem(`The site has a class called “${edit.item.name}” already.`, { field: 'classes' });
@@ -153,12 +191,7 @@ function withoutRetired(site: Site, id: string): Site {
 }
 
 function remove(site: Site, edit: SiteRemove): AppliedToSite {
-  if (edit.from === 'pictures') {
-    const item = Object.hasOwn(site.pictures, edit.id) ? site.pictures[edit.id] : undefined;
-    if (!item) throw new Problem('The site has no such picture.', { field: `pictures.${edit.id}` });
-    const { [edit.id]: _gone, ...pictures } = site.pictures;
-    return { site: { ...site, pictures }, inverse: { do: 'insert', on: 'site', into: 'pictures', id: edit.id, item } };
-  }
+  if (isRecord(edit.from)) return leave(site, edit.from, edit.id);
   const index = placeIn(site, edit.from, edit.id);
   const shorter = withList(site, edit.from, listOf(site, edit.from).toSpliced(index, 1));
   const inverse = inverseOfRemove(site, edit.from, index);
@@ -229,10 +262,10 @@ const styled = (one: SiteClass, [, ...path]: readonly string[], value: unknown):
   style: withLeaf(one.style, path, value),
 });
 
-/** Elements and pictures stay records, be they empty. */
+/** What stands by ids stays a record, be it empty. */
 function withBranch(site: Site, { field, value }: SiteSet): Site {
   const [what, ...path] = field;
   if (path.length === 0) return withLeaf(site, [what], value);
-  const branch = what === 'pictures' ? site.pictures : site.elements;
+  const branch = isRecord(what) ? (site[what] ?? {}) : site.elements;
   return { ...site, [what]: withLeaf(branch, path, value) };
 }

@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { Breakpoint } from '../breakpoint';
+import { Download } from '../download';
 import { KeptSection } from '../kept-section';
 import { Problem } from '../problem';
 import { Look, Picture, Site, SiteClass } from '../site';
@@ -18,6 +19,8 @@ export function checkSiteSet(site: Site, edit: SiteSet): void {
   if (!parsed.success) throw new Problem(parsed.error.issues[0]?.message ?? 'This value does not fit.', place);
   if (field[0] === 'pictures' && !Object.hasOwn(site.pictures, field[1]))
     throw new Problem('The site has no such picture.', place);
+  if (field[0] === 'downloads' && !Object.hasOwn(site.downloads ?? {}, field[1]))
+    throw new Problem('The site has no such file.', place);
   if (field[0] === 'classes' && site.classes.some((one) => one.name === value && one.id !== field[1]))
     throw new Problem(`The site has a class called “${String(value)}” already.`, place);
   if (field[0] === 'dark' && value !== undefined && !site.looks?.some((one) => one.id === value))
@@ -30,6 +33,8 @@ function schemaOf(field: SiteSet['field']): z.ZodType {
       return Breakpoint.shape[field[2]];
     case 'pictures':
       return Picture.shape[field[2]];
+    case 'downloads':
+      return Download.shape.name;
     case 'sections':
       return KeptSection.shape[field[2]];
     case 'looks':

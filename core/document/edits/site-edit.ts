@@ -3,6 +3,7 @@ import { Breakpoint } from '../breakpoint';
 import { ClassName } from '../class-name';
 import { Identifier } from '../identifier';
 import { KeptSection } from '../kept-section';
+import { Download } from '../download';
 import { Face } from '../face';
 import { ElementName, Look, Picture, SiteClass } from '../site';
 import { states } from '../style-map';
@@ -24,6 +25,7 @@ export const SiteField = z.union([
   z.tuple([z.literal('classes'), ClassName, z.literal('style'), ...styled]),
   z.tuple([z.literal('breakpoints'), Identifier, z.enum(['name', 'side', 'limit', 'preview'])]),
   z.tuple([z.literal('pictures'), Identifier, z.enum(['name', 'alt'])]),
+  z.tuple([z.literal('downloads'), Identifier, z.literal('name')]),
   z.tuple([z.literal('sections'), Identifier, z.enum(['name', 'purpose'])]),
   z.tuple([z.literal('looks'), Identifier, z.literal('name')]),
 ]);
@@ -37,17 +39,23 @@ const SiteInsert = z.discriminatedUnion('into', [
   z.strictObject({ do: z.literal('insert'), ...onSite, into: z.literal('looks'), ...place, item: Look }),
   z.strictObject({ do: z.literal('insert'), ...onSite, into: z.literal('faces'), ...place, item: Face }),
   z.strictObject({ do: z.literal('insert'), ...onSite, into: z.literal('pictures'), id: Identifier, item: Picture }),
+  z.strictObject({ do: z.literal('insert'), ...onSite, into: z.literal('downloads'), id: Identifier, item: Download }),
 ]);
 export type SiteInsert = z.infer<typeof SiteInsert>;
+/** Enters something under an id of its own. */
+export type RecordInsert = Extract<SiteInsert, { id: string }>;
 
 /** What a site holds in order. */
 export const siteLists = ['classes', 'breakpoints', 'sections', 'looks', 'faces'] as const;
 export type SiteList = (typeof siteLists)[number];
+/** What a site holds by id. */
+export const siteRecords = ['pictures', 'downloads'] as const;
+export type SiteRecord = (typeof siteRecords)[number];
 
 const SiteRemove = z.strictObject({
   do: z.literal('remove'),
   ...onSite,
-  from: z.enum([...siteLists, 'pictures']),
+  from: z.enum([...siteLists, ...siteRecords]),
   id: z.union([Identifier, ClassName]),
   /** The breakpoint that takes over what is set at one that goes. */
   heir: Identifier.optional(),

@@ -3,7 +3,8 @@ import * as z from 'zod';
 /**
  * A link: an address on the web, a mail address or a telephone number; a page of the site by its id (`page:ID`,
  * `page:ID#place`), which follows when its path changes,
- * or by its path; a place on the page (`#place`); a picture of the library (`picture:ID`).
+ * or by its path; a place on the page (`#place`); a picture of the library (`picture:ID`), or a file to download
+ * (`download:ID`).
  */
 export const Link = z
   .string()
@@ -12,7 +13,7 @@ export const Link = z
   .refine(
     (link) =>
       link === '' ||
-      /^(https?:\/\/[^\s"<>]+|mailto:[^\s"<>]+@[^\s"<>]+|tel:[+0-9() -]+|#[A-Za-z][\w-]*|page:[a-z][a-z0-9-]{0,39}(#[A-Za-z][\w-]*)?|picture:[a-z][a-z0-9-]{0,39}|\/(?!\/)[^\s"<>\\]*)$/.test(
+      /^(https?:\/\/[^\s"<>]+|mailto:[^\s"<>]+@[^\s"<>]+|tel:[+0-9() -]+|#[A-Za-z][\w-]*|page:[a-z][a-z0-9-]{0,39}(#[A-Za-z][\w-]*)?|(?:picture|download):[a-z][a-z0-9-]{0,39}|\/(?!\/)[^\s"<>\\]*)$/.test(
         link,
       ),
     'A link begins with https://, http://, mailto:, tel:, / for this site or # for a place on the page.',
@@ -26,6 +27,9 @@ export function pageOfLink(link: string): { readonly page: string; readonly plac
 
 /** The picture of the library a link leads to. */
 export const pictureOfLink = (link: string): string | undefined => /^picture:(.+)$/.exec(link)?.[1];
+
+/** The file to download a link leads to. */
+export const downloadOfLink = (link: string): string | undefined => /^download:(.+)$/.exec(link)?.[1];
 
 /** Fields of what is a link as a whole. */
 export const linkFields = {

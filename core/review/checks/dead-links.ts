@@ -1,7 +1,7 @@
-import { pageOfLink } from '../../document/kinds/link';
+import { downloadOfLink, pageOfLink, pictureOfLink } from '../../document/kinds/link';
 import { linksOfPart } from '../../document/links';
 import { pathOfLink } from '../../document/menus';
-import type { Page } from '../../document/page';
+import type { Site } from '../../document/site';
 import type { Check, SitePage } from '../check';
 import type { Finding } from '../finding';
 
@@ -60,18 +60,28 @@ const ofPlace = (places: ReadonlySet<string>, place: string): Found | undefined 
     ? undefined
     : { severity: 'error', reason: `It leads to #${place}, but no part of this page has that id.` };
 
+/** A link to something of the library that is there no more. */
+function ofLibrary(site: Site, link: string): Found | undefined {
+  const [picture, download] = [pictureOfLink(link), downloadOfLink(link)];
+  if (picture !== undefined && !Object.hasOwn(site.pictures, picture))
+    return { severity: 'error', reason: 'It leads to a picture that has been deleted.' };
+  if (download !== undefined && !Object.hasOwn(site.downloads ?? {}, download))
+    return { severity: 'error', reason: 'It leads to a file that has been deleted.' };
+  return undefined;
+}
+
 function ofLink(
-  page: Page,
+  { site, page, pages }: Parameters<Check['find']>[0],
   places: ReadonlySet<string>,
   link: string,
-  pages: readonly SitePage[] | undefined,
   put: Put,
 ): Found | undefined {
   if (link === '') return { severity: 'warning', reason: 'It leads nowhere yet.' };
   if (link.startsWith('#')) return ofPlace(places, link.slice(1));
   const named = pageOfLink(link);
   if (named?.page === page.id) return named.place === undefined ? undefined : ofPlace(places, named.place);
-  if (pages === undefined) return undefined;
+  const gone = ofLibrary(site, link);
+  if (gone || pages === undefined) return gone;
   if (named) return ofId(named.page, pages, page.id);
   return link.startsWith('/') ? ofPath(link, pages, page.id, put) : undefined;
 }
@@ -81,7 +91,8 @@ export const deadLinks: Check = {
   severity: 'error',
   source: 'common practice',
   looks: 'page',
-  find: ({ page, pages }) => {
+  find: (reviewed) => {
+    const { page } = reviewed;
     const places = new Set(Object.values(page.parts).flatMap((part) => part.attributes['id'] ?? []));
     return Object.entries(page.parts).flatMap(([id, part]) =>
       linksOfPart(part).flatMap((one): Finding[] => {
@@ -91,7 +102,7 @@ export const deadLinks: Check = {
           before: one.to,
           after: to.path + rest,
         });
-        const found = ofLink(page, places, one.to, pages, put);
+        const found = ofLink(reviewed, places, one.to, put);
         return found
           ? [{ check: 'dead links', part: id, ...(one.at !== 'base' && { breakpoints: [one.at] }), ...found }]
           : [];

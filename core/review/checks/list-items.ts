@@ -1,4 +1,5 @@
-import { isList, tagEdits } from '../../document/commands/box-tag';
+import { tagEdits } from '../../document/commands/box-tag';
+import { isList } from '../../document/commands/list-item';
 import type { SetField } from '../../document/edits/edit';
 import type { Page } from '../../document/page';
 import { parentOf, partOf } from '../../document/tree';

@@ -1,9 +1,10 @@
 import { inject, Injectable } from '@angular/core';
 import { linkEdits } from '@core/document/commands/link-part';
 import type { SetField } from '@core/document/edits/edit';
+import type { AnyEdit } from '@core/document/edits/site-edit';
 import { kindOf } from '@core/document/kinds/registry';
 import { holdsLinks } from '@core/document/links';
-import type { Part } from '@core/document/page';
+import type { Page, Part } from '@core/document/page';
 import { partOf } from '@core/document/tree';
 import { PageSession } from '../../services/page-session';
 import { Dialogs, LinkChosen, type LinkAsked } from '../state/dialogs';
@@ -41,7 +42,7 @@ export class LinkCommands {
 
   /**
    * Asks where the selected part is to lead as a whole, and stores it. What cannot lead anywhere itself is put in a
-   * box that does.
+   * box that does, in the same step.
    */
   async open(): Promise<void> {
     const chosen = this.selection.selected();
@@ -50,8 +51,10 @@ export class LinkCommands {
     if (why !== undefined) return this.session.notices.next(why);
     const link = await this.ask({ link: linkOf(chosen.part), asksForWords: false });
     if (!link || (link.to === '' && !canLead(chosen.part))) return;
-    const id = canLead(chosen.part) ? chosen.id : await this.wrapped(chosen.id);
-    if (id !== undefined) this.commands.attempt((_site, page) => [...naming(link), ...linkEdits(page, id, link)]);
+    const lead = (page: Page, id: string): AnyEdit[] => [...naming(link), ...linkEdits(page, id, link)];
+    if (canLead(chosen.part)) return void this.commands.attempt((_site, page) => lead(page, chosen.id));
+    this.selection.select(chosen.id);
+    await this.wrapping.wrap(lead);
   }
 
   private whyNot(id: string): string | undefined {
@@ -64,13 +67,5 @@ export class LinkCommands {
     return kind !== 'button' && holdsLinks(page, id)
       ? 'It holds links already: HTML knows no link in a link.'
       : undefined;
-  }
-
-  /** The box a part is put in, without moving it; undefined where it was not. */
-  private async wrapped(id: string): Promise<string | undefined> {
-    this.selection.select(id);
-    await this.wrapping.wrap();
-    const box = this.selection.selected();
-    return box && box.part.kind === 'container' && box.part.children.join() === id ? box.id : undefined;
   }
 }

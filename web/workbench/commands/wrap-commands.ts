@@ -1,6 +1,8 @@
 import { inject, Injectable } from '@angular/core';
 import { canUnwrap, canWrap } from '@core/document/commands/can-wrap';
 import type { Way } from '@core/document/commands/wrap';
+import { applyEdits } from '@core/document/edits/apply';
+import type { AnyEdit } from '@core/document/edits/site-edit';
 import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
 import { canvasAddresses } from '../../services/addresses';
@@ -16,6 +18,8 @@ import { Commands } from './commands';
 interface Choice {
   readonly ways: readonly Way[];
   readonly boxless?: Way | undefined;
+  /** What is done to the page so made, in the same step. */
+  readonly also?: ((page: Page) => readonly AnyEdit[]) | undefined;
   readonly then: () => void;
 }
 
@@ -41,16 +45,19 @@ export class WrapCommands {
 
   /**
    * Puts the selection into a container: in the way that moves nothing at any breakpoint, and if there is none, only
-   * after asking.
+   * after asking. `also` is done in the same step to the page with the container, by whose id it is asked.
    */
-  async wrap(): Promise<void> {
+  async wrap(also?: (page: Page, made: string) => readonly AnyEdit[]): Promise<void> {
     const loaded = await this.loaded();
     const ids = this.selection.all();
     if (!loaded) return;
     await this.choose('Wrapping', new Set(), (site, page) => {
       if (!canWrap(page, ids)) return undefined;
       const { made, ways } = loaded.waysToWrap(site, page, ids);
-      return { ways, boxless: ways.at(-1), then: () => this.selection.select(made) };
+      return {
+        ...{ ways, boxless: ways.at(-1), then: () => this.selection.select(made) },
+        ...(also && { also: (wrapped: Page) => also(wrapped, made) }),
+      };
     });
   }
 
@@ -91,7 +98,9 @@ export class WrapCommands {
   }
 
   private take(choice: Choice, way: Way): void {
-    if (this.commands.attempt(() => way.edits)) choice.then();
+    const edits = (site: Site, page: Page): readonly AnyEdit[] =>
+      choice.also ? [...way.edits, ...choice.also(applyEdits(site, page, way.edits).page)] : way.edits;
+    if (this.commands.attempt(edits)) choice.then();
     if (way === choice.boxless)
       this.session.notices.next(
         'A container with its own box would have moved something, so this one has display: contents. Set display to flex to give it a box.',

@@ -145,7 +145,7 @@ const table = {
   link: {
     header: 'Link',
     width: 'min(560px, 94vw)',
-    load: () => import('../dialogs/link-dialog').then((file) => file.LinkDialog),
+    load: () => import('../dialogs/link/link-dialog').then((file) => file.LinkDialog),
   },
   breakpoints: {
     header: 'Breakpoints of this site',
@@ -156,6 +156,11 @@ const table = {
     header: 'Pictures',
     width: '820px',
     load: () => import('../dialogs/picture-library').then((file) => file.PictureLibrary),
+  },
+  downloads: {
+    header: 'Files to download',
+    width: 'min(680px, 94vw)',
+    load: () => import('../dialogs/downloads-dialog').then((file) => file.DownloadsDialog),
   },
   'moved parts': {
     header: '',

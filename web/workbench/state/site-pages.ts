@@ -1,7 +1,7 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { firstValueFrom } from 'rxjs';
 import type { DeskFacts, PageEntry } from '@core/api/sites';
-import { pageOfLink, pictureOfLink } from '@core/document/kinds/link';
+import { downloadOfLink, pageOfLink, pictureOfLink } from '@core/document/kinds/link';
 import { Api } from '../../services/api';
 import { PageSession } from '../../services/page-session';
 
@@ -29,16 +29,17 @@ export class SitePages {
     return this.facts();
   }
 
-  /** A link in words: `/fares` for a page of the site, the name of a picture, or what it says itself. */
+  /** A link in words: `/fares` for a page of the site, the name of a picture or file, or what it says itself. */
   inWords(link: string): string {
     const named = pageOfLink(link);
     if (named) {
       const path = this.pages().find((one) => one.id === named.page)?.path;
       return (path ?? 'a page that has gone') + (named.place === undefined ? '' : `#${named.place}`);
     }
-    const picture = pictureOfLink(link);
-    if (picture === undefined) return link;
-    return this.session.site()?.pictures[picture]?.name ?? 'a picture that has gone';
+    const [site, picture, download] = [this.session.site(), pictureOfLink(link), downloadOfLink(link)];
+    if (picture !== undefined) return site?.pictures[picture]?.name ?? 'a picture that has gone';
+    if (download !== undefined) return site?.downloads?.[download]?.name ?? 'a file that has gone';
+    return link;
   }
 
   /**

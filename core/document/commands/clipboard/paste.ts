@@ -6,8 +6,10 @@ import type { Page } from '../../page';
 import { Problem } from '../../problem';
 import type { Site } from '../../site';
 import { partOf } from '../../tree';
+import { isList, needsItem, newIn } from '../list-item';
 import { landingBy, place, type Target } from '../place';
 import { styleEdit } from '../style';
+import type { NewThing } from '../thing';
 import { Clip } from './clip';
 import { fitting, partFor } from './fitting';
 import { clipOfText, longestPaste } from './pasted-text';
@@ -33,6 +35,10 @@ export function readClip(text: string): Clip | undefined {
   return parsed.data;
 }
 
+/** Whether a thing can stand in a parent without an item around it. */
+const standsIn = (page: Page, parent: string, thing: NewThing): boolean =>
+  !isList(page, parent) || !needsItem(thing.parts[thing.root]!);
+
 /**
  * Puts a clip by the selection, or at a target, each part behind the one before.
  * What can stand beside the part before goes there without looking at the page again, so that a long text costs its
@@ -57,8 +63,10 @@ export function paste(
     const last = made.at(-1);
     const kind = thing.parts[thing.root]!.kind;
     const beside = last === undefined ? undefined : placeIn(draft, last);
-    if (beside && mayHold(partOf(draft.page, beside.parent).kind, kind))
-      add([{ do: 'insert', parent: beside.parent, index: beside.index + 1, ...thing }]);
+    if (beside && mayHold(partOf(draft.page, beside.parent).kind, kind) && standsIn(draft.page, beside.parent, thing))
+      add([
+        { do: 'insert', parent: beside.parent, index: beside.index + 1, ...newIn(draft.page, beside.parent, thing) },
+      ]);
     else {
       const current = finished(draft);
       add(

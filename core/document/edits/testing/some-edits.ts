@@ -19,6 +19,8 @@ const picture = {
   files: [{ width: 600, file: 'ferry-600.jpg' }],
 };
 
+const download = { name: 'Fares', file: 'fares-0123456789abcdef.pdf', size: 48_000 };
+
 /** A breakpoint narrower than all others, or one more that is wider. */
 function newBreakpoint(random: RandomPages): Breakpoint {
   const limit = 300 + random.below(900);
@@ -34,6 +36,12 @@ const someLookSet = (random: RandomPages): SiteEdit =>
   random.chance(0.5)
     ? { do: 'set', on, field: ['looks', random.pick(['l1', 'l2']), 'name'], value: random.pick(['Day', '']) }
     : { do: 'set', on, field: ['dark'], ...(random.chance(0.7) && { value: random.pick(['l1', 'l2']) }) };
+
+/** What something of the library says. */
+const someLibrarySet = (random: RandomPages): SiteEdit =>
+  random.chance(0.5)
+    ? { do: 'set', on, field: ['downloads', 'fares', 'name'], value: random.pick(['', 'Fares', 'Preise']) }
+    : { do: 'set', on, field: ['pictures', 'ferry', 'alt'], value: random.pick(['', 'Other words']) };
 
 /** A field of a site set, or unset. */
 function someSet(random: RandomPages, site: Site): SiteEdit {
@@ -72,9 +80,8 @@ function someSet(random: RandomPages, site: Site): SiteEdit {
       field: ['breakpoints', random.pick(site.breakpoints).id, 'limit'],
       value: 400 + random.below(900),
     }),
-    () => ({ do: 'set', on, field: ['pictures', 'ferry', 'alt'], value: random.pick(['', 'Other words']) }),
   ];
-  return random.pick([...makers, someLookSet])(random);
+  return random.pick([...makers, someLookSet, someLibrarySet])(random);
 }
 
 /** What a site looks like, under a name. */
@@ -100,6 +107,7 @@ function somePut(random: RandomPages, site: Site): SiteEdit {
     () => ({ do: 'insert', on, into: 'breakpoints', index: random.below(4), item: newBreakpoint(random) }),
     () => ({ do: 'insert', on, into: 'looks', index: random.below(3), item: someLook(random, site) }),
     () => ({ do: 'insert', on, into: 'pictures', id: random.pick(['ferry', 'boat']), item: picture }),
+    () => ({ do: 'insert', on, into: 'downloads', id: random.pick(['fares', 'tides']), item: download }),
     () => ({
       do: 'insert',
       on,
@@ -124,6 +132,7 @@ function someTaken(random: RandomPages, site: Site): SiteEdit {
       ...(random.chance(0.5) && { heir: random.pick(site.breakpoints).id }),
     }),
     () => ({ do: 'remove', on, from: 'pictures', id: random.pick(['ferry', 'boat']) }),
+    () => ({ do: 'remove', on, from: 'downloads', id: random.pick(['fares', 'tides']) }),
     () => ({ do: 'remove', on, from: 'sections', id: random.pick(['s1', 's2']) }),
     () => ({ do: 'remove', on, from: 'looks', id: random.pick(['l1', 'l2']) }),
     () => ({

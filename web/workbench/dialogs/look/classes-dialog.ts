@@ -20,7 +20,6 @@ import {
 import { outwards } from '@core/document/breakpoint';
 import { heldValues } from '@core/document/commands/look/held';
 import { inWords } from '@core/document/kinds/in-words';
-import { alikeParts, classInstead, type Alike } from '@core/document/commands/look/alike';
 import { kindOf } from '@core/document/kinds/registry';
 import type { AnyEdit } from '@core/document/edits/site-edit';
 import type { Page } from '@core/document/page';
@@ -38,6 +37,7 @@ import { Holding } from '../../state/holding';
 import { Requests } from '../../state/requests';
 import { Selection } from '../../state/selection';
 import { SiteReach, type ReachedPage } from '../../state/site-reach';
+import { AlikeList } from './alike-list';
 import { counted, usedWords } from './used-words';
 import { WhereUsed } from './where-used';
 
@@ -61,19 +61,13 @@ interface Action {
   readonly run: () => void;
 }
 
-/** So many groups of parts that set the same are offered. */
-const mostGroups = 12;
-
-const stillThere = (page: Page, parts: readonly string[]): string[] =>
-  parts.filter((id) => Object.hasOwn(page.parts, id));
-
 /**
  * The classes of the site, those that win first: put on what is selected by typing, made from its own values,
  * renamed, ordered, copied, deleted.
  */
 @Component({
   selector: 'fold-classes-dialog',
-  imports: [Button, Checkbox, FormsModule, Hint, InputText, TableModule, WhereUsed],
+  imports: [AlikeList, Button, Checkbox, FormsModule, Hint, InputText, TableModule, WhereUsed],
   hostDirectives: [DialogFocus],
   templateUrl: './classes-dialog.html',
   styleUrls: ['./link.css', './classes-dialog.css'],
@@ -135,18 +129,6 @@ export class ClassesDialog {
     return row && opened
       ? { ...opened, row, parts: this.partsNamed(row.here), values: this.valuesNamed(row.id) }
       : undefined;
-  });
-  /** Groups of parts of this page that could have one class instead of the values they all set. */
-  protected readonly groups = computed(() => {
-    const [site, page] = [this.session.site(), this.session.page()];
-    if (!site || !page) return [];
-    return alikeParts(site, page)
-      .slice(0, mostGroups)
-      .map((one) => ({
-        ...one,
-        named: this.partsNamed(one.parts).map((part) => part.name),
-        name: site.classes.find(({ id }) => id === one.class)?.name,
-      }));
   });
   protected readonly byId = (_index: number, row: Row): string => row.id;
 
@@ -265,15 +247,10 @@ export class ClassesDialog {
     this.opened.set(opened?.id === id && opened.as === as ? undefined : { id, as });
   }
 
-  /** Selects parts that set the same, so that a name makes a class of it; the field waits for one. */
-  protected gather({ parts }: Alike, field: HTMLInputElement): void {
-    this.selection.selectAll(parts);
+  /** The field waits for a name, for what is selected. */
+  protected gathered(field: HTMLInputElement): void {
     this.takesValues.set(true);
     field.focus();
-  }
-
-  protected use({ parts, class: id }: Alike): void {
-    if (id !== undefined) this.commands.attempt((site, page) => classInstead(site, page, stillThere(page, parts), id));
   }
 
   /** Shows the values of a class, on a part that has it. */

@@ -1,18 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, type OnDestroy, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { FileUpload } from 'primeng/fileupload';
 import { Select } from 'primeng/select';
 import { DynamicDialogConfig, DynamicDialogRef } from 'primeng/dynamicdialog';
 import { letterSets, letterSetWords, stackOf, type Face, type LetterSet } from '@core/document/face';
 import { fonts, type Font } from '@core/style/faces/fonts';
 import { plainValue, tokensOf } from '@core/style/tokens/tokens';
 import { canvasAddresses } from '../../../services/addresses';
-import { Api, failureOf } from '../../../services/api';
-import { resultOf } from '../../../services/work-steps';
+import { Api } from '../../../services/api';
 import { PageSession } from '../../../services/page-session';
 import { DialogFocus } from '../../../theme/dialog-focus';
-import { ProgressLine } from '../../../theme/progress-line';
 import { SpreadState } from '../../state/spread-state';
+import { Uploads } from '../uploads';
+import { bytesInWords } from '../../../theme/bytes';
 
 interface Choice {
   readonly name: string;
@@ -33,9 +32,8 @@ const heaviness = ({ weights }: Pick<Font, 'weights'>): string => `weights ${wei
 
 function fileWords({ weights, italic, size, restricted }: Face): string {
   const weight = weights.includes(' ') ? heaviness({ weights }) : `weight ${weights}`;
-  const kilobytes = `${Math.max(1, Math.round(size / 1000))} kB`;
   const asks = restricted === true ? ', its maker forbids embedding' : '';
-  return `${weight}${italic ? ', italic' : ''}, ${kilobytes}${asks}`;
+  return `${weight}${italic ? ', italic' : ''}, ${bytesInWords(size)}${asks}`;
 }
 
 /**
@@ -44,7 +42,7 @@ function fileWords({ weights, italic, size, restricted }: Face): string {
  */
 @Component({
   selector: 'fold-faces-dialog',
-  imports: [FileUpload, FormsModule, ProgressLine, Select],
+  imports: [FormsModule, Select, Uploads],
   hostDirectives: [DialogFocus],
   templateUrl: './faces-dialog.html',
   styleUrl: './faces-dialog.css',
@@ -84,9 +82,7 @@ export class FacesDialog implements OnDestroy {
   private readonly uploads = computed(() => this.session.site()?.faces ?? []);
   protected readonly letters = signal<LetterSet>('latin');
   protected readonly letterChoices = letterSets.map((value) => ({ value, word: letterSetWords[value] }));
-  /** The file on its way, and how much of it is done, in percent. */
-  protected readonly uploading = signal<{ readonly name: string; readonly share: number } | undefined>(undefined);
-  protected readonly problems = signal<readonly string[]>([]);
+  protected readonly send = (site: string, file: File) => this.api.uploadFace(site, file, this.letters());
   /** Families whose letters are there. */
   protected readonly loaded = signal(0);
   /** The faces this dialog draws with, by the address of their file. */
@@ -114,27 +110,6 @@ export class FacesDialog implements OnDestroy {
 
   ngOnDestroy(): void {
     for (const face of this.drawn.values()) document.fonts.delete(face);
-  }
-
-  protected async upload(files: readonly File[], field: FileUpload): Promise<void> {
-    this.problems.set([]);
-    for (const file of files) await this.uploadOne(file);
-    this.uploading.set(undefined);
-    field.clear();
-  }
-
-  private async uploadOne(file: File): Promise<void> {
-    const site = this.session.site();
-    if (!site) return;
-    const tell = (share: number): void => this.uploading.set({ name: file.name, share: share * 100 });
-    tell(0);
-    try {
-      await resultOf(this.api.uploadFace(site.id, file, this.letters()), tell);
-      await this.session.catchUp();
-    } catch (error) {
-      const problem = `${file.name}: ${failureOf(error).problem}`;
-      this.problems.update((all) => [...all, problem]);
-    }
   }
 
   protected remove(id: string, name: string): void {

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { Button } from 'primeng/button';
 import { Checkbox } from 'primeng/checkbox';
@@ -6,28 +7,32 @@ import { DynamicDialogConfig, DynamicDialogRef } from 'primeng/dynamicdialog';
 import { InputText } from 'primeng/inputtext';
 import { Select } from 'primeng/select';
 import { SelectButton } from 'primeng/selectbutton';
-import { Link, pageOfLink, pictureOfLink } from '@core/document/kinds/link';
+import { catchError, map, of, startWith, switchMap, type Observable } from 'rxjs';
+import { downloadOfLink, Link, pageOfLink, pictureOfLink } from '@core/document/kinds/link';
 import { inWords } from '@core/document/kinds/in-words';
-import { PageSession } from '../../services/page-session';
-import { DialogFocus } from '../../theme/dialog-focus';
-import { valueOf } from '../../theme/from-event';
+import { seenPage } from '@core/document/seen/seen-page';
+import { Api } from '../../../services/api';
+import { PageSession } from '../../../services/page-session';
+import { DialogFocus } from '../../../theme/dialog-focus';
+import { valueOf } from '../../../theme/from-event';
 import { placeName, placesToLink } from '@core/document/commands/places';
-import { Dialogs, type LinkAsked, type LinkChosen } from '../state/dialogs';
-import { DragState } from '../state/drag-state';
-import { Leaves } from '../state/leaves';
-import { pickOnLeaf, type Picked } from '../state/picking';
-import { SpreadState } from '../state/spread-state';
-import { SitePages } from '../state/site-pages';
+import { Dialogs, type LinkAsked, type LinkChosen } from '../../state/dialogs';
+import { DragState } from '../../state/drag-state';
+import { Leaves } from '../../state/leaves';
+import { pickOnLeaf, type Picked } from '../../state/picking';
+import { SpreadState } from '../../state/spread-state';
+import { SitePages } from '../../state/site-pages';
 
-type What = 'page' | 'place' | 'address' | 'mail' | 'phone' | 'picture';
+type What = 'page' | 'place' | 'address' | 'mail' | 'phone' | 'picture' | 'file';
 
 const whats: readonly { readonly id: What; readonly word: string }[] = [
   { id: 'page', word: 'Page' },
   { id: 'place', word: 'Place on this page' },
   { id: 'address', word: 'Address' },
-  { id: 'mail', word: 'Mail' },
+  { id: 'mail', word: 'Email' },
   { id: 'phone', word: 'Phone' },
   { id: 'picture', word: 'Picture' },
+  { id: 'file', word: 'File' },
 ];
 
 /** What a link leads to, from the link itself. */
@@ -36,7 +41,9 @@ function whatOf(link: string): What {
   if (link.startsWith('#')) return 'place';
   if (link.startsWith('mailto:')) return 'mail';
   if (link.startsWith('tel:')) return 'phone';
-  return pictureOfLink(link) === undefined ? (link === '' ? 'page' : 'address') : 'picture';
+  if (pictureOfLink(link) !== undefined) return 'picture';
+  if (downloadOfLink(link) !== undefined) return 'file';
+  return link === '' ? 'page' : 'address';
 }
 
 /** The part that lies on top at a place of a leaf. */
@@ -53,6 +60,7 @@ const partOn = ({ view, point }: Picked): string | undefined =>
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class LinkDialog {
+  private readonly api = inject(Api);
   private readonly session = inject(PageSession);
   private readonly dialogs = inject(Dialogs);
   private readonly spread = inject(SpreadState);
@@ -70,6 +78,7 @@ export class LinkDialog {
   protected readonly placeThere = signal(pageOfLink(this.before)?.place ?? '');
   protected readonly place = signal(this.placeBefore());
   protected readonly picture = signal(pictureOfLink(this.before) ?? '');
+  protected readonly file = signal(downloadOfLink(this.before) ?? '');
   protected readonly typed = signal<Readonly<Record<'address' | 'mail' | 'phone', string>>>({
     address: this.what() === 'address' ? this.before : '',
     mail: this.before.startsWith('mailto:') ? this.before.slice('mailto:'.length) : '',
@@ -89,10 +98,29 @@ export class LinkDialog {
     const pointedAt = Object.hasOwn(page.parts, chosen) && !offered.includes(chosen) ? [chosen] : [];
     return [...pointedAt, ...offered].map((id) => ({ id, says: this.placeSays(id) }));
   });
+  /** The places the chosen page has, by the names links call them. */
+  protected readonly placesThere = toSignal(
+    toObservable(this.page).pipe(switchMap((page) => this.placesOf(page).pipe(startWith([])))),
+    { initialValue: [] },
+  );
   protected readonly pictureName = computed(() => this.session.site()?.pictures[this.picture()]?.name);
+  protected readonly fileName = computed(() => this.session.site()?.downloads?.[this.file()]?.name);
 
   constructor() {
     void this.sitePages.look();
+  }
+
+  private placesOf(id: string): Observable<{ readonly name: string; readonly says: string }[]> {
+    if (id === '') return of([]);
+    return this.api.page(id).pipe(
+      map(({ site, page }) =>
+        Object.values(seenPage(site, page).parts).flatMap((part) => {
+          const name = part.attributes['id'];
+          return name === undefined ? [] : [{ name, says: inWords(part) }];
+        }),
+      ),
+      catchError(() => of([])), // it can be typed
+    );
   }
 
   private placeBefore(): string {
@@ -109,7 +137,7 @@ export class LinkDialog {
 
   protected readonly inputs: Readonly<Record<string, { readonly label: string; readonly hint: string }>> = {
     address: { label: 'Address', hint: 'https://…' },
-    mail: { label: 'Mail address', hint: 'kiosk@tidewick.example' },
+    mail: { label: 'Email address', hint: 'kiosk@tidewick.example' },
     phone: { label: 'Phone number', hint: '+44 1632 960 960' },
   };
 
@@ -117,6 +145,10 @@ export class LinkDialog {
 
   protected setTyped(event: Event): void {
     this.typed.update((typed) => ({ ...typed, [this.what()]: valueOf(event).trim() }));
+  }
+  protected setPage(page: string): void {
+    this.page.set(page);
+    this.placeThere.set('');
   }
   protected setPlaceThere(event: Event): void {
     this.placeThere.set(valueOf(event).trim().replace(/^#/, ''));
@@ -148,6 +180,8 @@ export class LinkDialog {
         return phone === '' ? '' : `tel:${phone}`;
       case 'picture':
         return this.picture() === '' ? '' : `picture:${this.picture()}`;
+      case 'file':
+        return this.file() === '' ? '' : `download:${this.file()}`;
     }
   });
 
@@ -161,7 +195,7 @@ export class LinkDialog {
     if (link === '') return undefined;
     const parsed = Link.safeParse(link);
     if (parsed.success) return undefined;
-    if (this.what() === 'mail') return 'This isn’t a mail address.';
+    if (this.what() === 'mail') return 'This isn’t an email address.';
     if (this.what() === 'phone') return 'A phone number holds digits, spaces, hyphens, brackets and +.';
     return this.what() === 'page'
       ? 'A place is called by a letter, then letters, digits, hyphens or underscores.'
@@ -175,6 +209,11 @@ export class LinkDialog {
   protected async pickPicture(): Promise<void> {
     const picture = await this.dialogs.open('pictures');
     if (typeof picture === 'string') this.picture.set(picture);
+  }
+
+  protected async pickFile(): Promise<void> {
+    const file = await this.dialogs.open('downloads');
+    if (typeof file === 'string') this.file.set(file);
   }
 
   /** Lets somebody click the part on any leaf, with the parts under the pointer outlined. */

@@ -1,0 +1,125 @@
+import { rm } from 'node:fs/promises';
+import { join } from 'node:path';
+import type { Request, Response } from 'express';
+import * as z from 'zod';
+import { Refusal } from '@core/api/refusal';
+import type { SiteEdit } from '@core/document/edits/site-edit';
+import { newIdentifier } from '@core/document/identifier';
+import type { Site } from '@core/document/site';
+import type { EntityManager } from 'typeorm';
+import { Batches, PictureFiles } from '../database/entities';
+import { accountOf, parameter, reachSite } from '../http/guard';
+import { receiving } from '../http/receiving';
+import type { Service } from '../http/service';
+import { storeOnSite } from '../pages/store';
+import { answerBegun } from '../work/begun';
+import { workKind, type WorkKind } from '../work/kinds';
+
+/** An upload that waits in the folder of uploads. */
+export const Upload = z.object({
+  site: z.string(),
+  account: z.string(),
+  /** The id of what it becomes. */
+  id: z.string(),
+  name: z.string(),
+  file: z.string(),
+});
+export type Upload = z.infer<typeof Upload>;
+
+/** A file to keep. */
+export interface KeptFile {
+  readonly file: string;
+  readonly bytes: Buffer;
+}
+
+/** What an upload was made into: what the site says of it, and the files to keep. */
+interface Made<Item> {
+  readonly item: Item;
+  readonly files: readonly KeptFile[];
+}
+
+/** Stores files of a site; those that are there already stay. */
+export async function keepFiles(manager: EntityManager, site: string, files: readonly KeptFile[]): Promise<void> {
+  for (const { file, bytes } of files)
+    await manager.getRepository(PictureFiles).upsert({ site, file, bytes }, ['site', 'file']);
+}
+
+/** How uploads of one kind become part of a site. */
+interface TakingIn<Data extends Upload, Item> {
+  /** Its queue, and what the batch that enters it is marked with. */
+  readonly queue: string;
+  readonly mark: string;
+  readonly atOnce: number;
+  readonly data: z.ZodType<Data>;
+  make(upload: Data, path: string, share: (done: number) => void): Promise<Made<Item>>;
+  /** The edit that enters it into its site. */
+  enter(id: string, item: Item): SiteEdit;
+  /** It, where the site has it. */
+  find(site: Site, id: string): Item | undefined;
+  answer(id: string, item: Item): unknown;
+}
+
+const gone = (error: unknown): never => {
+  if (z.object({ code: z.literal('ENOENT') }).safeParse(error).success)
+    throw new Refusal('bad-input', 'The upload is no longer there. Upload the file again.');
+  throw error;
+};
+
+/**
+ * The work of taking uploads in: makes each ready, stores its files and enters it into its site by an edit, all in
+ * one transaction. One that an earlier try has stored is only answered.
+ */
+export function takingIn<Data extends Upload, Item>(service: Service, kind: TakingIn<Data, Item>): WorkKind {
+  const pathOf = ({ file }: Upload): string => join(service.config.uploadFolder, file);
+  const batchOf = ({ id }: Upload): string => `${kind.mark}-${id}`;
+  const storedBefore = async (upload: Upload): Promise<Item | undefined> => {
+    const { manager } = service.database;
+    if (!(await manager.getRepository(Batches).existsBy({ id: batchOf(upload) }))) return undefined;
+    const site = await service.documents.site(manager, upload.site);
+    return site && kind.find(site.document, upload.id);
+  };
+  return workKind<Data>({
+    queue: kind.queue,
+    atOnce: kind.atOnce,
+    data: kind.data,
+    run: async (upload, { share }) => {
+      const { site, account, id } = upload;
+      const before = await storedBefore(upload);
+      if (before) return kind.answer(id, before);
+      const { item, files } = await kind.make(upload, pathOf(upload), share).catch(gone);
+      await storeOnSite(service, { site, id: batchOf(upload), account }, [kind.enter(id, item)], (manager) =>
+        keepFiles(manager, site, files),
+      );
+      return kind.answer(id, item);
+    },
+    ended: (upload) => rm(pathOf(upload), { force: true }),
+  });
+}
+
+/** What a route takes in: what is sent, as a sentence begins with it, and no larger than this. */
+interface Taking {
+  readonly queue: string;
+  readonly what: string;
+  readonly mostBytes: number;
+}
+
+/** Answers an upload: the file waits on disk until its work is begun. @throws Refusal */
+export function takeUpload(
+  service: Service,
+  { queue, ...limits }: Taking,
+  more: (request: Request) => Readonly<Record<string, string>> = () => ({}),
+): (request: Request, response: Response) => Promise<void> {
+  const receive = receiving(service.config.uploadFolder, limits);
+  return async (request, response) => {
+    const site = await reachSite(service, request, parameter(request, 'site'));
+    const besides = more(request);
+    const { file, name } = await receive(request, response);
+    const account = accountOf(request);
+    const upload: Upload = { site, account, id: newIdentifier(), name, file: file.filename };
+    const wanted = { queue, account, data: { ...upload, ...besides } };
+    await answerBegun(response, service, wanted).catch(async (error: unknown) => {
+      await rm(file.path, { force: true });
+      throw error;
+    });
+  };
+}
