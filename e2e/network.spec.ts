@@ -67,4 +67,38 @@ describe('What a live page loads', () => {
       'the film is not loaded when it is opened',
     );
   });
+
+  it('moves nothing as its typefaces arrive, late, at any of three widths', async () => {
+    const { driver } = visit.browser;
+    await sizeTo(driver, 1280, 800);
+    await visit.person.openPage('tidewick-home');
+    await visit.person.publish();
+    await driver.sendDevToolsCommand('Network.enable', {});
+    await driver.sendDevToolsCommand('Network.setCacheDisabled', { cacheDisabled: true });
+    await driver.sendDevToolsCommand('Network.emulateNetworkConditions', {
+      ...{ offline: false, latency: 300, downloadThroughput: 100_000, uploadThroughput: 100_000 },
+    });
+    for (const width of [1280, 820, 390]) {
+      await sizeTo(driver, width, 800);
+      await driver.get('about:blank');
+      await driver.get(visit.servers.site('tidewick'));
+      await visit.person.until(() =>
+        driver.executeScript<boolean>(
+          'return document.readyState === "complete" && document.fonts.status === "loaded"',
+        ),
+      );
+      const { shift, late } = await driver.executeAsyncScript<{ shift: number; late: number }>(`
+        const done = arguments[0];
+        const seen = [];
+        new PerformanceObserver((list) => seen.push(...list.getEntries())).observe({ type: 'layout-shift', buffered: true });
+        const [painted] = performance.getEntriesByName('first-contentful-paint');
+        const fonts = performance.getEntriesByType('resource').filter((one) => one.name.endsWith('.woff2'));
+        setTimeout(() => done({
+          shift: seen.reduce((sum, one) => sum + one.value, 0),
+          late: fonts.filter((one) => one.responseEnd > painted.startTime).length,
+        }), 500);`);
+      expect(late).withContext(`typefaces that come after the words are there, at ${width} px`).toBeGreaterThan(0);
+      expect(shift).withContext(`layout shift at ${width} px`).toBeLessThanOrEqual(0.02);
+    }
+  });
 });

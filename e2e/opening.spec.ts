@@ -137,7 +137,7 @@ describe('An opening is built, tuned for three smaller screens and published', (
     };
     await linked('Address', async () => (await person.find('#link-typed')).sendKeys('https://weather.example/tides'));
     await person.keys(Key.ARROW_UP);
-    await linked('Mail', async () => (await person.find('#link-typed')).sendKeys('kiosk@tidewick.example'));
+    await linked('Email', async () => (await person.find('#link-typed')).sendKeys('kiosk@tidewick.example'));
     await person.keys(Key.ARROW_UP);
     await linked('Page', () => person.choose('.p-dialog p-select', 'Fares and passes · /fares'));
     await person.keys(Key.ESCAPE);

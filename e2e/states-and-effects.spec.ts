@@ -114,4 +114,25 @@ describe('What a part is seen through, and cut to', () => {
     await becomes('clip-path', 'none');
     await person.saved();
   });
+
+  it('are masks that fade along a line or round a point, their stops moved, or a picture it is seen through', async () => {
+    const { person } = visit;
+    await person.clickHidden('[data-mix="mask-image@wide"]');
+    await (await atWide('[data-choice="fade"]')).click();
+    await becomes('mask-image', 'linear-gradient(rgb(0, 0, 0) 60%, rgba(0, 0, 0, 0) 100%)');
+    await focus('[aria-label^="Angle of the mask"]');
+    await person.keys(Key.ARROW_LEFT);
+    await becomes('mask-image', 'linear-gradient(179deg, rgb(0, 0, 0) 60%, rgba(0, 0, 0, 0) 100%)');
+    expect(await axeFindings(visit.browser.driver)).toEqual([]);
+    await (await atWide('[data-choice="spot"]')).click();
+    await becomes('mask-image', /^radial-gradient\(closest-side, rgb\(0, 0, 0\) 60%/);
+    await (await atWide('[data-choice="picture"]')).click();
+    await (await person.find('[data-picture] button')).click();
+    await person.noDialog();
+    await becomes('mask-image', /^url\(/);
+    await becomes('mask-repeat', 'no-repeat');
+    await (await atWide('[data-choice="none"]')).click();
+    await becomes('mask-image', 'none');
+    await person.saved();
+  });
 });

@@ -58,13 +58,26 @@ async function versionWith({ versions, current }: Served, file: string): Promise
   return found.find((name) => name !== undefined);
 }
 
-const Manifest = z.object({ policies: z.record(z.string(), z.string()).optional() });
+const ByPath = z.record(z.string(), z.string()).default({});
+/** What a release says of its pages: the policy each is served under, and where paths lead that pages had before. */
+const Manifest = z.object({ policies: ByPath, moved: ByPath });
 
-/** The policy a page is served under, as its release states it; undefined where it states none. */
-async function policyFor({ versions, current }: Served, path: string): Promise<string | undefined> {
+/** What a release says of a path. */
+async function saidOf(
+  { versions, current }: Served,
+  path: string,
+): Promise<{ readonly policy: string | undefined; readonly moved: string | undefined }> {
   const text = await readFile(join(versions, current, 'manifest.json'), 'utf8').catch(() => '{}');
-  const policies = Manifest.parse(JSON.parse(text)).policies ?? {};
-  return Object.hasOwn(policies, path) ? policies[path] : undefined;
+  const { policies, moved } = Manifest.parse(JSON.parse(text));
+  const at = (all: Readonly<Record<string, string>>): string | undefined =>
+    Object.hasOwn(all, path) ? all[path] : undefined;
+  return { policy: at(policies), moved: at(moved) };
+}
+
+/** Leads a visitor to where a page is now; what stands behind the `?` comes along. Browsers remember it for an hour. */
+function lead(request: Request, response: Response, to: string): void {
+  const query = /\?.*$/s.exec(request.originalUrl)?.[0] ?? '';
+  response.set('cache-control', 'max-age=3600').redirect(301, to + query);
 }
 
 /** A drawing is shown and nothing else: no script in it runs, also where it is opened by itself. */
@@ -83,6 +96,19 @@ function withFollower(policy: string): string {
 
 const nothing =
   '<!doctype html><html lang="en"><head><meta charset="utf-8"><title>Nothing here</title></head><body><h1>Nothing here</h1><p>No page is published at this address.</p></body></html>';
+
+/** The path of a release's page for what is not there, as `404.html` has it too. */
+const notFoundPath = '/404';
+
+/** Says that nothing is there, by the site's own page for that where its release has one. */
+async function sendMissing(response: Response, served: Served): Promise<void> {
+  const file = join(served.versions, served.current, '404.html');
+  const html = await readFile(file, 'utf8').catch(() => undefined);
+  if (html === undefined) return missing(response);
+  const { policy } = await saidOf(served, notFoundPath);
+  if (policy !== undefined) response.set('content-security-policy', policy);
+  response.status(404).set('cache-control', 'no-cache').type('html').send(html);
+}
 
 function missing(response: Response): void {
   response.status(404).type('html').send(nothing);
@@ -124,13 +150,15 @@ async function sendSmallest(
 async function sendPage(request: Request, response: Response, served: Served): Promise<void> {
   const path = pagePath.test(request.path) ? withoutSlash(request.path) : undefined;
   const folder = join(served.versions, served.current);
-  const policy = path === undefined ? undefined : await policyFor(served, path);
+  const { policy, moved } = path === undefined ? {} : await saidOf(served, path);
   const file = join(folder, path ?? '', 'index.html');
   if (served.isPreview) {
     const html = path === undefined ? undefined : await readFile(file, 'utf8').catch(() => undefined);
     return sendPreview(response, served, html, policy || "default-src 'none'");
   }
-  if (path === undefined || !(await isThere(file))) return missing(response);
+  const isFound = path !== undefined && (await isThere(file));
+  if (!isFound && moved !== undefined) return lead(request, response, moved);
+  if (!isFound || path === notFoundPath) return sendMissing(response, served);
   if (policy !== undefined) response.set('content-security-policy', policy);
   await sendSmallest(request, response, join(folder, path), 'index.html', 0);
 }
@@ -159,6 +187,15 @@ async function sendFile(request: Request, response: Response, served: Served, fi
   await sendSmallest(request, response, join(served.versions, version, 'files'), file, '1y');
 }
 
+/** What search engines ask for, where a release has it. */
+const forEngines = ['robots.txt', 'sitemap.xml'];
+
+async function sendForEngines(request: Request, response: Response, served: Served): Promise<void> {
+  const [folder, name] = [join(served.versions, served.current), request.path.slice(1)];
+  if (!(await isThere(join(folder, name)))) return missing(response);
+  await sendSmallest(request, response, folder, name, 0);
+}
+
 /** Serves releases and previews from a folder of files; it knows nothing else. */
 export function liveApp(root: string): Express {
   const app = express();
@@ -172,8 +209,7 @@ export function liveApp(root: string): Express {
     if (served.isPreview && request.path === '/_follow.js') return void response.type('js').send(follower);
     if (served.isPreview && request.path === '/_stamp')
       return void response.type('text').set('cache-control', 'no-store').send(served.current);
-    if (request.path === '/robots.txt')
-      return sendSmallest(request, response, join(served.versions, served.current), 'robots.txt', 0);
+    if (forEngines.some((one) => request.path === `/${one}`)) return sendForEngines(request, response, served);
     return sendPage(request, response, served);
   });
   app.use((error: unknown, _request: Request, response: Response, next: NextFunction) => {

@@ -143,6 +143,36 @@ describe('The live host', () => {
     expect(drawing.headers['x-content-type-options']).toBe('nosniff');
     expect(drawing.headers['content-type']).toContain('image/svg+xml');
   });
+  it('leads from where a page was to where it is, with what stands behind the path; a page that is there comes first', async () => {
+    const moved = { '/bread': '/courses/rye', '/courses/rye': '/elsewhere' };
+    write('sites/mill/releases/2/manifest.json', JSON.stringify({ policies: {}, moved }));
+    for (const [path, to] of [
+      ['/bread', '/courses/rye'],
+      ['/bread/', '/courses/rye'],
+      ['/bread?from=poster&n=2', '/courses/rye?from=poster&n=2'],
+    ] as const) {
+      const answer = await visit(path);
+      expect([answer.status, answer.headers['location']]).withContext(path).toEqual([301, to]);
+    }
+    expect((await visit('/courses/rye')).status).toBe(200);
+    expect((await visit('/constructor')).status).toBe(404);
+  });
+  it('answers by the site’s own page where there is nothing, as 404 and under that page’s policy', async () => {
+    write('sites/mill/releases/2/404.html', '<title>Not baked here</title>');
+    write('sites/mill/releases/2/404/index.html', '<title>Not baked here</title>');
+    const policies = { '/404': "default-src 'self'" };
+    write('sites/mill/releases/2/manifest.json', JSON.stringify({ policies }));
+    for (const path of ['/no/such/page', '/404', '/404/', '/No%20Path']) {
+      const answer = await visit(path);
+      expect([answer.status, answer.headers['content-security-policy']])
+        .withContext(path)
+        .toEqual([404, policies['/404']]);
+      expect(answer.body).withContext(path).toContain('Not baked here');
+    }
+    expect((await visit('/files/none.css')).body).not.toContain('Not baked');
+    rmSync(join(folder, 'sites/mill/releases/2/404.html'));
+    rmSync(join(folder, 'sites/mill/releases/2/404'), { recursive: true });
+  });
   it('answers 404 in words where there is nothing', async () => {
     const nothing = await visit('/no/such/page');
     expect(nothing.status).toBe(404);

@@ -208,4 +208,54 @@ describe('Pictures and publishing', () => {
     expect((await visit()).status).toBe(404);
     expect((await ask(at.live.port, 'GET', '/', { host: 'tidewick.localhost' })).status).toBe(200);
   });
+
+  it('leads from every path a page was live at to where it is, tells search engines its pages, and drops what has gone', async () => {
+    const visit = (path: string) => ask(at.live.port, 'GET', path, { host: 'tidewick.localhost' });
+    const publishAt = async (page: string, path: string): Promise<void> => {
+      await store(page, (await open(page)).revision, [{ do: 'set', part: 'root', field: ['path'], value: path }]);
+      await at.ada.call('POST', `/pages/${page}/releases`, {});
+    };
+    const leadsTo = async (path: string): Promise<unknown> => {
+      const { status, headers } = await visit(path);
+      return status === 301 ? headers['location'] : status;
+    };
+    const page = await newPage('/spring');
+    await publishAt(page, '/spring');
+    await publishAt(page, '/summer');
+    await publishAt(page, '/autumn');
+    expect([await leadsTo('/spring'), await leadsTo('/summer'), await leadsTo('/autumn')]).toEqual([
+      '/autumn',
+      '/autumn',
+      200,
+    ]);
+    const origin = `http://tidewick.localhost:${at.running.service.config.livePort}`;
+    expect((await visit('/autumn')).body).toContain(`<link rel="canonical" href="${origin}/autumn">`);
+    expect((await visit('/robots.txt')).body).toContain(`Sitemap: ${origin}/sitemap.xml`);
+    const map = await visit('/sitemap.xml');
+    expect(map.headers['content-type']).toContain('xml');
+    expect(map.body).toContain(`<loc>${origin}/autumn</loc>`);
+    expect(map.body).not.toContain('/spring<');
+
+    const other = await newPage('/spring'); // a page of its own, where another was
+    await publishAt(other, '/spring');
+    expect([await leadsTo('/spring'), await leadsTo('/summer')]).toEqual([200, '/autumn']);
+    await publishAt(page, '/summer'); // back again
+    expect([await leadsTo('/summer'), await leadsTo('/autumn')]).toEqual([200, '/summer']);
+    await at.ada.call('DELETE', `/pages/${page}`);
+    expect([await leadsTo('/summer'), await leadsTo('/autumn')]).toEqual([404, 404]);
+
+    const nothing = await newPage('/404');
+    await publishAt(nothing, '/404');
+    const shown = await visit('/no-such-page');
+    expect(shown.status).toBe(404);
+    expect(shown.body).toContain('<title>A page</title>');
+    expect((await visit('/sitemap.xml')).body).not.toContain('/404<');
+
+    const { address } = (await at.ada.call('POST', `/pages/${other}/preview`, {})).json<{ address: string }>();
+    const preview = new URL(address).host;
+    for (const path of ['/sitemap.xml', '/autumn'])
+      expect((await ask(at.live.port, 'GET', path, { host: preview })).status)
+        .withContext(`${path} of a preview`)
+        .toBe(404);
+  });
 });

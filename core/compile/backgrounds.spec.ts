@@ -15,6 +15,8 @@ const siteWith = (widths: readonly number[]): Site => ({
 });
 const over = 'linear-gradient(red, blue), url("picture:pier")';
 
+const covering = { 'background-size': 'cover' };
+
 function cssOf(site: Site, style: Record<string, Record<string, Record<string, string>>>): string {
   const page = blankPage('p', 'Page', '/');
   const parts = {
@@ -42,15 +44,29 @@ async function shownAt(css: string, width: number): Promise<string> {
 describe('A picture as a background', () => {
   // Chromium: what it makes of the sheet at each width. A phone is up to 600 px wide, a tablet up to 1024.
   it('is served to each screen in the files that fill it, plain and dense', async () => {
-    const css = cssOf(siteWith(sizes), { wide: { normal: { 'background-image': over } } });
+    const css = cssOf(siteWith(sizes), { wide: { normal: { 'background-image': over, ...covering } } });
     expect(await shownAt(css, 1280)).toBe('1600 3200');
     expect(await shownAt(css, 820)).toBe('1600 3200');
     expect(await shownAt(css, 390)).toBe('800 1600');
   });
 
+  it('at its own size is the same file on every screen, since another would stand in another size', async () => {
+    for (const size of [{}, { 'background-size': 'auto' }, { 'background-size': '100px, auto' }]) {
+      const css = cssOf(siteWith(sizes), { wide: { normal: { 'background-image': over, ...size } } });
+      for (const width of [1280, 820, 390])
+        expect(await shownAt(css, width))
+          .withContext(`${JSON.stringify(size)} at ${width} px`)
+          .toBe('1600');
+    }
+    const later = { wide: { normal: { 'background-image': over } }, phone: { normal: covering } };
+    const css = cssOf(siteWith(sizes), later);
+    expect(await shownAt(css, 820)).toBe('1600');
+    expect(await shownAt(css, 390)).toBe('800 1600');
+  });
+
   it('that a smaller breakpoint or a state has for itself stays its own', async () => {
     const style = {
-      wide: { normal: { 'background-image': over }, hover: { 'background-image': 'none' } },
+      wide: { normal: { 'background-image': over, ...covering }, hover: { 'background-image': 'none' } },
       tablet: { normal: { 'background-image': 'none' } },
       phone: { normal: { color: 'red' } },
     };

@@ -1,6 +1,7 @@
 import { chain, rangeOf, type Breakpoint } from '../document/breakpoint';
 import type { Picture, Site } from '../document/site';
 import { states, type Declarations, type State, type StyleMap } from '../document/style-map';
+import { layersOf } from '../style/layers';
 import { picturesIn } from '../style/value';
 
 const image = 'background-image';
@@ -41,6 +42,39 @@ export function hasPicture(style: StyleMap): boolean {
   return false;
 }
 
+/** What a style says of a property at a breakpoint in a state: of the state first, from the nearest breakpoint. */
+function saidAt(
+  { breakpoints }: Pick<Site, 'breakpoints'>,
+  style: StyleMap,
+  { id }: Breakpoint,
+  state: State,
+  property: string,
+): string | undefined {
+  const way = chain(breakpoints, id);
+  const found = (from: State): string | undefined =>
+    way.map((at) => style[at]?.[from]?.[property]).find((value) => value !== undefined);
+  return found(state) ?? found('normal');
+}
+
+/**
+ * Whether a style says how large the pictures of its background stand. At their own size (CSS Backgrounds 3 §3.9,
+ * `auto`) each file would stand in another, so they have the same one on every screen.
+ */
+export function isSized(
+  site: Pick<Site, 'breakpoints'>,
+  style: StyleMap,
+  breakpoint: Breakpoint,
+  state: State,
+): boolean {
+  const [images, sizes] = [image, 'background-size'].map((property) =>
+    layersOf(saidAt(site, style, breakpoint, state, property) ?? ''),
+  );
+  return images!.every(
+    (layer, index) =>
+      !isPicture(layer) || !/^(|auto|auto auto|initial|inherit)$/i.test(sizes![index % sizes!.length] ?? ''),
+  );
+}
+
 /** Whether a background is shown in other files on one screen than on another. */
 function differs({ pictures }: Pick<Site, 'pictures'>, value: string, width: number, other: number): boolean {
   return picturesIn(value).some((id) => {
@@ -64,7 +98,7 @@ export function withBackground(
   const nearer = chain(site.breakpoints, breakpoint.id).slice(1);
   const from = nearer.map((at) => style[at]?.[state]?.[image]).find((value) => value !== undefined);
   const next = site.breakpoints.find(({ id }) => id === nearer[0]);
-  if (!next || !isPicture(from)) return own;
+  if (!next || !isPicture(from) || !isSized(site, style, breakpoint, state)) return own;
   const [width, other] = [breakpoint, next].map((one) => screenWidth(site.breakpoints, one));
   return differs(site, from, width!, other!) ? { ...own, [image]: from } : own;
 }

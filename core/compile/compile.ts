@@ -16,6 +16,8 @@ export interface CompileOptions extends Addresses {
   readonly stylesheet: string | ((css: string) => string);
   /** The address of the icon for browsers' tabs; without one, none is named. */
   readonly icon?: string;
+  /** The whole address the page is found at; without one, none is named. */
+  readonly canonical?: string;
 }
 
 export interface Compiled {
@@ -180,6 +182,7 @@ export function compile(site: Site, whole: Page, options: CompileOptions = plain
     (typeof description === 'string' && description !== ''
       ? `<meta name="description" content="${escapeHtml(description)}">`
       : '') +
+    (options.canonical === undefined ? '' : `<link rel="canonical" href="${escapeHtml(options.canonical)}">`) +
     (options.icon === undefined ? '' : `<link rel="icon" href="${escapeHtml(options.icon)}">`) +
     `<link rel="stylesheet" href="${escapeHtml(href)}"></head>` +
     `${openTag(elementOf(page, page.root, context, nameOf))}${innerHtml(page, page.root, context, nameOf)}</body></html>\n`;

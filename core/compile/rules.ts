@@ -5,11 +5,11 @@ import { leaves } from '../document/leaves';
 import type { Site } from '../document/site';
 import { states, type Declarations, type State, type StyleMap } from '../document/style-map';
 import { fonts } from '../style/faces/fonts';
-import { standInRule, withStandIns } from '../style/faces/stand-in';
+import { standInRules, withStandIns } from '../style/faces/stand-in';
 import { namedBy, publishedName, publishedText, tokenOf } from '../style/tokens/tokens';
 import { inDark } from '../style/tokens/look-tokens';
 import { tokenValueProblem } from '../style/value';
-import { hasPicture, screenWidth, withBackground } from './backgrounds';
+import { hasPicture, isSized, screenWidth, withBackground } from './backgrounds';
 import { declarationsText, type Addresses } from './declarations';
 
 const selectorOfState: Readonly<Record<State, string>> = {
@@ -46,11 +46,12 @@ export function layerRules(site: Site, styled: readonly Styled[], addresses: Add
       const bySame = new Map<string, string[]>();
       for (const one of styled) {
         const { selector, style } = one;
-        const declarations =
-          pictured.size > 0 && pictured.has(one)
-            ? withBackground(site, style, breakpoint, state)
-            : style[breakpoint.id]?.[state];
-        const text = declarations ? declarationsText(site, declarations, addresses, screen) : '';
+        const hasPictures = pictured.size > 0 && pictured.has(one);
+        const declarations = hasPictures
+          ? withBackground(site, style, breakpoint, state)
+          : style[breakpoint.id]?.[state];
+        const width = hasPictures && isSized(site, style, breakpoint, state) ? screen : undefined;
+        const text = declarations ? declarationsText(site, declarations, addresses, width) : '';
         if (text === '') continue;
         const same = bySame.get(text);
         const whole = selector + stateSelector(state, held);
@@ -171,7 +172,7 @@ function standIns({ faces = [] }: Site, text: string): string {
     ...uploaded.map(({ family, metrics }) => [family, { metrics: metrics!, generic: 'sans-serif' as const }] as const),
   ];
   const byFamily = new Map(all);
-  const rules = [...byFamily].map(([family, { metrics, generic }]) => standInRule(family, metrics, generic));
+  const rules = [...byFamily].map(([family, { metrics, generic }]) => standInRules(family, metrics, generic));
   return rules.join('') + withStandIns(text, [...byFamily.keys()]);
 }
 

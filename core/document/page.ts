@@ -44,6 +44,9 @@ export const PagePath = z
   .regex(/^\/$|^(\/[a-z0-9]+(-[a-z0-9]+)*)+$/, 'A path begins with / and holds lower-case words, digits and hyphens.')
   .refine((path) => !/^\/files(\/|$)/.test(path), 'The path /files is kept for pictures and fonts.');
 
+/** The page of a site that visitors are shown where there is none. */
+export const notFoundPath = '/404';
+
 /** A page: its parts in a flat map by id, below one root of kind `page`. */
 export const Page = z.strictObject({
   format: z.literal('fold-line/page'),

@@ -141,6 +141,8 @@ export const PictureFiles = new EntitySchema<PictureFileRow>({
 export interface ReleaseContent {
   readonly site: Site;
   readonly pages: Readonly<Record<string, { readonly revision: number; readonly document: Page }>>;
+  /** Paths that pages were live at before, each with the id of its page. */
+  readonly moved?: Readonly<Record<string, string>>;
 }
 export interface ReleaseRow {
   site: string;

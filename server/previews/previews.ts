@@ -60,9 +60,7 @@ async function writePreview(
   const folder = join(root, 'releases', stamp);
   const documents = pages.map((page) => page.document);
   if (!(await isThere(folder)))
-    await writeWhole(folder, (unfinished) =>
-      writeFolder(manager, unfinished, site.document, documents, { forVisitors: false, share }),
-    );
+    await writeWhole(folder, (unfinished) => writeFolder(manager, unfinished, site.document, documents, { share }));
   await writePointer(join(root, 'current'), stamp);
   await pruneVersions(root, keptVersions, (error) =>
     service.log.warn(loggable(error), 'an old preview could not be removed'),

@@ -3,13 +3,17 @@ import { join } from 'node:path';
 import { LessThanOrEqual, type EntityManager } from 'typeorm';
 import { titleOf, type Page } from '@core/document/page';
 import { Pages, Releases, Sites, type ReleaseContent, type ReleaseRow } from '../database/entities';
-import type { Pair } from '../pages/documents';
+import type { Pair, SiteNow } from '../pages/documents';
 import { jsonColumn } from '../database/json-column';
 import type { ChangedBesides } from '@core/api/releases';
 import { notFound } from '@core/api/refusal';
 import { loggable } from '../http/answer';
 import type { Service } from '../http/service';
 import { pathsOf, pruneVersions, servedHtml, writeFolder, writePointer, writeWhole } from './write';
+
+/** The address of a live site, without a slash at its end. */
+export const liveOrigin = (service: Service, { host }: Pick<SiteNow, 'host'>): string =>
+  `http://${host}.localhost:${service.config.livePort}`;
 
 const siteFolder = (service: Service, host: string): string => join(service.config.liveFolder, 'sites', host);
 
@@ -59,8 +63,9 @@ export async function changedWith(service: Service, pageId: string): Promise<Cha
   const others = othersOf(stored, last);
   const livePaths = pathsOf(Object.values(last.content.pages).map((one) => one.document));
   const paths = pathsOf([...others.map(([, one]) => one.document), page.document]);
+  const address = liveOrigin(service, site);
   const differs = (document: Page, after = site.document, afterPaths = paths): boolean =>
-    servedHtml(before, document, livePaths) !== servedHtml(after, document, afterPaths);
+    servedHtml(before, document, livePaths, address) !== servedHtml(after, document, afterPaths, address);
   const because = (document: Page): ChangedBesides['pages'][number]['because'] => {
     if (differs(document, before)) return 'link';
     return differs(document, withSections, livePaths) ? 'section' : 'site';
@@ -79,6 +84,17 @@ export async function changedWith(service: Service, pageId: string): Promise<Cha
       : [],
   );
   return { site: live !== undefined && differs(live), pages };
+}
+
+/**
+ * Where the paths lead that pages were live at before: to the pages themselves, so that none leads to another that
+ * moved. A path that is a page's again leads nowhere else, and so does that of a page that is live no more.
+ */
+function movedSince(last: ReleaseRow | null, pages: ReleaseContent['pages']): NonNullable<ReleaseContent['moved']> {
+  const before = Object.entries(last?.content.pages ?? {}).map(([id, { document }]) => [document.path, id] as const);
+  const taken = new Set(Object.values(pages).map(({ document }) => document.path));
+  const all = [...Object.entries(last?.content.moved ?? {}), ...before];
+  return Object.fromEntries(all.filter(([path, id]) => Object.hasOwn(pages, id) && !taken.has(path)));
 }
 
 /** Holds the right to make releases of a site until the transaction ends; only others who make one wait for it. */
@@ -145,10 +161,8 @@ export async function publish(service: Service, at: { page: string; site: string
     const stored = await storedPage(service, manager, at.page);
     const { site, page } = stored;
     const others = Object.fromEntries(othersOf(stored, last));
-    return {
-      site: site.document,
-      pages: { ...others, [page.id]: { revision: page.revision, document: page.document } },
-    };
+    const pages = { ...others, [page.id]: { revision: page.revision, document: page.document } };
+    return { site: site.document, pages, moved: movedSince(last, pages) };
   });
   if (!made) throw notFound();
   return made;
@@ -159,7 +173,7 @@ export async function takeOffline(service: Service, site: string, page: string, 
   await release(service, site, by, (_manager, last) => {
     if (!last || !Object.hasOwn(last.content.pages, page)) return Promise.resolve(undefined);
     const { [page]: _gone, ...pages } = last.content.pages;
-    return Promise.resolve({ site: last.content.site, pages });
+    return Promise.resolve({ site: last.content.site, pages, moved: movedSince(last, pages) });
   });
 }
 
@@ -170,10 +184,13 @@ async function writeRelease(
   share?: (done: number) => void,
 ): Promise<void> {
   const folder = join(siteFolder(service, row.content.site.host), 'releases', String(row.number));
-  const documents = Object.values(row.content.pages).map((page) => page.document);
-  await writeWhole(folder, (unfinished) =>
-    writeFolder(manager, unfinished, row.content.site, documents, { forVisitors: true, share }),
+  const { site, pages, moved = {} } = row.content;
+  const documents = Object.values(pages).map((page) => page.document);
+  const movedTo = Object.fromEntries(
+    Object.entries(moved).flatMap(([path, id]) => (pages[id] ? [[path, pages[id].document.path]] : [])),
   );
+  const visitors = { address: liveOrigin(service, site), moved: movedTo };
+  await writeWhole(folder, (unfinished) => writeFolder(manager, unfinished, site, documents, { visitors, share }));
 }
 
 /** Brings the live folder in line with the database: writes the newest release where it or its pointer is missing. */

@@ -8,7 +8,8 @@ import type { EntityManager } from 'typeorm';
 import { compile, type Compiled } from '@core/compile/compile';
 import { iconOf } from '@core/compile/icon';
 import { policyOf } from '@core/compile/policy';
-import type { Page } from '@core/document/page';
+import { sitemapOf } from '@core/compile/sitemap';
+import { notFoundPath, type Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
 import { PictureFiles } from '../database/entities';
 
@@ -33,20 +34,22 @@ export const pathsOf = (pages: Iterable<Page>): PathsById =>
   Object.fromEntries([...pages].map(({ id, path }) => [id, path]));
 
 /** A page as it is served among others: its address and its files. */
-function compiled(site: Site, page: Page, pages: PathsById): Compiled & { stylesheet: string } {
+function compiled(site: Site, page: Page, pages: PathsById, address?: string): Compiled & { stylesheet: string } {
   let stylesheet = '';
   const made = compile(site, page, {
     pictures: '/files/',
     fonts: '/files/',
     pages,
     icon: `/files/${iconFile(site)}`,
+    ...(address !== undefined && { canonical: address + page.path }),
     stylesheet: (css) => (stylesheet = `/files/style-${hashOf(css)}.css`),
   });
   return { ...made, stylesheet };
 }
 
 /** A page's HTML as it is served. It names its style sheet by what that says: where it is the same, the page is. */
-export const servedHtml = (site: Site, page: Page, pages: PathsById): string => compiled(site, page, pages).html;
+export const servedHtml = (site: Site, page: Page, pages: PathsById, address: string): string =>
+  compiled(site, page, pages, address).html;
 
 const [brotli, gzipped] = [promisify(brotliCompress), promisify(gzip)];
 
@@ -66,31 +69,54 @@ async function writeText(file: string, text: string | Buffer, forVisitors: boole
   if (gz.length < bytes.length) await writeFile(`${file}.gz`, gz);
 }
 
+/** What visitors are served besides the pages: the address of their site, and where paths lead that pages had before. */
+interface ForVisitors {
+  readonly address: string;
+  readonly moved: Readonly<Record<string, string>>;
+}
+
+/** What search engines ask for (RFC 9309, sitemaps.org). A preview is nobody's to find. */
+async function writeForEngines(
+  folder: string,
+  pages: readonly Page[],
+  visitors: ForVisitors | undefined,
+): Promise<void> {
+  const map = visitors && `Sitemap: ${visitors.address}/sitemap.xml\n`;
+  await writeFile(join(folder, 'robots.txt'), `User-agent: *\n${map ? 'Allow' : 'Disallow'}: /\n${map ?? ''}`);
+  if (!visitors) return;
+  const found = pages.filter(({ path }) => path !== notFoundPath);
+  const addresses = found.map(({ path }) => visitors.address + path).sort();
+  await writeText(join(folder, 'sitemap.xml'), sitemapOf(addresses), true);
+}
+
 /**
  * Writes pages as plain files that any static host can serve, for visitors (compressed beside themselves, open to
- * search engines) or as a preview: an `index.html` a page, and everything they need,
+ * search engines) where they are said, else as a preview: an `index.html` a page, and everything they need,
  * under names that hold its hash, in `files`. `share` is told which part of the pages is written. `manifest.json`
- * lists what there is, and the policy each page is to be served under.
+ * lists what there is, the policy each page is to be served under, and where former paths lead.
  */
 export async function writeFolder(
   manager: EntityManager,
   folder: string,
   site: Site,
   pages: readonly Page[],
-  { forVisitors, share }: { forVisitors: boolean; share?: ((done: number) => void) | undefined },
+  { visitors, share }: { visitors?: ForVisitors; share?: ((done: number) => void) | undefined },
 ): Promise<void> {
   const uploaded = new Set<string>();
   const fonts = new Set<string>();
   const manifest: Record<string, string> = {};
   const policies: Record<string, string> = {};
   const paths = pathsOf(pages);
+  const forVisitors = visitors !== undefined;
   await mkdir(join(folder, 'files'), { recursive: true });
   for (const [index, page] of pages.entries()) {
     share?.(index / pages.length);
-    const made = compiled(site, page, paths);
+    const isNotFound = page.path === notFoundPath;
+    const made = compiled(site, page, paths, isNotFound ? undefined : visitors?.address);
     const file = join(page.path, 'index.html');
     await mkdir(dirname(join(folder, file)), { recursive: true });
     await writeText(join(folder, file), made.html, forVisitors);
+    if (isNotFound && forVisitors) await writeText(join(folder, '404.html'), made.html, forVisitors); // as static hosts have it
     await writeText(join(folder, made.stylesheet), made.css, forVisitors);
     manifest[page.path] = hashOf(made.html);
     policies[page.path] = policyOf(page);
@@ -105,8 +131,9 @@ export async function writeFolder(
     else await writeFile(join(folder, 'files', file), row.bytes);
   }
   for (const file of fonts) await writeFile(join(folder, 'files', file), await readFile(fontPath(file)));
-  await writeFile(join(folder, 'robots.txt'), `User-agent: *\n${forVisitors ? 'Allow' : 'Disallow'}: /\n`);
-  await writeFile(join(folder, 'manifest.json'), JSON.stringify({ site: site.id, pages: manifest, policies }, null, 2));
+  await writeForEngines(folder, pages, visitors);
+  const told = { site: site.id, pages: manifest, policies, moved: visitors?.moved ?? {} };
+  await writeFile(join(folder, 'manifest.json'), JSON.stringify(told, null, 2));
 }
 
 /**

@@ -28,13 +28,14 @@ import type { Service } from '../http/service';
 import type { PageNow, SiteNow } from '../pages/documents';
 import { factsOf } from '../pages/facts';
 import { alikeOnSite } from './alike';
+import { liveOrigin } from '../releases/publish';
 import { leavingBy } from './breakpoints';
 import { isUniqueViolation, pathTaken } from './paths';
 import { reachOfPages } from './reach';
 import type { Routes } from '../http/routes';
 
 export const liveAddress = (service: Service, site: Pick<SiteNow, 'host'>, path = '/'): string =>
-  `http://${site.host}.localhost:${service.config.livePort}${path}`;
+  liveOrigin(service, site) + path;
 
 type Listed = Pick<PageNow, 'id' | 'title' | 'path' | 'menus' | 'shows' | 'revision' | 'changed' | 'formerPaths'>;
 

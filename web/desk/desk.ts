@@ -13,6 +13,7 @@ import { InputText } from 'primeng/inputtext';
 import { TableModule } from 'primeng/table';
 import type { Edit } from '@core/document/edits/edit';
 import { isInMenus } from '@core/document/menus';
+import { notFoundPath } from '@core/document/page';
 import { PagePath } from '@core/document/page';
 import type { DeskFacts, PageEntry } from '@core/api/sites';
 import { Api, failureOf } from '../services/api';
@@ -54,7 +55,8 @@ export class Desk {
       state: stateOf(page),
       isLive: page.live === page.revision,
       isChanged: page.live !== null && page.live !== page.revision,
-      inNoMenu: page.path !== '/' && !isInMenus(menus, page),
+      inNoMenu: page.path !== '/' && page.path !== notFoundPath && !isInMenus(menus, page),
+      isNotFound: page.path === notFoundPath,
     }));
   });
   protected readonly failure = signal<string | undefined>(undefined);
@@ -66,6 +68,12 @@ export class Desk {
   protected readonly pathTouched = signal(false);
   protected readonly problem = signal<string | undefined>(undefined);
   protected readonly busy = signal(false);
+
+  /** A page that is live gets another path. */
+  protected readonly leadsOn = computed(() => {
+    const doing = this.doing();
+    return doing?.what === 'rename' && doing.page.livePath !== null && doing.page.livePath !== this.path();
+  });
 
   private readonly reloads = new Subject<void>();
 

@@ -1,4 +1,5 @@
 import { isInMenus } from '../../document/menus';
+import { notFoundPath } from '../../document/page';
 import type { Check } from '../check';
 
 export const inNoMenu: Check = {
@@ -7,7 +8,7 @@ export const inNoMenu: Check = {
   source: 'common practice',
   looks: 'page',
   find: ({ page, menus }) =>
-    menus === undefined || page.path === '/' || isInMenus(menus, page)
+    menus === undefined || page.path === '/' || page.path === notFoundPath || isInMenus(menus, page)
       ? []
       : [
           {

@@ -9,20 +9,37 @@ interface Base {
   readonly metrics: FaceMetrics;
 }
 
-/** The faces that stand in, with their metrics (Capsize's collection). */
-export const bases: Readonly<Record<Generic, Base>> = {
-  'sans-serif': {
-    local: ['Arial', 'Liberation Sans', 'Arimo'],
-    metrics: { unitsPerEm: 2048, ascent: 1854, descent: -434, lineGap: 67, width: 913 },
-  },
-  serif: {
-    local: ['Times New Roman', 'Liberation Serif', 'Tinos'],
-    metrics: { unitsPerEm: 2048, ascent: 1825, descent: -443, lineGap: 87, width: 832 },
-  },
-  monospace: {
-    local: ['Courier New', 'Liberation Mono', 'Cousine'],
-    metrics: { unitsPerEm: 2048, ascent: 1705, descent: -615, lineGap: 0, width: 1229 },
-  },
+/**
+ * The faces that stand in, with their metrics: what most computers have first, then what phones have (both as
+ * Capsize's collection has them), then what a plain Linux has (as fontkit reads it, version 2.37).
+ */
+export const bases: Readonly<Record<Generic, readonly Base[]>> = {
+  'sans-serif': [
+    {
+      local: ['Arial', 'Liberation Sans', 'Arimo'],
+      metrics: { unitsPerEm: 2048, ascent: 1854, descent: -434, lineGap: 67, width: 913 },
+    },
+    { local: ['Roboto'], metrics: { unitsPerEm: 2048, ascent: 1900, descent: -500, lineGap: 0, width: 911 } },
+    { local: ['DejaVu Sans'], metrics: { unitsPerEm: 2048, ascent: 1901, descent: -483, lineGap: 0, width: 1043 } },
+  ],
+  serif: [
+    {
+      local: ['Times New Roman', 'Liberation Serif', 'Tinos'],
+      metrics: { unitsPerEm: 2048, ascent: 1825, descent: -443, lineGap: 87, width: 832 },
+    },
+    { local: ['Noto Serif'], metrics: { unitsPerEm: 1000, ascent: 1069, descent: -293, lineGap: 0, width: 481 } },
+    { local: ['DejaVu Serif'], metrics: { unitsPerEm: 2048, ascent: 1901, descent: -483, lineGap: 0, width: 1057 } },
+  ],
+  monospace: [
+    {
+      local: ['Courier New', 'Liberation Mono', 'Cousine'],
+      metrics: { unitsPerEm: 2048, ascent: 1705, descent: -615, lineGap: 0, width: 1229 },
+    },
+    {
+      local: ['DejaVu Sans Mono'],
+      metrics: { unitsPerEm: 2048, ascent: 1901, descent: -483, lineGap: 0, width: 1233 },
+    },
+  ],
 };
 
 const nameOf = (family: string): string => `${family} stand-in`;
@@ -40,11 +57,16 @@ export function standingIn(metrics: FaceMetrics, base: FaceMetrics): Readonly<Re
   };
 }
 
-/** A rule for what stands in for a family until its letters are there, so that nothing moves once they are. */
-export function standInRule(family: string, metrics: FaceMetrics, generic: Generic): string {
-  const { local, metrics: base } = bases[generic];
-  const drawn = Object.entries(standingIn(metrics, base)).map((one) => one.join(':'));
-  return `@font-face{font-family:"${nameOf(family)}";src:${local.map((one) => `local("${one}")`).join(',')};${drawn.join(';')}}`;
+/**
+ * Rules for what stands in for a family until its letters are there, so that nothing moves once they are. Of faces
+ * under one name the last counts that is there (as Chromium does it), so what most computers have stands last.
+ */
+export function standInRules(family: string, metrics: FaceMetrics, generic: Generic): string {
+  const rule = ({ local, metrics: base }: Base): string => {
+    const drawn = Object.entries(standingIn(metrics, base)).map((one) => one.join(':'));
+    return `@font-face{font-family:"${nameOf(family)}";src:${local.map((one) => `local("${one}")`).join(',')};${drawn.join(';')}}`;
+  };
+  return bases[generic].toReversed().map(rule).join('');
 }
 
 /** A sheet in which each of these families is followed by what stands in for it, wherever a typeface is set. */

@@ -20,7 +20,7 @@ import { ledgerRows } from '@core/style/ledger';
 import { namedValue, plainValue, tokensFor } from '@core/style/tokens/tokens';
 import { checkValue } from '@core/style/value';
 import { PageSession } from '../../services/page-session';
-import { Dialogs, type FarReaching, type ToNewClass } from '../state/dialogs';
+import { Dialogs, type FarReaching, type ToNewClass, type ToTokens } from '../state/dialogs';
 import { Holding } from '../state/holding';
 import { Selection } from '../state/selection';
 import { Commands } from '../commands/commands';
@@ -145,7 +145,8 @@ export class LedgerMenu {
     const group = this.ledgerState.group();
     const [site, holder] = [this.session.site(), this.holding.ofSite()];
     if (!chosen) return [];
-    if (site && holder) return this.ofHolder(heldValues(site, holder, breakpoint.id));
+    if (site && holder)
+      return [...this.ofHolder(heldValues(site, holder, breakpoint.id)), ...this.groupToTokens(holder)];
     const all = ownValues(chosen.page, chosen.id, breakpoint.id);
     const among = isApart(group)
       ? []
@@ -154,6 +155,7 @@ export class LedgerMenu {
     return [
       this.item(`Reset ${among.length} in ${word} at ${breakpoint.name}`, 'pi pi-undo', among, () => takeBack(among)),
       this.item(`Reset all ${all.length} at ${breakpoint.name}`, 'pi pi-undo', all, () => takeBack(all)),
+      ...this.groupToTokens({ holds: 'part', id: chosen.id }),
       { separator: true },
       { label: `All ${all.length}:`, disabled: true },
       ...this.carrying(all, breakpoint),
@@ -184,6 +186,21 @@ export class LedgerMenu {
         icon: 'pi pi-share-alt',
         disabled: values.length === 0,
         command: () => void this.dialogs.open('new class', { part, values } satisfies ToNewClass),
+      },
+    ];
+  }
+
+  /** Gives all values of the open group names at once. */
+  private groupToTokens(of: SetValue['of']): MenuItem[] {
+    const group = this.ledgerState.group();
+    if (isApart(group)) return [];
+    const properties = ledgerRows[group].flatMap((row) => row.properties);
+    const asked: ToTokens = { of, state: this.selection.state(), properties };
+    return [
+      {
+        label: `Make the values of ${group.charAt(0).toUpperCase() + group.slice(1)} tokens …`,
+        icon: 'pi pi-tag',
+        command: () => void this.dialogs.open('new tokens', asked),
       },
     ];
   }

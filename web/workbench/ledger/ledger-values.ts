@@ -49,6 +49,7 @@ import { LedgerCell } from './ledger-cell';
 import { LedgerHead } from './ledger-head';
 import { LedgerHolder } from './ledger-holder';
 import type { LedgerMenu } from './ledger-menu';
+import { MaskSlip } from './slips/mask/mask-slip';
 import { PlaceDrawing } from './slips/place-drawing';
 import { PropertyHelp } from './help/property-help';
 import { ShadowSlip } from './slips/shadow/shadow-slip';
@@ -89,6 +90,7 @@ interface ShownRow {
     EdgeDrawing,
     FillSlip,
     FilterSlip,
+    MaskSlip,
     FlowDrawing,
     JumpingState,
     LedgerCell,

@@ -2,11 +2,13 @@ import { inject, Injectable, Injector, type OnDestroy, type Type } from '@angula
 import { firstValueFrom } from 'rxjs';
 import * as z from 'zod';
 import type { DialogService, DynamicDialogRef } from 'primeng/dynamicdialog';
+import type { SetValue } from '@core/document/commands/look/tokens';
 import type { TypeOf } from '@core/document/commands/look/types';
 import type { OwnValue } from '@core/document/commands/overrides';
 import type { AnyEdit } from '@core/document/edits/site-edit';
 import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
+import type { State } from '@core/document/style-map';
 import type { Moved } from '@core/geometry/moved';
 import { latePiece } from '../../services/late-piece';
 import { PageSession } from '../../services/page-session';
@@ -21,6 +23,13 @@ export interface MovingCommand {
 export interface ToNewClass {
   readonly part: string;
   readonly values: readonly OwnValue[];
+}
+
+/** Whose values of some properties are to become tokens. */
+export interface ToTokens {
+  readonly of: SetValue['of'];
+  readonly state: State;
+  readonly properties: readonly string[];
 }
 
 /** Whose values a type is made of that is not there yet. */
@@ -118,6 +127,11 @@ const table = {
     header: 'New token',
     width: '480px',
     load: () => import('../dialogs/look/tokens/new-token-dialog').then((file) => file.NewTokenDialog),
+  },
+  'new tokens': {
+    header: 'New tokens',
+    width: 'min(640px, 94vw)',
+    load: () => import('../dialogs/look/group-tokens-dialog').then((file) => file.GroupTokensDialog),
   },
   'new type': {
     header: 'New type',

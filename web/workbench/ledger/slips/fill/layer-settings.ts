@@ -42,6 +42,8 @@ export class LayerSettings {
   readonly of = input.required<string>();
   /** The layer as a background, without tokens and with the addresses of pictures. */
   readonly drawn = input.required<string>();
+  /** It is a mask: what a background alone has is not asked for. */
+  readonly masks = input(false);
   /** What becomes of the layer, whatever it is by then. */
   readonly changed = output<(layer: FillLayer) => FillLayer>();
   /** Another picture is to be chosen. */
