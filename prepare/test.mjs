@@ -56,21 +56,25 @@ const chromium = {
 };
 Object.assign(process.env, chromium);
 
-await check('types of core and web', bin('tsc'), ['-p', 'tsconfig.json', '--noEmit']);
-await check('types of server, tools and tests', bin('tsc'), ['-p', 'tsconfig.node.json', '--noEmit']);
-await check('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
-await check('lint', bin('eslint'), ['.', '--max-warnings', '0']);
-await check('who may know whom', bin('depcruise'), [
-  '--config',
-  '.dependency-cruiser.cjs',
-  'core',
-  'web',
-  'server',
-  'live',
-  'tools',
-  'demo',
+/** Checks that nothing else waits for, one after the other. */
+const inTurn = async (checks) => {
+  for (const [name, program, ...args] of checks) await check(name, bin(program), args);
+};
+await Promise.all([
+  inTurn([
+    ['types of core and web', 'tsc', '-p', 'tsconfig.json', '--noEmit'],
+    ['types of server, tools and tests', 'tsc', '-p', 'tsconfig.node.json', '--noEmit'],
+    ['format', 'prettier', '--check', '--log-level', 'warn', '.'],
+    [
+      ...['who may know whom', 'depcruise', '--config', '.dependency-cruiser.cjs'],
+      ...['core', 'web', 'server', 'live', 'tools', 'demo'],
+    ],
+  ]),
+  inTurn([
+    ['lint', 'eslint', '.', '--max-warnings', '0'],
+    ['unused files, exports and packages', 'knip'],
+  ]),
 ]);
-await check('unused files, exports and packages', bin('knip'), []);
 await buildWeb();
 rmSync('var/test', { recursive: true, force: true });
 const postgres = await startPostgres(programs, 'var/test/postgres');

@@ -1,4 +1,4 @@
-import { blankPage } from '../document/page';
+import { blankPage, type Backdrop } from '../document/page';
 import { blankSite, type Picture, type Site } from '../document/site';
 import { plainPart } from '../document/testing/plain-part';
 import { compileCanvas } from './canvas';
@@ -17,12 +17,21 @@ const over = 'linear-gradient(red, blue), url("picture:pier")';
 
 const covering = { 'background-size': 'cover' };
 
-function cssOf(site: Site, style: Record<string, Record<string, Record<string, string>>>): string {
+function cssOf(
+  site: Site,
+  style: Record<string, Record<string, Record<string, string>>>,
+  backdrops: readonly (Backdrop | undefined)[] = [undefined],
+): string {
   const page = blankPage('p', 'Page', '/');
   const parts = {
     ...page.parts,
-    [page.root]: { ...page.parts[page.root]!, children: ['s1'] },
-    s1: { ...plainPart('section', 'section'), style },
+    [page.root]: { ...page.parts[page.root]!, children: backdrops.map((_, index) => `s${index}`) },
+    ...Object.fromEntries(
+      backdrops.map((backdrop, index) => [
+        `s${index}`,
+        { ...plainPart('section', 'section'), style, ...(backdrop && { backdrop }) },
+      ]),
+    ),
   };
   return compile(site, { ...page, parts }, plainFiles).css;
 }
@@ -62,6 +71,22 @@ describe('A picture as a background', () => {
     const css = cssOf(siteWith(sizes), later);
     expect(await shownAt(css, 820)).toBe('1600');
     expect(await shownAt(css, 390)).toBe('800 1600');
+  });
+
+  it('is as wide as its place was measured to need, and what two places of one look need, both get', async () => {
+    const style = { wide: { normal: { 'background-image': over, ...covering } } };
+    const narrow = cssOf(siteWith(sizes), style, [{ wide: 420, tablet: 380, phone: 900 }]);
+    expect(await shownAt(narrow, 1280)).toBe('400 800');
+    expect(await shownAt(narrow, 820)).toBe('400 800');
+    expect(await shownAt(narrow, 390)).toBe('800 1600');
+    const both = cssOf(siteWith(sizes), style, [
+      { wide: 420, phone: 100 },
+      { wide: 1400, phone: 300 },
+    ]);
+    expect(await shownAt(both, 1280)).toBe('1600 3200');
+    expect(await shownAt(both, 390)).toBe('400 800');
+    const unmeasured = cssOf(siteWith(sizes), style, [{ wide: 420, phone: 100 }, undefined]);
+    expect(await shownAt(unmeasured, 390)).toBe('800 1600');
   });
 
   it('that a smaller breakpoint or a state has for itself stays its own', async () => {

@@ -86,12 +86,14 @@ function differs({ pictures }: Pick<Site, 'pictures'>, value: string, width: num
 /**
  * What a style says at a breakpoint in a state, with the background it has there from a breakpoint nearer the base
  * where this screen is given another file.
+ * @param widthAt how many px wide its pictures have to be on a breakpoint's screens
  */
 export function withBackground(
   site: Pick<Site, 'breakpoints' | 'pictures'>,
   style: StyleMap,
   breakpoint: Breakpoint,
   state: State,
+  widthAt: (breakpoint: Breakpoint) => number,
 ): Declarations | undefined {
   const own = style[breakpoint.id]?.[state];
   if (own?.[image] !== undefined) return own;
@@ -99,6 +101,5 @@ export function withBackground(
   const from = nearer.map((at) => style[at]?.[state]?.[image]).find((value) => value !== undefined);
   const next = site.breakpoints.find(({ id }) => id === nearer[0]);
   if (!next || !isPicture(from) || !isSized(site, style, breakpoint, state)) return own;
-  const [width, other] = [breakpoint, next].map((one) => screenWidth(site.breakpoints, one));
-  return differs(site, from, width!, other!) ? { ...own, [image]: from } : own;
+  return differs(site, from, widthAt(breakpoint), widthAt(next)) ? { ...own, [image]: from } : own;
 }

@@ -1,6 +1,6 @@
 import { escapeHtml } from '../document/kinds/escape';
 import { insideOf, kindOf } from '../document/kinds/registry';
-import { titleOf, type Page, type Part } from '../document/page';
+import { type Backdrop, titleOf, type Page, type Part } from '../document/page';
 import { withoutSwitchedOff } from '../document/seen/switched-off';
 import type { Site } from '../document/site';
 import { states, type StyleMap } from '../document/style-map';
@@ -53,18 +53,25 @@ function keyOf(style: StyleMap): string {
   return key;
 }
 
+/** What suffices for two parts of one style; nothing where one was not measured. */
+const widest = (one: Backdrop, other: Backdrop | undefined): Backdrop | undefined =>
+  other &&
+  Object.fromEntries(
+    Object.entries(one).flatMap(([at, width]) => (other[at] === undefined ? [] : [[at, Math.max(width, other[at])]])),
+  );
+
 /** Short generated classes, one for each distinct style of the page's parts. */
 function ownClasses(
   page: Page,
   order: readonly string[],
   parts: readonly Part[],
 ): { nameOf: Marking; styled: Styled[]; lenders: Lender[] } {
-  const byStyle = new Map<string, Styled>();
+  const byStyle = new Map<string, Styled & { backdrop: Backdrop | undefined }>();
   const names = new Map<string, string>();
   const lenders: Lender[] = [];
   for (let at = 0; at < order.length; at++) {
     const id = order[at]!;
-    const { style, kind, content } = parts[at]!;
+    const { style, kind, content, backdrop } = parts[at]!;
     const lending = kindOf(kind).lends !== undefined;
     if (lending) lenders.push({ className: `_r${lenders.length + 1}`, content: content.base, kind });
     const key = keyOf(style);
@@ -75,7 +82,8 @@ function ownClasses(
     }
     const known = byStyle.get(key);
     const name = known ? known.selector.slice(1) : `_${(byStyle.size + 1).toString(36)}`;
-    if (!known) byStyle.set(key, { selector: `.${name}`, style });
+    if (!known) byStyle.set(key, { selector: `.${name}`, style, backdrop });
+    else if (known.backdrop) known.backdrop = widest(known.backdrop, backdrop);
     names.set(id, lends === '' ? name : `${name} ${lends}`);
   }
   return { nameOf: (id) => ({ className: names.get(id) }), styled: [...byStyle.values()], lenders };

@@ -1,4 +1,5 @@
-import { mediaOf, outwards } from '../document/breakpoint';
+import { mediaOf, outwards, type Breakpoint } from '../document/breakpoint';
+import type { Backdrop } from '../document/page';
 import { linkRules } from '../document/text/line-html';
 import { isMarked, kindOf, kinds, markOf } from '../document/kinds/registry';
 import { leaves } from '../document/leaves';
@@ -30,6 +31,8 @@ const stateSelector = (state: State, held: boolean): string => (held ? heldOrRea
 export interface Styled {
   readonly selector: string;
   readonly style: StyleMap;
+  /** How wide its pictures have to be, where that was measured. */
+  readonly backdrop?: Backdrop | undefined;
 }
 
 /**
@@ -41,16 +44,16 @@ export function layerRules(site: Site, styled: readonly Styled[], addresses: Add
   const pictured = new Set(addresses.forVisitors === true ? styled.filter(({ style }) => hasPicture(style)) : []);
   for (const breakpoint of outwards(site.breakpoints)) {
     let block = '';
-    const screen = pictured.size > 0 ? screenWidth(site.breakpoints, breakpoint) : undefined;
     for (const state of states) {
       const bySame = new Map<string, string[]>();
       for (const one of styled) {
         const { selector, style } = one;
+        const widthAt = (at: Breakpoint): number => one.backdrop?.[at.id] ?? screenWidth(site.breakpoints, at);
         const hasPictures = pictured.size > 0 && pictured.has(one);
         const declarations = hasPictures
-          ? withBackground(site, style, breakpoint, state)
+          ? withBackground(site, style, breakpoint, state, widthAt)
           : style[breakpoint.id]?.[state];
-        const width = hasPictures && isSized(site, style, breakpoint, state) ? screen : undefined;
+        const width = hasPictures && isSized(site, style, breakpoint, state) ? widthAt(breakpoint) : undefined;
         const text = declarations ? declarationsText(site, declarations, addresses, width) : '';
         if (text === '') continue;
         const same = bySame.get(text);

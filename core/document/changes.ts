@@ -61,6 +61,7 @@ function within(before: Part, now: Part, naming: Naming): Within[] {
     ...field('tag', before.tag, now.tag),
     ...field('name', before.name, now.name),
     ...(before.off === now.off ? [] : [{ what: now.off ? 'switched off' : 'switched on' }]),
+    ...(text(before.backdrop) === text(now.backdrop) ? [] : [{ what: 'widths of the pictures behind it' }]),
     ...field('classes', before.classes.map(naming.class).join(' '), now.classes.map(naming.class).join(' ')),
   ];
 }

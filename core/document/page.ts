@@ -20,6 +20,10 @@ const Fields = z.record(z.string().max(40), z.unknown());
 export const Content = z.object({ base: Fields }).catchall(Fields);
 export type Content = z.infer<typeof Content>;
 
+/** By breakpoint, how many px wide the pictures behind a part have to be on its screens. */
+export const Backdrop = z.record(Identifier, z.int().min(1).max(100_000));
+export type Backdrop = z.infer<typeof Backdrop>;
+
 export const Part = z.strictObject({
   kind: z.string().max(30),
   name: z.string().max(80).optional(),
@@ -31,6 +35,8 @@ export const Part = z.strictObject({
   attributes: Attributes,
   /** Switched off: kept in the document, and on no page that is shown. */
   off: z.literal(true).optional(),
+  /** As it was measured; where it is not said, as wide as the screens are. */
+  backdrop: Backdrop.optional(),
 });
 export type Part = z.infer<typeof Part>;
 

@@ -104,6 +104,23 @@ describe('Who else is on a page', () => {
     first.leave();
   });
 
+  it('is nobody who left while others came, however close together', async () => {
+    const first = await ada(at.running.port, 'tab-first');
+    for (let round = 0; round < 12; round++) {
+      const second = await cleo(at.other.port, `tab-second-${round}`);
+      await Promise.all([
+        second.select(['fares']),
+        ada(at.running.port, `tab-third-${round}`).then((third) => third.leave()),
+        second.leave(),
+        ada(at.other.port, `tab-fourth-${round}`).then((fourth) => fourth.leave()),
+      ]);
+    }
+    await same(first, []);
+    await new Promise((go) => setTimeout(go, 300));
+    expect(first.sees()).toEqual([]);
+    first.leave();
+  });
+
   it('is told again when the way the servers hear each other by was broken', async () => {
     const first = await ada(at.running.port, 'tab-first');
     const second = await cleo(at.other.port, 'tab-second');

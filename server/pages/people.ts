@@ -22,6 +22,8 @@ const Told = z.object({
   /** They have just come: whoever else is here is told of once more. */
   hello: z.boolean().optional(),
   left: z.boolean().optional(),
+  /** Only what they have selected is another: said by whichever server heard it. */
+  moved: z.boolean().optional(),
 });
 type Told = z.infer<typeof Told>;
 type Someone = Pick<Told, 'id' | 'account' | 'name' | 'at'>;
@@ -32,6 +34,9 @@ interface Person {
   readonly account: string;
   readonly name: string;
 }
+
+/** Tells several things in their order. */
+const inTurn = 'SELECT pg_notify($1, said) FROM unnest($2::text[]) WITH ORDINALITY AS each(said, place) ORDER BY place';
 
 const idOf = ({ account, tab }: Pick<Person, 'account' | 'tab'>): string => `${account}.${tab}`;
 const keyOf = (page: string, id: string): string => `${page} ${id}`;
@@ -44,6 +49,9 @@ export class People {
   /** Those who are here, by the same, with how many streams each has open. */
   private readonly here = new Map<string, { told: Told; streams: number }>();
   private readonly timer: NodeJS.Timeout;
+  private waiting: string[] = [];
+  private telling = false;
+  private told = 0;
 
   constructor(
     private readonly database: DataSource,
@@ -87,7 +95,7 @@ export class People {
 
   /** What somebody who may be on any of the servers has selected. */
   select({ page, tab, account, name }: Person, at: readonly string[]): void {
-    this.tell({ page, id: idOf({ account, tab }), account, name, at: [...at] });
+    this.tell({ page, id: idOf({ account, tab }), account, name, at: [...at], moved: true });
   }
 
   /**
@@ -110,11 +118,12 @@ export class People {
   private heard(data: unknown): void {
     const told = Told.safeParse(data).data;
     if (!told) return; // of a server of another version
-    const { hello = false, left = false, ...someone } = told;
+    const { hello = false, left = false, moved = false, ...someone } = told;
     const key = keyOf(told.page, told.id);
     const isHere = this.here.get(key);
     if (isHere && !left) isHere.told = someone;
     const before = this.everybody.get(key);
+    if (moved && !isHere && !before) return; // they have left meanwhile
     if (left && !isHere) this.everybody.delete(key);
     else this.everybody.set(key, someone);
     if (hello) this.tellAll({}, told.page, told.id);
@@ -127,8 +136,19 @@ export class People {
       if ((page === undefined || told.page === page) && told.id !== but) this.tell({ ...told, ...besides });
   }
 
+  /** Tells one thing after the other: who left would be here for ever if they were told of once more after that. */
   private tell(told: Told): void {
-    this.database.query('SELECT pg_notify($1, $2)', [topic, JSON.stringify(told)]).catch(this.failed);
+    this.waiting.push(JSON.stringify({ ...told, nth: this.told++ })); // PostgreSQL tells the very same once
+    if (!this.telling) void this.tellWaiting();
+  }
+
+  private async tellWaiting(): Promise<void> {
+    this.telling = true;
+    while (this.waiting.length > 0) {
+      const all = this.waiting.splice(0);
+      await this.database.query(inTurn, [topic, all]).catch(this.failed);
+    }
+    this.telling = false;
   }
 }
 

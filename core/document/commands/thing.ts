@@ -74,8 +74,9 @@ export function copyOf(page: Page, id: string, places: 'kept' | 'dropped' = 'dro
   for (const one of ids) {
     const part = partOf(page, one);
     const { id: _place, ...others } = part.attributes;
+    const { backdrop: _measured, ...elsewhere } = part; // it holds for the original's place
     parts[renamed.get(one)!] = {
-      ...part,
+      ...(places === 'kept' ? part : elsewhere),
       attributes: places === 'kept' ? part.attributes : others,
       children: part.children.map((child) => renamed.get(child)!),
     };

@@ -1,6 +1,6 @@
 import { checkValue } from '../../style/value';
 import { kindOf, mayHold, statesOf, tagged } from '../kinds/registry';
-import { Attributes, PagePath, Part, type Content, type Page } from '../page';
+import { Attributes, Backdrop, PagePath, Part, type Content, type Page } from '../page';
 import { Problem } from '../problem';
 import { ClassName, type Site } from '../site';
 import { partOf, subtree } from '../tree';
@@ -232,6 +232,8 @@ function fieldProblem(part: Part, what: string, key: string, value: unknown): st
       : `A ${kind.word.toLowerCase()} is one of ${kind.tags.join(', ')}.`;
   if (what === 'off')
     return value === true && part.kind !== 'page' ? undefined : 'A part of the page is switched off, or it is not.';
+  if (what === 'backdrop')
+    return Backdrop.safeParse(value).success ? undefined : 'These are widths in px, by breakpoint.';
   if (what === 'name')
     return Part.shape.name.safeParse(value).success ? undefined : 'A name has at most 80 characters.';
   if (what === 'classes')

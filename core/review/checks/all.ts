@@ -10,6 +10,7 @@ import { lineBreak } from './line-break';
 import { linkInLink } from './link-in-link';
 import { listItems } from './list-items';
 import { missingAlt } from './missing-alt';
+import { narrowBackdrop } from './narrow-backdrop';
 import { nearlyToken } from './nearly-token';
 import { withoutEffect } from './no-effect';
 import { outOfReach } from './out-of-reach';
@@ -32,6 +33,7 @@ export const allChecks: readonly Check[] = [
   linkInLink,
   listItems,
   missingAlt,
+  narrowBackdrop,
   nearlyToken,
   withoutEffect,
   outOfReach,

@@ -21,6 +21,8 @@ export interface SweptPart {
   readonly paddingX: number;
   readonly paddingY: number;
   readonly fontSize: number;
+  /** How many px wide the pictures behind it have to be; undefined where it has none. */
+  readonly backdrop?: number | undefined;
   /** Of a heading, 1 to 6. */
   readonly level: number | undefined;
 }

@@ -39,12 +39,21 @@ interface Kept {
   readonly width: number;
 }
 
+/** Keeps what a part measures at a width of the screen. */
+function keep(all: Map<string, Map<number, number>>, part: string, screen: number, measured: number): void {
+  const known = all.get(part) ?? new Map<number, number>();
+  known.set(screen, measured);
+  all.set(part, known);
+}
+
 /** Gathers what slices show, one width after another in any order. */
 export class Sweep {
   private readonly faults = new Map<string, { first: Fault; byWidth: Map<number, number> }>();
   private readonly boxes = new Map<number, ReadonlyMap<string, Kept>>();
   /** The widths of each picture, by width of the screen. */
   readonly pictures = new Map<string, Map<number, number>>();
+  /** How wide the pictures behind parts have to be, by width of the screen. */
+  readonly backdrops = new Map<string, Map<number, number>>();
 
   get measured(): number {
     return this.boxes.size;
@@ -62,10 +71,9 @@ export class Sweep {
       this.faults.set(key, known);
     }
     for (const part of slice.parts.values()) {
-      if (kindOf(part.kind).shows !== 'picture' || part.box.width === 0) continue;
-      const known = this.pictures.get(part.id) ?? new Map<number, number>();
-      known.set(slice.width, part.box.width);
-      this.pictures.set(part.id, known);
+      if (part.backdrop !== undefined) keep(this.backdrops, part.id, slice.width, part.backdrop);
+      if (kindOf(part.kind).shows === 'picture' && part.box.width > 0)
+        keep(this.pictures, part.id, slice.width, part.box.width);
     }
   }
 

@@ -53,7 +53,7 @@ export function standingIn(metrics: FaceMetrics, base: FaceMetrics): Readonly<Re
     'size-adjust': percent(size),
     'ascent-override': high(metrics.ascent),
     'descent-override': high(metrics.descent),
-    'line-gap-override': high(metrics.lineGap),
+    ...((metrics.lineGap !== 0 || base.lineGap !== 0) && { 'line-gap-override': high(metrics.lineGap) }),
   };
 }
 

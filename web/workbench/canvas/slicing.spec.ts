@@ -2,11 +2,13 @@ import fc from 'fast-check';
 import { compileCanvas } from '@core/compile/canvas';
 import { randomly } from '@core/document/testing/randomly';
 import { blankPage, type Page } from '@core/document/page';
+import { standardBreakpoints } from '@core/document/breakpoint';
+import { backdropFrom } from '@core/review/sweep/backdrops';
 import { faultsAt, type Fault } from '@core/review/sweep/faults';
 import { sizesFrom } from '@core/review/sweep/sizes';
 import { Sweep, sweepOrder } from '@core/review/sweep/sweep';
 import { frameWith, type TestFrame } from '../../testing/frame';
-import { sliceOf } from './slicing';
+import { ratiosOf, sliceOf } from './slicing';
 
 const page = (kinds: Readonly<Record<string, string>>): Page => {
   const blank = blankPage('p', 'P', '/');
@@ -53,6 +55,37 @@ describe('The width sweep', () => {
     expect(told(at(frame, { box: 'container', long: 'text', short: 'text' }))).toEqual([]);
     expect(frame.document.documentElement.scrollWidth).toBe(400);
     frame.remove();
+  });
+
+  it('measures how wide the pictures behind parts have to be, and what each breakpoint is to be given', () => {
+    const behind = 'background:linear-gradient(red,blue),url(/files/pier-400.png) center/cover';
+    const frame = frameWith(
+      `<div data-part="box" style="width:50%;height:300px;padding:0;border:10px solid;box-sizing:border-box;${behind}"></div><div data-part="plain" style="${behind}">Words</div>`,
+    );
+    const blank = page({ box: 'container', plain: 'container' });
+    const style = { wide: { normal: { 'background-image': 'url("picture:pier")' } } };
+    const pictured = { ...blank, parts: { ...blank.parts, box: { ...blank.parts['box']!, style } } };
+    const pier = { name: 'pier', alt: '', width: 1600, height: 800, type: 'image/png' as const };
+    const ratios = ratiosOf({ pictures: { pier: { ...pier, files: [{ width: 400, file: 'pier-400.png' }] } } });
+    const sweep = new Sweep();
+    for (const width of [400, 1600]) {
+      frame.view.frameElement!.setAttribute('style', `width:${width}px;height:600px;border:0`);
+      sweep.add(sliceOf(frame.document, pictured, width, ratios));
+    }
+    frame.remove();
+    // half of the screen less the borders, or twice the height less the borders: the picture is 2 to 1
+    expect(sweep.backdrops).toEqual(
+      new Map([
+        [
+          'box',
+          new Map([
+            [400, 560],
+            [1600, 780],
+          ]),
+        ],
+      ]),
+    );
+    expect(backdropFrom(standardBreakpoints, sweep.backdrops.get('box')!)).toEqual({ wide: 780, phone: 560 });
   });
 
   it('finds texts that lie over each other where elementsFromPoint finds both', () => {

@@ -1,5 +1,8 @@
 import type { Box } from '@core/geometry/box';
+import { hasPicture } from '@core/compile/backgrounds';
 import type { Page } from '@core/document/page';
+import type { Site } from '@core/document/site';
+import { backdropWidth } from '@core/review/sweep/backdrops';
 import { headingLevel } from '@core/review/checks/headings';
 import type { Slice, SweptPart } from '@core/review/sweep/slice';
 import { isElement } from '../../theme/from-event';
@@ -50,8 +53,29 @@ function boxesOf(element: HTMLElement, x: number, y: number): { box: Box; port: 
   return { box, port };
 }
 
-/** Measures a page as it is laid out now in a document of this width. Parts without a box are left out. */
-export function sliceOf(document: Document, page: Page, width: number): Slice {
+/** How wide the pictures behind an element have to be. */
+const backdropOf = (
+  { backgroundImage: image, backgroundSize: size, backgroundAttachment: attachment }: CSSStyleDeclaration,
+  port: Box,
+  { innerWidth, innerHeight }: Window,
+  ratios: ReadonlyMap<string, number>,
+): number | undefined =>
+  backdropWidth({ image, size, attachment }, port, { width: innerWidth, height: innerHeight }, (file) =>
+    ratios.get(file),
+  );
+
+/** By the name of each file of a site's pictures, how wide the picture is by its height. */
+export const ratiosOf = ({ pictures }: Pick<Site, 'pictures'>): ReadonlyMap<string, number> =>
+  new Map(
+    Object.values(pictures).flatMap((one) => one.files.map(({ file }) => [file, one.width / one.height] as const)),
+  );
+const noRatios: ReadonlyMap<string, number> = new Map();
+
+/**
+ * Measures a page as it is laid out now in a document of this width. Parts without a box are left out.
+ * @param ratios of the pictures that may stand behind parts; without them, what those need is not measured
+ */
+export function sliceOf(document: Document, page: Page, width: number, ratios = noRatios): Slice {
   const view = document.defaultView!; // a frame's document that is shown has one
   const { scrollX: x, scrollY: y } = view;
   const parts = new Map<string, SweptPart>();
@@ -64,11 +88,12 @@ export function sliceOf(document: Document, page: Page, width: number): Slice {
     if (!part || element.parentElement?.closest('details:not([open])')) continue;
     if (style.display === 'none' || style.visibility === 'hidden') continue;
     const parent = element.parentElement?.closest<HTMLElement>('[data-part]')?.dataset['part'];
+    const boxes = boxesOf(element, x, y);
     parts.set(id, {
       id,
       parent,
       kind: part.kind,
-      ...boxesOf(element, x, y),
+      ...boxes,
       ...linesOf(element, range, x, y),
       display: style.display,
       position: style.position,
@@ -80,6 +105,7 @@ export function sliceOf(document: Document, page: Page, width: number): Slice {
       paddingY: sized(style.paddingTop) + sized(style.paddingBottom),
       fontSize: sized(style.fontSize),
       level: headingLevel(part.tag),
+      backdrop: ratios.size > 0 && hasPicture(part.style) ? backdropOf(style, boxes.port, view, ratios) : undefined,
     });
   }
   return { width, scrollWidth: document.documentElement.scrollWidth, parts };

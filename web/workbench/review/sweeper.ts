@@ -2,9 +2,11 @@ import { computed, inject, Injectable, signal, type OnDestroy } from '@angular/c
 import { breakpointAt, rangeOf } from '@core/document/breakpoint';
 import type { Edit } from '@core/document/edits/edit';
 import { kindOf } from '@core/document/kinds/registry';
+import { leaves } from '@core/document/leaves';
 import type { Page } from '@core/document/page';
 import { parentOf } from '@core/document/tree';
 import type { Jump, Sweep, SweptFault } from '@core/review/sweep/sweep';
+import { backdropFrom } from '@core/review/sweep/backdrops';
 import { sizesFrom } from '@core/review/sweep/sizes';
 import { canvasAddresses } from '../../services/addresses';
 import { latePiece } from '../../services/late-piece';
@@ -57,7 +59,8 @@ export class Sweeper implements OnDestroy {
     if (over.aborted) return;
     const [site, page] = [this.session.site(), this.session.page()];
     if (!loaded || !site || !page) return this.running.set(false);
-    const { Sweep, sweepOrder, hiddenLeaf, sliceOf } = loaded;
+    const { Sweep, sweepOrder, hiddenLeaf, sliceOf, ratios } = loaded;
+    const ratiosNow = ratios(site);
     const order = sweepOrder(
       site.breakpoints.map((one) => rangeOf(site.breakpoints, one)).flatMap(({ from, to }) => [from, to]),
     );
@@ -65,7 +68,7 @@ export class Sweeper implements OnDestroy {
     const sweep = (this.sweep = new Sweep());
     const measure = (width: number): void => {
       leaf.size(width, breakpointAt(site.breakpoints, width).preview.height);
-      sweep.add(sliceOf(leaf.painter.document, page, width));
+      sweep.add(sliceOf(leaf.painter.document, page, width, ratiosNow));
     };
     const tell = (done: boolean): void =>
       this.swept.set({
@@ -87,12 +90,12 @@ export class Sweeper implements OnDestroy {
 
   /** What measures, which loads when it is first used. */
   private async load() {
-    const [sweeping, { hiddenLeaf }, { sliceOf }] = await Promise.all([
+    const [sweeping, { hiddenLeaf }, { sliceOf, ratiosOf: ratios }] = await Promise.all([
       import('@core/review/sweep/sweep'),
       import('../canvas/hidden-leaf'),
       import('../canvas/slicing'),
     ]);
-    return { Sweep: sweeping.Sweep, sweepOrder: sweeping.sweepOrder, hiddenLeaf, sliceOf };
+    return { Sweep: sweeping.Sweep, sweepOrder: sweeping.sweepOrder, hiddenLeaf, sliceOf, ratios };
   }
 
   /**
@@ -121,17 +124,23 @@ export class Sweeper implements OnDestroy {
     return true;
   }
 
-  /** Edits that write each picture's measured widths as its `sizes`. */
+  /** Edits that write each picture's measured widths as its `sizes`, and how wide those behind parts have to be. */
   sizes(): Edit[] {
     const swept = this.swept();
-    const page = this.session.page();
-    if (!swept?.done || !page) return [];
-    return [...(this.sweep?.pictures ?? [])].flatMap(([part, samples]): Edit[] => {
+    const [site, page] = [this.session.site(), this.session.page()];
+    if (!swept?.done || !site || !page) return [];
+    const behind = [...(this.sweep?.backdrops ?? [])].flatMap(([part, samples]): Edit[] => {
+      const value = backdropFrom(site.breakpoints, samples);
+      const found = page.parts[part];
+      return found && leaves(found.backdrop, value).length > 0 ? [{ do: 'set', part, field: ['backdrop'], value }] : [];
+    });
+    const shown = [...(this.sweep?.pictures ?? [])].flatMap(([part, samples]): Edit[] => {
       const value = sizesFrom(samples);
       const found = page.parts[part];
       return found && kindOf(found.kind).shows === 'picture' && found.content.base['sizes'] !== value
         ? [{ do: 'set', part, field: ['content', 'base', 'sizes'], value }]
         : [];
     });
+    return [...shown, ...behind];
   }
 }

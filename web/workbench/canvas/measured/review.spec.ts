@@ -222,6 +222,24 @@ describe('Findings', () => {
       ).map((one) => one.severity);
     expect([told(1000), told(600), told(400), told(150)]).toEqual([['error'], ['warning'], [], ['note']]);
   });
+  it('name a box that is wider than when the picture behind it was measured, until it is as wide as the screens', () => {
+    const behind = page({ b: { kind: 'container', backdrop: { wide: 400, phone: 360 } } });
+    const leaves = (wide: number, phone: number) => ({
+      leaves: new Map([
+        ['wide', measured({ b: box(0, 0, wide, 100) })],
+        ['phone', measured({ b: box(0, 0, phone, 100) })],
+      ]),
+    });
+    const told = (wide: number, phone: number): unknown[] =>
+      of('picture behind it', findings(behind, leaves(wide, phone))).map((one) => one.breakpoints);
+    expect([told(400, 360), told(430, 390), told(900, 360), told(900, 500)]).toEqual([
+      [],
+      [],
+      [['wide']],
+      [['wide', 'phone']],
+    ]);
+    expectCured(behind, 'picture behind it', leaves(900, 500));
+  });
   // WCAG 2.2, 1.4.3; a picture of one grey stands for any: the cure is checked by painting it in Chromium and
   // reading the pixels again.
   it('name text that is hard to read over a picture, and lay the overlay that suffices over it', async () => {
