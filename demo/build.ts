@@ -1,8 +1,8 @@
 import { blankPage, type Page, type Part } from '@core/document/page';
-import { planted, styleOfTree, type Tree } from '@core/document/planting';
+import { planted, styleOfTree, type Tree } from '@core/document/sections/planting';
 import type { Site } from '@core/document/site';
 
-export { around, gap, radius, type Tree } from '@core/document/planting';
+export { around, gap, radius, type Tree } from '@core/document/sections/planting';
 
 /**
  * A page of a site from the trees of its sections, with ids that tell page, kind and place, so that no two pages have

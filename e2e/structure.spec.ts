@@ -1,5 +1,5 @@
 import { By, Key } from 'selenium-webdriver';
-import { around, gap, planted, type Tree } from '@core/document/planting';
+import { around, gap, planted, type Tree } from '@core/document/sections/planting';
 import { blankSite } from '@core/document/site';
 import type { LeafName } from './person';
 import { visiting } from './visit';

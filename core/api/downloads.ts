@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { Download } from '../document/download';
+import { Download } from '../document/library/download';
 import { Identifier } from '../document/identifier';
 
 /** A file to download and its id: the answer to an upload. */

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { Face, letterSets } from '../document/face';
+import { Face, letterSets } from '../document/library/face';
 
 /** `POST /sites/:site/faces?letters=…`: which letters are kept. */
 export const FaceQuery = z.object({ letters: z.enum(letterSets) });

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { AnyEdits } from '../document/edits/site-edit';
 import { Identifier } from '../document/identifier';
-import { KeptSection } from '../document/kept-section';
+import { KeptSection } from '../document/sections/kept-section';
 import { Page } from '../document/page';
 import { Site, Styling } from '../document/site';
 

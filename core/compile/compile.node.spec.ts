@@ -11,7 +11,7 @@ import { randomly } from '../document/testing/randomly';
 import type { Site } from '../document/site';
 import { freshPart, newThing } from '../document/commands/thing';
 import { readPage } from '../document/edits/check-page';
-import { pageOfSection } from '../document/kept-section';
+import { pageOfSection } from '../document/sections/kept-section';
 import { kinds } from '../document/kinds/registry';
 import { blankSite } from '../document/site';
 import { compile } from './compile';

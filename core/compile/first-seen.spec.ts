@@ -1,8 +1,8 @@
 import { parse } from 'parse5';
 import { blankSite, type Picture, type Site } from '../document/site';
 import type { Page } from '../document/page';
-import { pageOfSection } from '../document/kept-section';
-import { planted } from '../document/planting';
+import { pageOfSection } from '../document/sections/kept-section';
+import { planted } from '../document/sections/planting';
 import { compile, plainFiles } from './compile';
 import { iconOf } from './icon';
 

@@ -2,7 +2,7 @@ import { escapeHtml } from '../document/kinds/escape';
 import { mediaFor } from '../document/breakpoint';
 import { saysMore, variantsOf } from '../document/content';
 import type { Kind, Markup, MarkupContext, ShownVariant } from '../document/kinds/kind';
-import { holdsLinks } from '../document/links';
+import { holdsLinks } from '../document/links/links';
 import { downloadOfLink, pageOfLink, pictureOfLink } from '../document/kinds/link';
 import { kindOf, markOf } from '../document/kinds/registry';
 import type { Page, Part } from '../document/page';

@@ -1,9 +1,9 @@
 import * as z from 'zod';
 import { Breakpoints, standardBreakpoints } from './breakpoint';
 import { ClassName, isClassId } from './class-name';
-import { KeptSection } from './kept-section';
-import { Download } from './download';
-import { Face } from './face';
+import { KeptSection } from './sections/kept-section';
+import { Download } from './library/download';
+import { Face } from './library/face';
 import { Identifier } from './identifier';
 import { StyleMap } from './style-map';
 import { KeptToken, TokenName } from './token';

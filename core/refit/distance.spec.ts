@@ -1,6 +1,6 @@
 import { styleEdit } from '../document/commands/style';
-import { pageOfSection } from '../document/kept-section';
-import { planted, type Tree } from '../document/planting';
+import { pageOfSection } from '../document/sections/kept-section';
+import { planted, type Tree } from '../document/sections/planting';
 import { blankSite } from '../document/site';
 import type { Edit } from '../document/edits/edit';
 import { distance } from './distance';

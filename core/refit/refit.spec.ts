@@ -1,8 +1,8 @@
 import { standardBreakpoints } from '../document/breakpoint';
 import { applyEdits } from '../document/edits/apply';
-import { pageOfSection } from '../document/kept-section';
+import { pageOfSection } from '../document/sections/kept-section';
 import type { Page } from '../document/page';
-import { planted, type Tree } from '../document/planting';
+import { planted, type Tree } from '../document/sections/planting';
 import { blankSite } from '../document/site';
 import type { Slice, SweptPart } from '../review/sweep/slice';
 import { resolve } from '../style/cascade';

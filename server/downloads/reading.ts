@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { readFile, stat } from 'node:fs/promises';
 import { fileTypeFromBuffer } from 'file-type';
 import { Refusal } from '@core/api/refusal';
-import { downloadKinds, isDownloadKind, type Download, type DownloadKind } from '@core/document/download';
+import { downloadKinds, isDownloadKind, type Download, type DownloadKind } from '@core/document/library/download';
 import type { KeptFile } from '../uploads/upload';
 
 /** A file made ready to be downloaded. */

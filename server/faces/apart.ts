@@ -1,7 +1,7 @@
 import { fork } from 'node:child_process';
 import * as z from 'zod';
 import { Refusal } from '@core/api/refusal';
-import { Face, type LetterSet } from '@core/document/face';
+import { Face, type LetterSet } from '@core/document/library/face';
 import type { MadeReady } from './made-ready';
 
 const seconds = 60;

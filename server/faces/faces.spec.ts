@@ -2,7 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { create, type Font, type FontCollection } from 'fontkit';
 import subsetFont from 'subset-font';
-import type { Face } from '@core/document/face';
+import type { Face } from '@core/document/library/face';
 import { fonts } from '@core/style/faces/fonts';
 import { fontPath } from '../releases/write';
 import { Client } from '../testing/running';

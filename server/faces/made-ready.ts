@@ -3,7 +3,7 @@ import { create, type Font, type FontCollection } from 'fontkit';
 import subsetFont from 'subset-font';
 import * as z from 'zod';
 import { Refusal } from '@core/api/refusal';
-import { FaceMetrics, FamilyName, type Face, type LetterSet } from '@core/document/face';
+import { FaceMetrics, FamilyName, type Face, type LetterSet } from '@core/document/library/face';
 
 /** A face made ready to be published: what the site says of it, and its file. */
 export interface MadeReady {

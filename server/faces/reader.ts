@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import * as z from 'zod';
 import { Refusal } from '@core/api/refusal';
-import { letterSets } from '@core/document/face';
+import { letterSets } from '@core/document/library/face';
 import { madeReady } from './made-ready';
 
 // A program of its own: it is told one face to read, answers, and is ended.

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import type { UploadedFace } from '@core/api/faces';
-import { letterSets } from '@core/document/face';
+import { letterSets } from '@core/document/library/face';
 import { takingIn, Upload } from '../uploads/upload';
 import type { WorkOf } from '../work/kinds';
 import { madeReadyApart } from './apart';

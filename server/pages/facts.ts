@@ -1,4 +1,4 @@
-import { menuPaths } from '@core/document/menus';
+import { menuPaths } from '@core/document/links/menus';
 import { titleOf, type Page } from '@core/document/page';
 import { referencesOf } from '@core/document/seen/seen-page';
 import { reachOf, type Reach } from '@core/style/reach';

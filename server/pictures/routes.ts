@@ -3,7 +3,7 @@ import * as z from 'zod';
 import { PictureFiles } from '../database/entities';
 import { Pictures } from '@core/api/pictures';
 import { notFound } from '@core/api/refusal';
-import { downloadKinds, isDownloadKind } from '@core/document/download';
+import { downloadKinds, isDownloadKind } from '@core/document/library/download';
 import { answer } from '../http/answer';
 import { parameter, reachSite, siteFor } from '../http/guard';
 import { takeUpload } from '../uploads/upload';

@@ -1,6 +1,6 @@
 import type { LeavingPlace } from '@core/api/sites';
 import { leavingOnPage, leavingOnSite, type BreakpointChange } from '@core/document/commands/breakpoints';
-import { pageOfSection } from '@core/document/kept-section';
+import { pageOfSection } from '@core/document/sections/kept-section';
 import { titleOf } from '@core/document/page';
 import { settled } from '@core/document/seen/settled';
 import { notFound } from '@core/api/refusal';

@@ -12,11 +12,11 @@ import {
 } from '@core/api/sites';
 import { BreakpointChange } from '@core/document/commands/breakpoints';
 import { newIdentifier } from '@core/document/identifier';
-import { pageOfSection } from '@core/document/kept-section';
+import { pageOfSection } from '@core/document/sections/kept-section';
 import { blankPage } from '@core/document/page';
 import { Memberships, Pages, Releases } from '../database/entities';
 import { copyOfPage } from '@core/document/commands/shared';
-import { menuPaths } from '@core/document/menus';
+import { menuPaths } from '@core/document/links/menus';
 import type { Site } from '@core/document/site';
 import { jsonColumn } from '../database/json-column';
 import { lockSite } from '../database/locks';

@@ -11,7 +11,7 @@ import { somePageEdit, someSharedEdit, someSiteEdit } from '@core/document/edits
 import type { AnyEdit, Primitive } from '@core/document/edits/site-edit';
 import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
-import { planted } from '@core/document/planting';
+import { planted } from '@core/document/sections/planting';
 import { RandomPages } from '@core/document/testing/random-page';
 import { freePort } from '../../prepare/postgres.mjs';
 import { startProgram } from '../../prepare/programs.mjs';

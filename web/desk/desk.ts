@@ -12,7 +12,7 @@ import { valueOf } from '../theme/from-event';
 import { InputText } from 'primeng/inputtext';
 import { TableModule } from 'primeng/table';
 import type { Edit } from '@core/document/edits/edit';
-import { isInMenus } from '@core/document/menus';
+import { isInMenus } from '@core/document/links/menus';
 import { notFoundPath } from '@core/document/page';
 import { PagePath } from '@core/document/page';
 import type { DeskFacts, PageEntry } from '@core/api/sites';

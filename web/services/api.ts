@@ -22,7 +22,7 @@ import {
 } from '@core/api/sites';
 import { Begun, Work } from '@core/api/work';
 import type { AnyEdit } from '@core/document/edits/site-edit';
-import type { LetterSet } from '@core/document/face';
+import type { LetterSet } from '@core/document/library/face';
 import type { BreakpointChange } from '@core/document/commands/breakpoints';
 import { laterPart, stepsOf, type Step } from './work-steps';
 

@@ -2,7 +2,7 @@ import { reference } from '../edits/across';
 import type { Edit } from '../edits/edit';
 import type { AnyEdit } from '../edits/site-edit';
 import { newIdentifier } from '../identifier';
-import type { KeptSection } from '../kept-section';
+import type { KeptSection } from '../sections/kept-section';
 import type { Page, Parts } from '../page';
 import { Problem } from '../problem';
 import { sectionOf, sharedAt } from '../seen/seen-page';

@@ -1,7 +1,7 @@
 import { newIdentifier } from '../identifier';
 import { kindOf } from '../kinds/registry';
 import type { Edit } from '../edits/edit';
-import { around, gap, planted, type Tree } from '../planting';
+import { around, gap, planted, type Tree } from '../sections/planting';
 import type { Page, Part, Parts } from '../page';
 import type { Site } from '../site';
 import { partOf, placeOf, subtree } from '../tree';

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { Identifier } from '../identifier';
-import { KeptSection } from '../kept-section';
+import { KeptSection } from '../sections/kept-section';
 
 const onBoth = {
   on: z.literal('both'),

@@ -1,5 +1,5 @@
-import type { KeptSection } from '../kept-section';
-import { pageOfSection } from '../kept-section';
+import type { KeptSection } from '../sections/kept-section';
+import { pageOfSection } from '../sections/kept-section';
 import type { Page, Part, Parts } from '../page';
 import { Problem } from '../problem';
 import { sectionOf } from '../seen/seen-page';

@@ -1,5 +1,5 @@
 import { newIdentifier } from '../identifier';
-import { pageOfSection } from '../kept-section';
+import { pageOfSection } from '../sections/kept-section';
 import { Problem } from '../problem';
 import { idWithin, pathOfId, referencesOf, sectionOf } from '../seen/seen-page';
 import { isWithin, subtree } from '../tree';

@@ -2,7 +2,7 @@ import { Breakpoints } from '../breakpoint';
 
 import { Problem } from '../problem';
 import type { Site, SiteClass } from '../site';
-import { pageOfSection } from '../kept-section';
+import { pageOfSection } from '../sections/kept-section';
 import { applyEdit } from './apply';
 import { checkSection } from './check-page';
 import { checkLook } from './check-look';

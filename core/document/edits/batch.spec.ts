@@ -1,6 +1,6 @@
 import fc from 'fast-check';
-import { pageOfSection } from '../kept-section';
-import { planted } from '../planting';
+import { pageOfSection } from '../sections/kept-section';
+import { planted } from '../sections/planting';
 import { Problem } from '../problem';
 import { blankSite, type Site } from '../site';
 import type { RandomPages } from '../testing/random-page';

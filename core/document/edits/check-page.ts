@@ -1,5 +1,5 @@
 import { kindOf, mayHold } from '../kinds/registry';
-import { pageOfSection, type KeptSection } from '../kept-section';
+import { pageOfSection, type KeptSection } from '../sections/kept-section';
 import { Page } from '../page';
 import { Problem } from '../problem';
 import { Site } from '../site';

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { Breakpoint } from '../breakpoint';
-import { Download } from '../download';
-import { KeptSection } from '../kept-section';
+import { Download } from '../library/download';
+import { KeptSection } from '../sections/kept-section';
 import { Problem } from '../problem';
 import { Look, Picture, Site, SiteClass } from '../site';
 import { states } from '../style-map';

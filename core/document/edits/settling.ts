@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { pageOfSection } from '../kept-section';
+import { pageOfSection } from '../sections/kept-section';
 import { leaves } from '../leaves';
 import type { Page, Part } from '../page';
 import { settledPart } from '../seen/settled';

@@ -1,7 +1,7 @@
 import { compile } from '../../compile/compile';
 import { applyEdits } from '../edits/apply';
 import { settledPart } from '../seen/settled';
-import { pageOfSection } from '../kept-section';
+import { pageOfSection } from '../sections/kept-section';
 import { freshPart, newThing } from '../commands/thing';
 import { blankSite } from '../site';
 

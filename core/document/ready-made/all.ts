@@ -3,7 +3,7 @@ import { endings } from './endings';
 import { introductions } from './introduction';
 import { openings } from './opening';
 import { picturesWithText } from './picture-with-text';
-import { purposes } from '../purpose';
+import { purposes } from '../sections/purpose';
 import type { ReadyMade } from './ready-made';
 
 /** Every ready-made section, by purpose. */

@@ -1,4 +1,4 @@
-import { around, gap, radius, type Tree } from '../planting';
+import { around, gap, radius, type Tree } from '../sections/planting';
 import { band, heading, narrowBand, picture, rounded, text, wash } from './pieces';
 import type { ReadyMade } from './ready-made';
 

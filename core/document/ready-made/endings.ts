@@ -1,4 +1,4 @@
-import { gap, type Tree } from '../planting';
+import { gap, type Tree } from '../sections/planting';
 import { band, button, heading, narrowBand, text, wash } from './pieces';
 import type { ReadyMade } from './ready-made';
 

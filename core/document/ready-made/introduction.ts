@@ -1,4 +1,4 @@
-import { gap } from '../planting';
+import { gap } from '../sections/planting';
 import { band, heading, narrowBand, text } from './pieces';
 import type { ReadyMade } from './ready-made';
 

@@ -1,4 +1,4 @@
-import { gap } from '../planting';
+import { gap } from '../sections/planting';
 import { band, button, heading, narrowBand, picture, rounded, text } from './pieces';
 import type { ReadyMade } from './ready-made';
 

@@ -1,5 +1,5 @@
 import type { Declarations } from '../style-map';
-import { around, gap, radius, type Tree } from '../planting';
+import { around, gap, radius, type Tree } from '../sections/planting';
 
 /** The pieces ready-made sections are made of. */
 export const heading = (text: string, tag = 'h2', base?: Declarations): Tree => ({

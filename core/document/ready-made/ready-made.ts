@@ -1,5 +1,5 @@
-import type { Purpose } from '../purpose';
-import type { Tree } from '../planting';
+import type { Purpose } from '../sections/purpose';
+import type { Tree } from '../sections/planting';
 
 /** A section to copy from. */
 export interface ReadyMade {

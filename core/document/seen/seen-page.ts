@@ -1,5 +1,5 @@
 import { copiedParts } from '../copied-parts';
-import type { KeptSection } from '../kept-section';
+import type { KeptSection } from '../sections/kept-section';
 import { kindOf } from '../kinds/registry';
 import type { Page, Part, Parts } from '../page';
 import { settled } from './settled';

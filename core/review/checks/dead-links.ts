@@ -1,6 +1,6 @@
 import { downloadOfLink, pageOfLink, pictureOfLink } from '../../document/kinds/link';
-import { linksOfPart } from '../../document/links';
-import { pathOfLink } from '../../document/menus';
+import { linksOfPart } from '../../document/links/links';
+import { pathOfLink } from '../../document/links/menus';
 import type { Site } from '../../document/site';
 import type { Check, SitePage } from '../check';
 import type { Finding } from '../finding';

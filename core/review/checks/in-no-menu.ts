@@ -1,4 +1,4 @@
-import { isInMenus } from '../../document/menus';
+import { isInMenus } from '../../document/links/menus';
 import { notFoundPath } from '../../document/page';
 import type { Check } from '../check';
 

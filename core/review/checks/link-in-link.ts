@@ -1,4 +1,4 @@
-import { holdsLinks } from '../../document/links';
+import { holdsLinks } from '../../document/links/links';
 import type { Check } from '../check';
 
 export const linkInLink: Check = {

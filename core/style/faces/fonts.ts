@@ -1,4 +1,4 @@
-import type { FaceMetrics } from '../../document/face';
+import type { FaceMetrics } from '../../document/library/face';
 import type { Generic } from './stand-in';
 
 /** A typeface that ships with the application, as a variable font file. */

@@ -1,4 +1,4 @@
-import type { FaceMetrics } from '../../document/face';
+import type { FaceMetrics } from '../../document/library/face';
 
 /** What every browser falls back to, by the faces most computers have for it. */
 export type Generic = 'sans-serif' | 'serif' | 'monospace';

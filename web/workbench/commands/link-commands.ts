@@ -3,7 +3,7 @@ import { linkEdits } from '@core/document/commands/link-part';
 import type { SetField } from '@core/document/edits/edit';
 import type { AnyEdit } from '@core/document/edits/site-edit';
 import { kindOf } from '@core/document/kinds/registry';
-import { holdsLinks } from '@core/document/links';
+import { holdsLinks } from '@core/document/links/links';
 import type { Page, Part } from '@core/document/page';
 import { partOf } from '@core/document/tree';
 import { PageSession } from '../../services/page-session';

@@ -2,8 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { Button } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { DynamicDialogRef } from 'primeng/dynamicdialog';
-import { downloadKinds, DownloadName, kindOfDownload } from '@core/document/download';
-import { linksOfPart } from '@core/document/links';
+import { downloadKinds, DownloadName, kindOfDownload } from '@core/document/library/download';
+import { linksOfPart } from '@core/document/links/links';
 import { Api } from '../../services/api';
 import { PageSession } from '../../services/page-session';
 import { bytesInWords } from '../../theme/bytes';

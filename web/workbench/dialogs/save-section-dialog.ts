@@ -7,7 +7,7 @@ import { InputText } from 'primeng/inputtext';
 import { Select } from 'primeng/select';
 import { keepSection } from '@core/document/commands/shared';
 import { nameOf } from '@core/document/kinds/registry';
-import { purposes, type Purpose } from '@core/document/purpose';
+import { purposes, type Purpose } from '@core/document/sections/purpose';
 import { DialogFocus } from '../../theme/dialog-focus';
 import { valueOf } from '../../theme/from-event';
 import { Commands } from '../commands/commands';

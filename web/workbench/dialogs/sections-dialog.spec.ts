@@ -1,10 +1,10 @@
 import { compileCanvas } from '@core/compile/canvas';
 import { baseOf } from '@core/document/breakpoint';
 import { readPage } from '@core/document/edits/check-page';
-import { pageOfSection } from '@core/document/kept-section';
+import { pageOfSection } from '@core/document/sections/kept-section';
 import { foundBy, readyMade } from '@core/document/ready-made/all';
-import { purposes } from '@core/document/purpose';
-import { planted } from '@core/document/planting';
+import { purposes } from '@core/document/sections/purpose';
+import { planted } from '@core/document/sections/planting';
 import { blankSite } from '@core/document/site';
 import { faultsAt } from '@core/review/sweep/faults';
 import { frameWith } from '../../testing/frame';

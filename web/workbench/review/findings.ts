@@ -1,7 +1,7 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { catchError, debounceTime, EMPTY, retry, switchMap, tap, timer, type Observable } from 'rxjs';
-import { menuPaths } from '@core/document/menus';
+import { menuPaths } from '@core/document/links/menus';
 import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
 import type { LeafFacts } from '@core/review/check';

@@ -5,7 +5,7 @@ import { newThing } from '@core/document/commands/thing';
 import { applyEdits } from '@core/document/edits/apply';
 import { kinds } from '@core/document/kinds/registry';
 import { blankPage, type Page } from '@core/document/page';
-import { planted } from '@core/document/planting';
+import { planted } from '@core/document/sections/planting';
 import { readyMade } from '@core/document/ready-made/all';
 import type { Site } from '@core/document/site';
 import type { LeafFacts } from '@core/review/check';

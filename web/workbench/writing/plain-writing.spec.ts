@@ -1,8 +1,8 @@
 import { signal } from '@angular/core';
 import { Subject } from 'rxjs';
 import { contentFrom } from '@core/document/content';
-import { pageOfSection } from '@core/document/kept-section';
-import { planted } from '@core/document/planting';
+import { pageOfSection } from '@core/document/sections/kept-section';
+import { planted } from '@core/document/sections/planting';
 import type { Page } from '@core/document/page';
 import { blankSite, type Site } from '@core/document/site';
 import { frameWith, type TestFrame } from '../../testing/frame';

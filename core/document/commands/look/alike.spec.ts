@@ -1,6 +1,6 @@
 import { applyBatch } from '../../edits/batch';
 import type { Page } from '../../page';
-import type { KeptSection } from '../../kept-section';
+import type { KeptSection } from '../../sections/kept-section';
 import { blankSite, type Site } from '../../site';
 import { seenPage } from '../../seen/seen-page';
 import { pageHolding, plainPart as part } from '../../testing/plain-part';

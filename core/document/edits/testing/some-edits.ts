@@ -1,6 +1,6 @@
 import type { Breakpoint } from '../../breakpoint';
 import type { Page } from '../../page';
-import { planted } from '../../planting';
+import { planted } from '../../sections/planting';
 import type { Look, Site } from '../../site';
 import { states } from '../../style-map';
 import type { RandomPages } from '../../testing/random-page';

@@ -1,6 +1,6 @@
 import { applyEdits } from '@core/document/edits/apply';
-import { pageOfSection } from '@core/document/kept-section';
-import { planted } from '@core/document/planting';
+import { pageOfSection } from '@core/document/sections/kept-section';
+import { planted } from '@core/document/sections/planting';
 import type { Page } from '@core/document/page';
 import { blankSite } from '@core/document/site';
 import type { Declarations } from '@core/document/style-map';

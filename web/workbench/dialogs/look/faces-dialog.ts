@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, type OnDe
 import { FormsModule } from '@angular/forms';
 import { Select } from 'primeng/select';
 import { DynamicDialogConfig, DynamicDialogRef } from 'primeng/dynamicdialog';
-import { letterSets, letterSetWords, stackOf, type Face, type LetterSet } from '@core/document/face';
+import { letterSets, letterSetWords, stackOf, type Face, type LetterSet } from '@core/document/library/face';
 import { fonts, type Font } from '@core/style/faces/fonts';
 import { plainValue, tokensOf } from '@core/style/tokens/tokens';
 import { canvasAddresses } from '../../../services/addresses';

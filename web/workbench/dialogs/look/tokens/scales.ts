@@ -9,8 +9,8 @@ import { SelectButton } from 'primeng/selectbutton';
 import { TableModule } from 'primeng/table';
 import { baseOf, outwards } from '@core/document/breakpoint';
 import { takeTokens } from '@core/document/commands/look/take-tokens';
-import { pageOfSection } from '@core/document/kept-section';
-import { planted, type Tree } from '@core/document/planting';
+import { pageOfSection } from '@core/document/sections/kept-section';
+import { planted, type Tree } from '@core/document/sections/planting';
 import { problemOf } from '@core/document/problem';
 import {
   intervals,

@@ -1,9 +1,9 @@
-import { asValue, type SetField } from './edits/edit';
-import { insideOf, kindOf } from './kinds/registry';
-import type { Page, Part } from './page';
-import type { RunningText, Words } from './text/running-text';
-import { isText, linksIn, withLinks } from './text/words';
-import { subtree } from './tree';
+import { asValue, type SetField } from '../edits/edit';
+import { insideOf, kindOf } from '../kinds/registry';
+import type { Page, Part } from '../page';
+import type { RunningText, Words } from '../text/running-text';
+import { isText, linksIn, withLinks } from '../text/words';
+import { subtree } from '../tree';
 
 /** One of the links of a part: the whole part's, or one in its words. */
 export interface PartLink {

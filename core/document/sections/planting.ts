@@ -1,9 +1,9 @@
-import { baseOf, outwards } from './breakpoint';
-import { newIdentifier } from './identifier';
-import { kindOf } from './kinds/registry';
-import type { Part, Parts } from './page';
-import type { Site } from './site';
-import type { Declarations, StyleMap } from './style-map';
+import { baseOf, outwards } from '../breakpoint';
+import { newIdentifier } from '../identifier';
+import { kindOf } from '../kinds/registry';
+import type { Part, Parts } from '../page';
+import type { Site } from '../site';
+import type { Declarations, StyleMap } from '../style-map';
 
 /**
  * A part and what it holds, as it is written down: style for the base, from the first narrower breakpoint down, and

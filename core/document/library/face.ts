@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { Identifier } from './identifier';
+import { Identifier } from '../identifier';
 
 /** The letters of an uploaded face that are kept: fewer make a lighter file. */
 export const letterSets = ['latin', 'european', 'all'] as const;

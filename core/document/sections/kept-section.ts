@@ -1,6 +1,6 @@
 import * as z from 'zod';
-import { Identifier } from './identifier';
-import { blankPage, Parts, type Page } from './page';
+import { Identifier } from '../identifier';
+import { blankPage, Parts, type Page } from '../page';
 import { purposes } from './purpose';
 
 /**

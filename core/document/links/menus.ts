@@ -1,7 +1,7 @@
-import { pageOfLink } from './kinds/link';
+import { pageOfLink } from '../kinds/link';
 import { linksOfPart } from './links';
-import type { Page } from './page';
-import { withoutSwitchedOff } from './seen/switched-off';
+import type { Page } from '../page';
+import { withoutSwitchedOff } from '../seen/switched-off';
 
 /** A link within the site as the path of a page, without what follows it. */
 export function pathOfLink(link: unknown): string | undefined {

@@ -1,6 +1,6 @@
 import { Face, FamilyName, stackOf } from './face';
-import { blankSite } from './site';
-import { checkValue } from '../style/value';
+import { blankSite } from '../site';
+import { checkValue } from '../../style/value';
 
 const site = blankSite('s', 'Site', 'site');
 

@@ -1,5 +1,5 @@
-import { home } from '../../demo/tidewick';
-import { fares } from '../../demo/tidewick-pages';
+import { home } from '../../../demo/tidewick';
+import { fares } from '../../../demo/tidewick-pages';
 import { menuPaths, pathOfLink } from './menus';
 
 describe('Menus', () => {

@@ -1,13 +1,13 @@
 import fc from 'fast-check';
-import { standardBreakpoints, type Breakpoint } from './breakpoint';
-import { readPage } from './edits/check-page';
+import { standardBreakpoints, type Breakpoint } from '../breakpoint';
+import { readPage } from '../edits/check-page';
 import { pageOfSection } from './kept-section';
 import { around, gap, planted, radius, styleOfTree, type Tree } from './planting';
-import { RandomPages } from './testing/random-page';
-import { readyMade } from './ready-made/all';
-import { blankSite, type Site } from './site';
-import { subtree } from './tree';
-import { resolve } from '../style/cascade';
+import { RandomPages } from '../testing/random-page';
+import { readyMade } from '../ready-made/all';
+import { blankSite, type Site } from '../site';
+import { subtree } from '../tree';
+import { resolve } from '../../style/cascade';
 
 const [wide, tablet, phone] = standardBreakpoints as readonly [Breakpoint, Breakpoint, Breakpoint];
 const huge: Breakpoint = { id: 'huge', name: 'Huge', side: 'up', limit: 1600, preview: { width: 1920, height: 1080 } };
