@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { By, Key } from 'selenium-webdriver';
 import { ask, Client } from '../server/testing/running';
+import { leadTo, linkTo } from './link-dialog';
 import { blankWith } from './page-of-text';
 import { visiting } from './visit';
 
@@ -24,17 +25,6 @@ describe('Links', () => {
     await visit.person.saved();
   };
 
-  const linkTo = async (kind: string, fill: () => Promise<void>): Promise<void> => {
-    await (
-      await visit.person.find(`.p-dialog`)
-    )
-      .findElement(By.xpath(`.//p-togglebutton[normalize-space()='${kind}'] | .//button[normalize-space()='${kind}']`))
-      .click();
-    await fill();
-    await (await visit.person.find('[data-apply-link] button')).click();
-    await visit.person.noDialog();
-  };
-
   it('leads to a place that is pointed at, which gets its name in the same step of undo', async () => {
     const { person } = visit;
     const attributes = (): Promise<string[]> =>
@@ -45,11 +35,7 @@ describe('Links', () => {
     await person.pick('wide', '[data-part=go]', 'Button');
     const before = await attributes();
     await person.chord(Key.ALT, Key.SHIFT, 'j');
-    await (
-      await person.find('.p-dialog')
-    )
-      .findElement(By.xpath(`.//*[self::p-togglebutton or self::button][normalize-space()='Place on this page']`))
-      .click();
+    await leadTo(visit.person, 'Place on this page');
     await (await person.find('[data-point-at] button')).click();
     await person.find('.fold-picking');
     await person.keys(Key.ESCAPE); // of the pointing alone: the dialog stays
@@ -80,19 +66,21 @@ describe('Links', () => {
     await visit.person.keys('Fares', Key.ENTER, 'Top', Key.ENTER, 'Mail');
     await visit.person.chord(Key.SHIFT, Key.HOME);
     await visit.person.chord(Key.ALT, Key.SHIFT, 'j');
-    await linkTo('Email', async () => (await visit.person.find('#link-typed')).sendKeys('kiosk@tidewick.example'));
+    await linkTo(visit.person, 'Email', async () =>
+      (await visit.person.find('#link-typed')).sendKeys('kiosk@tidewick.example'),
+    );
     await visit.person.keys(Key.ARROW_UP, Key.END);
     await visit.person.chord(Key.SHIFT, Key.HOME);
     await (await visit.person.find('[data-mark=link]')).click();
-    await linkTo('Place on this page', () => visit.person.choose('.p-dialog p-select', '“Passes”'));
+    await linkTo(visit.person, 'Place on this page', () => visit.person.choose('.p-dialog p-select', '“Passes”'));
     await visit.person.keys(Key.ARROW_UP, Key.ARROW_UP, Key.END);
     await visit.person.chord(Key.SHIFT, Key.HOME);
     await visit.person.chord(Key.ALT, Key.SHIFT, 'j');
-    await linkTo('Page', () => visit.person.choose('.p-dialog p-select', 'Fares and passes · /fares'));
+    await linkTo(visit.person, 'Page', () => visit.person.choose('.p-dialog p-select', 'Fares and passes · /fares'));
     await leave();
     await visit.person.pick('wide', '[data-part=go]', 'Button');
     await visit.person.chord(Key.ALT, Key.SHIFT, 'j');
-    await linkTo('Page', () => visit.person.choose('.p-dialog p-select', 'Fares and passes · /fares'));
+    await linkTo(visit.person, 'Page', () => visit.person.choose('.p-dialog p-select', 'Fares and passes · /fares'));
     await visit.person.saved();
     expect(JSON.stringify(await stored())).toContain('"to":"page:tidewick-fares"');
     await ben.call('POST', '/pages/tidewick-fares/releases', {});
@@ -116,11 +104,7 @@ describe('Links', () => {
   const openAt = async (kind: string): Promise<void> => {
     await visit.person.pick('wide', '[data-part=go]', 'Button');
     await visit.person.chord(Key.ALT, Key.SHIFT, 'j');
-    await (
-      await visit.person.find('.p-dialog')
-    )
-      .findElement(By.xpath(`.//*[self::p-togglebutton or self::button][normalize-space()='${kind}']`))
-      .click();
+    await leadTo(visit.person, kind);
   };
   /** Whether a finding says this. */
   const isFound = (words: string): Promise<boolean> =>
@@ -210,7 +194,7 @@ describe('Links', () => {
     expect(await boxed()).toBe('section');
     await person.pick('wide', '[data-part=head]', 'Heading');
     await person.chord(Key.ALT, Key.SHIFT, 'j');
-    await linkTo('Address', async () => (await person.find('#link-typed')).sendKeys('tidewick.example'));
+    await linkTo(visit.person, 'Address', async () => (await person.find('#link-typed')).sendKeys('tidewick.example'));
     await person.until(async () => (await boxed()) === 'a');
     await person.chord(Key.CONTROL, 'z');
     await person.until(async () => (await boxed()) === 'section', 'one step back is not all of it');

@@ -8,6 +8,7 @@ import { Client } from '../server/testing/running';
 import { sizeTo } from './browser';
 import type { LeafName } from './person';
 import { unheardOf } from './typeface';
+import { linkTo } from './link-dialog';
 import { visiting } from './visit';
 
 const part = (
@@ -126,14 +127,7 @@ describe('An opening is built, tuned for three smaller screens and published', (
       await person.keys(Key.END);
       await person.chord(Key.SHIFT, Key.HOME);
       await person.chord(Key.ALT, Key.SHIFT, 'j');
-      await (
-        await person.find('.p-dialog')
-      )
-        .findElement(By.xpath(`.//*[self::p-togglebutton or self::button][normalize-space()='${kind}']`))
-        .click();
-      await fill();
-      await (await person.find('[data-apply-link] button')).click();
-      await person.noDialog();
+      await linkTo(person, kind, fill);
     };
     await linked('Address', async () => (await person.find('#link-typed')).sendKeys('https://weather.example/tides'));
     await person.keys(Key.ARROW_UP);

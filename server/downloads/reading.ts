@@ -3,6 +3,7 @@ import { readFile, stat } from 'node:fs/promises';
 import { fileTypeFromBuffer } from 'file-type';
 import { Refusal } from '@core/api/refusal';
 import { downloadKinds, isDownloadKind, type Download, type DownloadKind } from '@core/document/library/download';
+import { fileName } from '../uploads/file-name';
 import type { KeptFile } from '../uploads/upload';
 
 /** A file made ready to be downloaded. */
@@ -44,16 +45,6 @@ async function kindOf(bytes: Buffer, name: string): Promise<DownloadKind> {
   throw new Refusal('bad-input', `Files of this kind can’t be offered for download. These can: ${known}.`);
 }
 
-/** What somebody calls a file, without the folders before it. */
-function nameOf(name: string): string {
-  const last = name.split(/[\\/]/).at(-1) ?? '';
-  const printable = [...last]
-    .filter((letter) => letter >= ' ')
-    .join('')
-    .trim();
-  return printable.slice(0, 200) || 'File';
-}
-
 /** A name's words as they can stand in an address. */
 const slugOf = (name: string): string =>
   name
@@ -76,5 +67,5 @@ export async function readDownload(path: string, name: string): Promise<ReadDown
   const kind = await kindOf(bytes, name);
   const hash = createHash('sha256').update(bytes).digest('hex').slice(0, 16);
   const file = `${slugOf(name)}-${hash}.${kind}`;
-  return { item: { name: nameOf(name), file, size }, files: [{ file, bytes }] };
+  return { item: { name: fileName(name, 'File'), file, size }, files: [{ file, bytes }] };
 }

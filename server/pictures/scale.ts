@@ -3,6 +3,7 @@ import { open, readFile } from 'node:fs/promises';
 import sharp, { type Metadata, type OutputInfo, type Sharp } from 'sharp';
 import type { Picture } from '@core/document/site';
 import { Refusal } from '@core/api/refusal';
+import { fileName } from '../uploads/file-name';
 import { cleanSvg } from './clean-svg';
 
 /** The widths in px a picture is kept in, as far as it is as wide itself. */
@@ -38,16 +39,6 @@ const isKnown = (format: string | undefined): format is keyof typeof types =>
   format !== undefined && Object.hasOwn(types, format);
 const nameFor = (bytes: Buffer, ending: string): string =>
   `${createHash('sha256').update(bytes).digest('hex').slice(0, 16)}.${ending}`;
-
-/** Letters a picture's name may keep; the folder part of a hostile name is dropped. */
-function cleanName(name: string): string {
-  const last = name.split(/[\\/]/).at(-1) ?? '';
-  const printable = [...last]
-    .filter((letter) => letter >= ' ')
-    .join('')
-    .trim();
-  return printable.slice(0, 200) || 'picture';
-}
 
 /** A file or bytes that hold a picture. */
 type Source = string | Buffer;
@@ -101,7 +92,7 @@ export async function scalePicture(
   const facts = await factsOf(source);
   if (!isKnown(facts.format) || (facts.format === 'heif' && facts.compression !== 'av1'))
     throw new Refusal('bad-input', kinds);
-  if (facts.format === 'svg') return drawing(cleanName(name), source);
+  if (facts.format === 'svg') return drawing(fileName(name, 'picture'), source);
   checkSize(facts);
   const turned = (facts.orientation ?? 1) >= 5;
   const frame = facts.pageHeight ?? facts.height;
@@ -116,7 +107,7 @@ export async function scalePicture(
   });
   return {
     picture: {
-      name: cleanName(name),
+      name: fileName(name, 'picture'),
       alt: '',
       width,
       height,

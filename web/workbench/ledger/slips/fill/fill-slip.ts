@@ -1,14 +1,13 @@
 import { CdkDrag, CdkDragHandle, CdkDropList, moveItemInArray, type CdkDragDrop } from '@angular/cdk/drag-drop';
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal } from '@angular/core';
-import { fillChanges, fillLayersOf, fillText, newLayer, type Fill, type FillLayer } from '@core/style/fill/fills';
+import { fillChanges, fillLayersOf, newLayer, type Fill, type FillLayer } from '@core/style/fill/fills';
 import { firstGradient } from '@core/style/fill/gradient';
-import { plainValue } from '@core/style/tokens/tokens';
 import type { Site } from '@core/document/site';
-import { canvasAddresses } from '../../../../services/addresses';
 import { PageSession } from '../../../../services/page-session';
 import { Dialogs } from '../../../state/dialogs';
 import { Selection } from '../../../state/selection';
 import { Slip } from '../slip';
+import { drawnFill } from './drawn-fill';
 import { LayerSettings } from './layer-settings';
 
 /** The layers of a background by eye, the topmost first: in which order they lie, and what each is made of. */
@@ -40,7 +39,7 @@ export class FillSlip {
       isLast: at === all.length - 1,
       name: `layer ${at + 1} at ${this.slip.breakpointName()}`,
       word: site ? this.wordOf(site, layer.fill) : '',
-      drawn: site ? this.drawnOf(site, layer.fill) : 'none',
+      drawn: site ? drawnFill(site, layer.fill, this.slip.breakpoint()) : 'none',
     }));
   });
   protected readonly open = computed(() => this.rows()[this.chosen()]);
@@ -50,13 +49,6 @@ export class FillSlip {
     if (fill.is === 'gradient') return `${fill.gradient.isRepeating ? 'Repeating' : 'Gradient,'} ${fill.gradient.form}`;
     if (fill.is === 'text') return fill.text === 'none' ? 'Nothing' : 'Typed';
     return Object.hasOwn(site.pictures, fill.picture) ? site.pictures[fill.picture]!.name : 'A picture that is gone';
-  }
-
-  /** A layer as a background of the editor's own page. */
-  private drawnOf(site: Site, fill: Fill): string {
-    if (fill.is !== 'picture') return plainValue(site, fillText(fill), this.slip.breakpoint());
-    const file = Object.hasOwn(site.pictures, fill.picture) ? site.pictures[fill.picture]!.files[0]?.file : undefined;
-    return file === undefined ? 'none' : `url("${canvasAddresses(site.id).pictures}${file}") center / cover`;
   }
 
   protected choose(at: number): void {

@@ -1,12 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { firstMasks, maskChanges, maskLayersOf, maskOf } from '@core/style/drawn/masks';
-import { fillText, type Fill, type FillLayer } from '@core/style/fill/fills';
-import { plainValue } from '@core/style/tokens/tokens';
-import { canvasAddresses } from '../../../../services/addresses';
+import type { Fill, FillLayer } from '@core/style/fill/fills';
 import { PageSession } from '../../../../services/page-session';
 import { Dialogs } from '../../../state/dialogs';
 import { Selection } from '../../../state/selection';
 import { Choices } from '../choices';
+import { drawnFill } from '../fill/drawn-fill';
 import { LayerSettings } from '../fill/layer-settings';
 import { Slip } from '../slip';
 
@@ -63,10 +62,7 @@ export class MaskSlip {
   });
   protected readonly drawn = computed(() => {
     const [site, fill] = [this.session.site(), this.layer()?.fill];
-    if (!site || !fill) return 'none';
-    if (fill.is !== 'picture') return plainValue(site, fillText(fill), this.slip.breakpoint());
-    const file = Object.hasOwn(site.pictures, fill.picture) ? site.pictures[fill.picture]!.files[0]?.file : undefined;
-    return file === undefined ? 'none' : `url("${canvasAddresses(site.id).pictures}${file}") center / cover`;
+    return site && fill ? drawnFill(site, fill, this.slip.breakpoint()) : 'none';
   });
 
   protected begin(kind: string): void {
