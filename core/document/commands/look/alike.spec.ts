@@ -83,6 +83,13 @@ describe('Parts that set the same', () => {
     expect(told(alikeParts(site, page, keys)).map((group) => group.parts)).toEqual([['e'], ['a', 'b'], ['d']]);
   });
 
+  it('take no more memory than they may, however many differ', () => {
+    const across = new AlikeAcross(2);
+    across.add(site, page, 'Home');
+    across.add(site, { ...page, id: 'again' }, 'Again');
+    expect(across.found(site).map((group) => group.pages.length)).toEqual([2, 2]);
+  });
+
   it('of a shared section are no page’s own', () => {
     const across = new AlikeAcross();
     const shared = { id: 'k', name: 'K', purpose: 'cards', shared: true, root: 's', parts: page.parts } as KeptSection;

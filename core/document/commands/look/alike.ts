@@ -109,11 +109,15 @@ const fewNames = 3;
 export class AlikeAcross {
   private readonly groups = new Map<string, { key: string; values: number; pages: AlikeOnPage[] }>();
 
+  /** @param most so many different sets of values are remembered, whatever the site holds */
+  constructor(private readonly most = 20_000) {}
+
   /** Takes a page in. What it shows of shared sections is the site's and no part of it. */
   add(site: Site, stored: Page, title: string): void {
     const page = seenPage(site, stored);
     for (const { key, values, parts } of grouped(page, (id) => pathOfId(id) === undefined).values()) {
       const group = this.groups.get(key) ?? { key, values, pages: [] };
+      if (group.pages.length === 0 && this.groups.size >= this.most) continue;
       const names = parts.slice(0, fewNames).map((id) => inWords(page.parts[id]!)); // it was found there
       group.pages.push({ id: page.id, title, parts: parts.length, names });
       this.groups.set(key, group);
