@@ -5,14 +5,16 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import * as z from 'zod';
 import { compile } from '@core/compile/compile';
+import { pageOfAll, siteOfAll } from '@core/document/testing/all-of-it';
 import { mill, millHome, observatory, observatoryHome } from './neighbours';
 import { home, tidewick } from './tidewick';
 import { fares, lostProperty, timetable } from './tidewick-pages';
 
-const demo = [
+const sites = [
   { site: tidewick, pages: [home, fares, lostProperty, timetable] },
   { site: mill, pages: [millHome] },
   { site: observatory, pages: [observatoryHome] },
+  { site: siteOfAll, pages: [pageOfAll] },
 ];
 
 const Report = z.object({
@@ -24,11 +26,11 @@ const Report = z.object({
 const checker = createRequire(import.meta.url).resolve('vnu-jar/build/dist/vnu.jar');
 
 // The Nu HTML checker of the W3C (vnu-jar), which checks HTML and CSS by the living standards.
-describe('Every page of the demo', () => {
+describe('Every page of the demo, and one with everything that is written and styled,', () => {
   it('is valid HTML and CSS by the Nu checker', () => {
     if (spawnSync('java', ['-version']).status !== 0) return pending('there is no Java on this machine');
     const folder = mkdtempSync(join(tmpdir(), 'fold-valid-'));
-    const files = demo.flatMap(({ site, pages }) =>
+    const files = sites.flatMap(({ site, pages }) =>
       pages.flatMap((page) => {
         const { html, css } = compile(site, page);
         const [markup, style] = ['html', 'css'].map((ending) => join(folder, `${page.id}.${ending}`)) as [
@@ -50,7 +52,7 @@ describe('Every page of the demo', () => {
     );
     rmSync(folder, { recursive: true, force: true });
     const { messages } = Report.parse(JSON.parse(checked.stderr));
-    expect(files.length).toBe(12);
+    expect(files.length).toBe(14);
     expect(messages.map((one) => `${one.url.split('/').at(-1)}: ${one.message} ${one.extract ?? ''}`)).toEqual([]);
   });
 });

@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Browser, Builder } from 'selenium-webdriver';
-import { Driver, Options, ServiceBuilder } from 'selenium-webdriver/chrome';
+import { Driver, Options, ServiceBuilder } from 'selenium-webdriver/chrome.js';
 import shared from '../prepare/browser-flags.json' with { type: 'json' };
 
 const flags = ['--headless=new', ...shared, '--disable-popup-blocking', '--window-size=1280,900'];

@@ -282,7 +282,9 @@ describe('From a blank page to a live one', () => {
     const stranger = new Person(other.driver, visit.servers);
     try {
       await stranger.signIn('ben@elsewhere.example', 'another-studio');
-      await stranger.until(async () => (await (await stranger.find('main')).getText()).includes('not a member of any'));
+      await stranger.until(async () =>
+        (await (await stranger.find('main')).getText()).includes('You don’t work on any client’s site yet'),
+      );
       await other.driver.get(`${visit.servers.editor}/pages/${page}`);
       await stranger.until(async () => (await (await stranger.find('.failure')).getText()).includes('have access'));
       const status = await other.driver.executeAsyncScript<number>(

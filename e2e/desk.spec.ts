@@ -6,7 +6,9 @@ describe('A client’s desk', () => {
   const visit = visiting(async ({ person }) => person.signIn('ada@studio.example', 'paper-and-ink'));
 
   const rows = async (): Promise<string[]> =>
-    Promise.all((await visit.browser.driver.findElements(By.css('tbody tr'))).map((row) => row.getText()));
+    Promise.all(
+      (await visit.browser.driver.findElements(By.css('main > p-table tbody tr'))).map((row) => row.getText()),
+    );
   const inRow = async (title: string, label: string): Promise<void> =>
     (
       await visit.browser.driver.findElement(
@@ -50,7 +52,9 @@ describe('A client’s desk', () => {
 
   it('sorts its pages by any column, and finds some by what is typed', async () => {
     const titles = async (): Promise<string[]> =>
-      Promise.all((await visit.browser.driver.findElements(By.css('tbody tr a'))).map((link) => link.getText()));
+      Promise.all(
+        (await visit.browser.driver.findElements(By.css('main > p-table tbody tr a'))).map((link) => link.getText()),
+      );
     const before = await titles();
     expect(before[0]).toContain('Tidewick Ferries'); // by path, the home page first
     const head = await visit.browser.driver.findElement(By.xpath("//th[contains(., 'Title')]"));
@@ -81,6 +85,89 @@ describe('A client’s desk', () => {
     expect(await (await visit.person.find('#page-title')).getAttribute('value')).toBe('Another home');
     await (await visit.person.button('Cancel')).click();
     await settled();
+  });
+
+  it('begins a page as a ready-made one, drawn in the site’s own look, under a path that is free', async () => {
+    const { person, browser } = visit;
+    await (await person.button('New page')).click();
+    await person.find('[data-beginning=contact] fold-page-drawing');
+    const beginning = async (id: string): Promise<void> =>
+      (await person.find(`[data-beginning=${id}] input`)).sendKeys(Key.SPACE);
+    const isAt = (path: string): Promise<void> =>
+      person.until(async () => (await (await person.find('#page-path')).getAttribute('value')) === path, path);
+    await beginning('contact');
+    await isAt('/contact');
+    await beginning('home');
+    await isAt('/home'); // there is one at /
+    await browser.driver.sleep(800);
+    expect(await axeFindings(browser.driver)).toEqual([]);
+    await beginning('services');
+    await type('#page-title', 'What we carry');
+    await confirm();
+    await person.ready();
+    expect(await person.inLeaf<string>('wide', `return document.querySelector('h1').textContent`)).toBe(
+      'What we carry',
+    );
+    expect(await person.computed('wide', 'h1', 'font-family')).toContain('Fraunces');
+  });
+
+  it('says of a live page that it is, takes it offline, leads its visitors, and brings it back', async () => {
+    const { person, browser, servers } = visit;
+    await person.publish();
+    await browser.driver.get(`${servers.editor}/sites/tidewick`);
+    await person.find('tbody tr');
+    await inRow('What we carry', 'Delete');
+    await browser.driver.sleep(500);
+    expect(await (await person.find('.p-dialog .warn')).getText()).toContain('It is live at /what-we-carry');
+    await person.choose('.p-dialog p-select', 'Fares and passes · /fares');
+    expect(await axeFindings(browser.driver)).toEqual([]);
+    await confirm();
+    await settled();
+    await person.find('[data-binned="/what-we-carry"]');
+    await (await person.find('[data-binned="/what-we-carry"] button')).click();
+    await person.until(async () =>
+      (await rows()).some((row) => row.includes('What we carry') && row.includes('not published')),
+    );
+    await person.until(
+      async () => (await browser.driver.findElements(By.css('[data-binned="/what-we-carry"]'))).length === 0,
+      'it is still among the deleted',
+    );
+    await inRow('What we carry', 'Delete');
+    await confirm();
+    await settled();
+  });
+
+  it('leads visitors on from paths without a page, says why it can’t in a circle, and undoes', async () => {
+    const { person, browser, servers } = visit;
+    await browser.driver.get(`${servers.editor}/sites/tidewick/redirects`);
+    const add = async (from: string, to: string, address?: string): Promise<void> => {
+      await type('#redirect-from', from);
+      await person.choose('form p-select', to);
+      if (address !== undefined) await type('#redirect-address', address);
+      await (await person.button('Add')).click();
+    };
+    await add('/prices', 'Fares and passes · /fares');
+    await person.find('[data-redirect="/prices"]');
+    await add('/old', 'An address …', '/older');
+    await person.find('[data-redirect="/old"]');
+    expect(await (await person.find('[data-redirect="/old"]')).getText()).toContain('There is nothing at its end.');
+    await add('/older', 'An address …', '/old');
+    await person.until(
+      async () => (await (await person.find('[role=alert]')).getText()).includes('/older → /old → /older'),
+      'the circle is not said',
+    );
+    expect(await axeFindings(browser.driver)).toEqual([]);
+    await (await person.button('Undo')).click();
+    await person.until(
+      async () => (await browser.driver.findElements(By.css('[data-redirect="/old"]'))).length === 0,
+      'it is not undone',
+    );
+    await person.saved();
+    await person.openPage('tidewick-home');
+    await person.publish();
+    await browser.driver.get(servers.site('tidewick', '/prices?from=mail'));
+    // what is not published yet is not found, however one is led there
+    expect(await browser.driver.getCurrentUrl()).toContain('/prices');
   });
 
   it('offers a page and its site as files', async () => {

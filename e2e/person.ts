@@ -1,6 +1,6 @@
 import { nanoid } from 'nanoid';
 import { By, Key, until, type WebElement } from 'selenium-webdriver';
-import type { Driver } from 'selenium-webdriver/chrome';
+import type { Driver } from 'selenium-webdriver/chrome.js';
 import type { AnyEdit } from '@core/document/edits/site-edit';
 import type { Site } from '@core/document/site';
 import type { Servers } from './servers';
@@ -321,6 +321,16 @@ export class Person {
     await this.find('[data-live-address]');
     await (await this.find('.dialog-actions button')).click(); // Close
     await this.noDialog();
+  }
+
+  /** Publishes several pages of a site at once, under a name. */
+  publishSeveral(site: string, pages: readonly string[], name: string): Promise<unknown> {
+    const ask = `const [site, pages, name, done] = arguments;
+      const json = (answer) => answer.json();
+      const look = ({ work }) => fetch('/api/work/' + work).then(json).then(({ state }) =>
+        state.is === 'done' ? done(state.result.number) : setTimeout(() => look({ work }), 50));
+      fetch('/api/sites/' + site + '/releases', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ pages, name }) }).then(json).then(look)`;
+    return this.driver.executeAsyncScript(ask, site, pages, name);
   }
 
   /** Waits until the last dialog has gone, its veil with it. */

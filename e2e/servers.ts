@@ -1,6 +1,10 @@
 import { mkdtempSync, rmSync } from 'node:fs';
+import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import type { SMTPServer } from 'smtp-server';
+import { Box } from '../mail/box';
+import { smtpServer } from '../mail/smtp';
 import { freePort } from '../prepare/postgres.mjs';
 import { startProgram } from '../prepare/programs.mjs';
 import { freshDatabase } from '../server/testing/running';
@@ -37,11 +41,20 @@ export class Servers {
     private server: ReturnType<typeof startProgram>,
     private readonly others: readonly ReturnType<typeof startProgram>[],
     private readonly proxy: RoundRobin | undefined,
+    /** What was sent. */
+    readonly letters: Box,
+    private readonly smtp: SMTPServer,
   ) {}
 
   /** Opens as many servers of the editor as asked for; several stand behind a proxy. */
   static async open(count = 1): Promise<Servers> {
     const folder = mkdtempSync(join(tmpdir(), 'fold-servers-'));
+    const letters = new Box(join(folder, 'mail'));
+    // listens before other ports are chosen: what is free until it listens could be chosen twice
+    const smtp = smtpServer(letters);
+    const smtpPort = await new Promise<number>((done) => {
+      const server = smtp.listen(0, '127.0.0.1', () => done((server.address() as AddressInfo).port)); // it listens on TCP
+    });
     const [port, livePort] = [await freePort(), await freePort()];
     const ports = count === 1 ? [port] : await Promise.all(Array.from({ length: count }, () => freePort()));
     const proxy = count === 1 ? undefined : await RoundRobin.open(port, ports);
@@ -52,6 +65,7 @@ export class Servers {
       ...(proxy && { FOLD_ADDRESS: `http://localhost:${port}` }),
       FOLD_LIVE_PORT: String(livePort),
       FOLD_DATA: folder,
+      FOLD_SMTP: `smtp://127.0.0.1:${smtpPort}`,
     };
     const live = startProgram('live/main.ts', environment);
     const server = startProgram('server/main.ts', environment);
@@ -60,7 +74,7 @@ export class Servers {
       .slice(1)
       .map((one) => startProgram('server/main.ts', { ...environment, FOLD_PORT: String(one) }));
     for (const other of others) if (!(await other.ready)) throw new Error('Another server did not start.');
-    return new Servers(port, livePort, folder, environment, live, server, others, proxy);
+    return new Servers(port, livePort, folder, environment, live, server, others, proxy, letters, smtp);
   }
 
   get editor(): string {
@@ -87,6 +101,7 @@ export class Servers {
     await this.proxy?.close();
     for (const server of [this.server, ...this.others]) await server.stop();
     await this.live.stop();
+    this.smtp.close();
     rmSync(this.folder, { recursive: true, force: true });
   }
 }

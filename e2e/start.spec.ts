@@ -10,6 +10,8 @@ describe('The start command', () => {
   const folder = mkdtempSync(join(tmpdir(), 'fold-start-'));
   let port = 0;
   let livePort = 0;
+  let mailPort = 0;
+  let smtpPort = 0;
   let command: ChildProcess | undefined;
   let said = '';
 
@@ -35,10 +37,17 @@ describe('The start command', () => {
       (one) => one.status === 200,
       () => false,
     );
+  const environment = (): Record<string, string> => ({
+    FOLD_DATA: folder,
+    FOLD_PORT: String(port),
+    FOLD_LIVE_PORT: String(livePort),
+    FOLD_MAIL_PORT: String(mailPort),
+    FOLD_SMTP_PORT: String(smtpPort),
+  });
   const start = (): ChildProcess => {
     said = '';
     const child = spawn(process.execPath, ['prepare/start.mjs'], {
-      env: { ...process.env, FOLD_DATA: folder, FOLD_PORT: String(port), FOLD_LIVE_PORT: String(livePort) },
+      env: { ...process.env, ...environment() },
     });
     for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk: Buffer) => (said += chunk.toString()));
     return (command = child);
@@ -53,6 +62,7 @@ describe('The start command', () => {
 
   beforeAll(async () => {
     [port, livePort] = [await freePort(), await freePort()];
+    [mailPort, smtpPort] = [await freePort(), await freePort()];
     start();
     await until('The first start', () => said.includes('Fold Line is running'));
   });
@@ -85,7 +95,7 @@ describe('The start command', () => {
   });
   it('is not started twice in one folder', async () => {
     const second = spawn(process.execPath, ['prepare/start.mjs'], {
-      env: { ...process.env, FOLD_DATA: folder, FOLD_PORT: String(port), FOLD_LIVE_PORT: String(livePort) },
+      env: { ...process.env, ...environment() },
     });
     let heard = '';
     second.stderr.on('data', (chunk: Buffer) => (heard += chunk.toString()));
@@ -103,10 +113,37 @@ describe('The start command', () => {
     expect(await live()).toBeTrue();
     expect(await signedIn()).toBeTrue();
   });
+  it('shows the letters the editor sends', async () => {
+    const asked = await ask(port, 'POST', '/api/password/forgotten', {
+      headers: { origin: `http://localhost:${port}`, 'content-type': 'application/json' },
+      body: JSON.stringify({ email: 'cleo@studio.example' }),
+    });
+    expect(asked.status).toBe(204);
+    const letters = async (): Promise<string> => (await ask(mailPort, 'GET', '/', {})).body;
+    await until('The letter', async () => (await letters()).includes('cleo@studio.example'));
+    const letter = await ask(mailPort, 'GET', /href="(\/\d+)"/.exec(await letters())![1]!, {});
+    expect(letter.body).toContain(`http://localhost:${port}/welcome#`);
+  });
   it('ends everything it started when it is asked to end', async () => {
     const all = [...running().programs.map((one) => one.pid), postmaster()];
     command?.kill('SIGINT');
     await until('Its end', () => command?.exitCode !== null);
     expect(all.filter(isAlive)).toEqual([]);
+  });
+
+  it('without the demo begins with nobody: the first account is made by the link it prints', async () => {
+    rmSync(folder, { recursive: true, force: true });
+    process.env['FOLD_DEMO'] = '0';
+    start();
+    delete process.env['FOLD_DEMO'];
+    await until('The start', () => said.includes('Fold Line is running'));
+    expect(said).not.toContain('paper-and-ink');
+    const key = /\/welcome#([\w-]{43})/.exec(said)![1]!;
+    const made = await ask(port, 'POST', '/api/links/use', {
+      headers: { origin: `http://localhost:${port}`, 'content-type': 'application/json' },
+      body: JSON.stringify({ key, name: 'Mo', email: 'mo@studio.example', password: 'first of them all' }),
+    });
+    expect(made.status).withContext(made.body).toBe(201);
+    expect(await signedIn()).toBeFalse();
   });
 });

@@ -76,8 +76,10 @@ async function saidOf(
 
 /** Leads a visitor to where a page is now; what stands behind the `?` comes along. Browsers remember it for an hour. */
 function lead(request: Request, response: Response, to: string): void {
-  const query = /\?.*$/s.exec(request.originalUrl)?.[0] ?? '';
-  response.set('cache-control', 'max-age=3600').redirect(301, to + query);
+  const asked = /\?(.*)$/s.exec(request.originalUrl)?.[1] ?? '';
+  const [, before = to, hash = ''] = /^([^#]*)(#.*)?$/s.exec(to) ?? [];
+  const query = asked === '' ? '' : (before.includes('?') ? '&' : '?') + asked;
+  response.set('cache-control', 'max-age=3600').redirect(301, before + query + hash);
 }
 
 /** A drawing is shown and nothing else: no script in it runs, also where it is opened by itself. */
@@ -196,6 +198,21 @@ async function sendForEngines(request: Request, response: Response, served: Serv
   await sendSmallest(request, response, folder, name, 0);
 }
 
+const Offline = z.object({ status: z.union([z.literal(410), z.literal(503)]), html: z.string() });
+/** What the page of a site that is offline may load: its typefaces and pictures. */
+const policyOffline = "default-src 'none'; style-src 'unsafe-inline'; font-src 'self'; img-src 'self'; base-uri 'none'";
+
+/** Says what a site says while it is offline; whether it is. */
+async function sentOffline(response: Response, served: Served): Promise<boolean> {
+  const text = await readFile(join(dirname(served.versions), 'offline.json'), 'utf8').catch(() => undefined);
+  if (text === undefined) return false;
+  const { status, html } = Offline.parse(JSON.parse(text));
+  response.set({ 'cache-control': 'no-store', 'content-security-policy': policyOffline });
+  if (status === 503) response.set('retry-after', '3600');
+  response.status(status).type('html').send(html);
+  return true;
+}
+
 /** Serves releases and previews from a folder of files; it knows nothing else. */
 export function liveApp(root: string): Express {
   const app = express();
@@ -209,6 +226,7 @@ export function liveApp(root: string): Express {
     if (served.isPreview && request.path === '/_follow.js') return void response.type('js').send(follower);
     if (served.isPreview && request.path === '/_stamp')
       return void response.type('text').set('cache-control', 'no-store').send(served.current);
+    if (!served.isPreview && (await sentOffline(response, served))) return;
     if (forEngines.some((one) => request.path === `/${one}`)) return sendForEngines(request, response, served);
     return sendPage(request, response, served);
   });

@@ -1,4 +1,5 @@
 import { spawnSync } from 'node:child_process';
+import { bundled } from './bundled.mjs';
 import { buildWeb, needChromium, needPostgres, npmPackages } from './packages.mjs';
 import { startPostgres } from './postgres.mjs';
 import { writeRegistries } from './registries.mjs';
@@ -12,7 +13,7 @@ if (alone !== 'races') await buildWeb();
 const postgres = await startPostgres(programs, 'var/bench/postgres');
 const done = spawnSync(
   process.execPath,
-  ['--import', 'tsx', `bench/${alone ?? 'bench'}.ts`, ...process.argv.slice(2)],
+  ['--enable-source-maps', bundled(`bench/${alone ?? 'bench'}.ts`), ...process.argv.slice(2)],
   {
     stdio: 'inherit',
     env: {

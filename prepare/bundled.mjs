@@ -27,7 +27,6 @@ export function bundled(entry) {
     platform: 'node',
     format: 'esm',
     packages: 'external',
-    keepNames: true,
     sourcemap: 'inline',
     tsconfig: 'tsconfig.node.json',
     write: false,

@@ -11,6 +11,11 @@ import { writeRegistries } from './registries.mjs';
 
 const port = Number(process.env.FOLD_PORT ?? 4200);
 const livePort = Number(process.env.FOLD_LIVE_PORT ?? 4300);
+const mailPort = Number(process.env.FOLD_MAIL_PORT ?? 4400);
+const smtpPort = Number(process.env.FOLD_SMTP_PORT ?? 4325);
+/** A mail server of one's own takes the place of the one that ships. */
+const ownMail = process.env.FOLD_SMTP !== undefined;
+const hasDemo = !['no', '0'].includes(process.env.FOLD_DEMO ?? '');
 const folder = process.env.FOLD_DATA ?? 'var';
 
 const isTaken = (one) =>
@@ -54,6 +59,12 @@ if ((await here.endLeftovers()) > 0) say('Ended what an earlier start had left r
 for (const [one, variable] of [
   [port, 'FOLD_PORT'],
   [livePort, 'FOLD_LIVE_PORT'],
+  ...(ownMail
+    ? []
+    : [
+        [mailPort, 'FOLD_MAIL_PORT'],
+        [smtpPort, 'FOLD_SMTP_PORT'],
+      ]),
 ]) {
   if (!Number.isInteger(one) || one < 1 || one > 65535) give(`${variable} isn’t a port number.`);
   if (await isTaken(one)) give(`Port ${one} is taken by another program. Free it, or set ${variable} to another one.`);
@@ -77,10 +88,16 @@ const environment = {
   FOLD_PORT: String(port),
   FOLD_LIVE_PORT: String(livePort),
   FOLD_DATA: folder,
+  ...(!ownMail && {
+    FOLD_MAIL_PORT: String(mailPort),
+    FOLD_SMTP_PORT: String(smtpPort),
+    FOLD_SMTP: `smtp://127.0.0.1:${smtpPort}`,
+  }),
 };
 for (const [name, file] of [
   ['The live host', 'live/main.ts'],
   ['The editor', 'server/main.ts'],
+  ...(ownMail ? [] : [['The mail server', 'mail/main.ts']]),
 ]) {
   say(`Starting ${name.toLowerCase()} …`);
   const begin = async () => {
@@ -97,7 +114,8 @@ console.log(`
 Fold Line is running.
 
   Editor      http://localhost:${port}
-  Live host   http://tidewick.localhost:${livePort}   (each client site has its own name there)
-  Sign in     ada@studio.example   with   paper-and-ink
+  Live host   http://${hasDemo ? 'tidewick' : 'SITE'}.localhost:${livePort}   (each client site has its own name there)${
+    ownMail ? '' : `\n  Letters     http://localhost:${mailPort}   (what the editor sent: invitations, new passwords)`
+  }${hasDemo ? '\n  Sign in     ada@studio.example   with   paper-and-ink' : ''}
 
 Ctrl-C ends it.`);

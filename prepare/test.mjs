@@ -67,7 +67,7 @@ await Promise.all([
     ['format', 'prettier', '--check', '--log-level', 'warn', '.'],
     [
       ...['who may know whom', 'depcruise', '--config', '.dependency-cruiser.cjs'],
-      ...['core', 'web', 'server', 'live', 'tools', 'demo'],
+      ...['core', 'web', 'server', 'live', 'mail', 'tools', 'demo'],
     ],
   ]),
   inTurn([
@@ -89,6 +89,7 @@ await Promise.all([
     'core/**/*.node.spec.ts',
     'server/**/*.spec.ts',
     'live/**/*.spec.ts',
+    'mail/**/*.spec.ts',
     'tools/**/*.spec.ts',
     'demo/**/*.spec.ts',
   ),

@@ -6,6 +6,7 @@ import { loggable } from './http/answer';
 import { OneByOne } from './http/one-by-one';
 import { OpenStreams } from './http/open-streams';
 import type { Service } from './http/service';
+import { Post } from './mail/post';
 import { DocumentStore } from './pages/documents';
 import { People } from './pages/people';
 import { PageFeed } from './pages/feed';
@@ -20,6 +21,17 @@ export interface Assembled {
   /** Begins to hear other servers and to do what waits; to be called once the data is there. */
   startWork(): Promise<void>;
   stop(): Promise<void>;
+}
+
+/** Ends a server's parts, the connection to the database last. */
+async function end(service: Service, channel: Channel): Promise<void> {
+  service.people.stop();
+  service.post.stop();
+  await service.work.stop();
+  await channel.stop();
+  await service.notices.stop();
+  await service.documents.stop();
+  await service.database.destroy();
 }
 
 export async function assemble(config: Config, log: Logger): Promise<Assembled> {
@@ -39,6 +51,7 @@ export async function assemble(config: Config, log: Logger): Promise<Assembled> 
     notices,
     work: new LongWork(database, channel, config.database, warn('work could not be done')),
     people: new People(database, channel, warn('who is here could not be told')),
+    post: new Post(config, warn('a letter could not be sent')),
     storing: new OneByOne(8),
     log,
     streams: new OpenStreams(),
@@ -51,13 +64,6 @@ export async function assemble(config: Config, log: Logger): Promise<Assembled> 
       await channel.start();
       await service.work.start(allWork.map((of) => of(service)));
     },
-    async stop() {
-      service.people.stop();
-      await service.work.stop();
-      await channel.stop();
-      await notices.stop();
-      await service.documents.stop();
-      await database.destroy();
-    },
+    stop: () => end(service, channel),
   };
 }

@@ -11,6 +11,8 @@ const Environment = z.object({
   FOLD_LIVE_PORT: port(4300),
   FOLD_DATA: z.string().default('var'),
   FOLD_SECRET: z.string().min(32),
+  FOLD_SMTP: z.url({ protocol: /^smtps?$/ }).default('smtp://127.0.0.1:4325'),
+  FOLD_MAIL_FROM: z.email().default('fold-line@localhost.example'),
   FOLD_KEEP_RELEASES: z.coerce.number().int().min(1).max(10_000).default(50),
   FOLD_KEEP_LOG_DAYS: z.coerce.number().int().min(1).max(10_000).default(90),
   FOLD_SESSION_DAYS: z.coerce.number().min(0.01).max(400).default(14),
@@ -36,6 +38,8 @@ export interface Config {
   readonly sessionLasts: number;
   /** How often it is asked whether whoever listens to a page still may, in ms. */
   readonly listenersChecked: number;
+  /** The mail server, and whom letters come from. */
+  readonly mail: { readonly server: string; readonly from: string };
   readonly secret: string;
 }
 
@@ -56,6 +60,7 @@ export function readConfig(environment: NodeJS.ProcessEnv): Config {
     keepLog: said.FOLD_KEEP_LOG_DAYS,
     sessionLasts: said.FOLD_SESSION_DAYS * 86_400_000,
     listenersChecked: 20_000,
+    mail: { server: said.FOLD_SMTP, from: said.FOLD_MAIL_FROM },
     secret: said.FOLD_SECRET,
   };
 }

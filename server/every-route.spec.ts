@@ -1,46 +1,76 @@
+import { abilities, mayDo, roles, type Ability } from '@core/api/roles';
+import { Accounts, Memberships } from './database/entities';
 import { allRoutes } from './http/all-routes';
 import { Client } from './testing/running';
 import { withServer } from './testing/with-server';
 
-/** Whose a route is: anybody's, whoever is signed in, or the members' of the site it names. */
-type Reach = 'everybody' | 'signed in' | 'members';
+/** Whose a route is: anybody's, whoever is signed in, or theirs whose role on the site it names goes so far. */
+type Reach = 'everybody' | 'signed in' | Ability;
 
 /** Every route of the API, and who reaches it. A route that is missing here fails. */
 const table: Readonly<Record<string, Reach>> = {
   'POST /session': 'everybody',
   'GET /session': 'signed in',
   'DELETE /session': 'everybody',
+  'POST /links/read': 'everybody',
+  'POST /links/use': 'everybody',
+  'POST /password/forgotten': 'everybody',
+  'PATCH /account': 'signed in',
+  'PUT /account/password': 'signed in',
+  'GET /account/sessions': 'signed in',
+  'DELETE /account/sessions': 'signed in',
+  'DELETE /account/sessions/:session': 'signed in',
   'GET /sites': 'signed in',
+  'POST /sites': 'signed in',
+  'GET /hosts/:host': 'signed in',
+  'POST /sites/:site/copy': 'own',
+  'PUT /sites/:site/archived': 'own',
+  'DELETE /sites/:site': 'own',
   'GET /work/feed': 'signed in',
   'GET /work/:work': 'signed in',
-  'GET /sites/:site': 'members',
-  'GET /sites/:site/reach': 'members',
-  'GET /sites/:site/alike': 'members',
-  'POST /sites/:site/pages': 'members',
-  'POST /sites/:site/breakpoints/leaving': 'members',
-  'GET /sites/:site/pictures': 'members',
-  'POST /sites/:site/pictures': 'members',
-  'POST /sites/:site/faces': 'members',
-  'POST /sites/:site/downloads': 'members',
-  'GET /sites/:site/files/:file': 'members',
-  'GET /pages/:page': 'members',
-  'DELETE /pages/:page': 'members',
-  'POST /pages/:page/edits': 'members',
-  'POST /pages/:page/would-change': 'members',
-  'GET /pages/:page/log': 'members',
-  'GET /pages/:page/feed': 'members',
-  'PUT /pages/:page/place': 'members',
-  'GET /pages/:page/export/page.json': 'members',
-  'GET /pages/:page/export/site.json': 'members',
-  'POST /pages/:page/preview': 'members',
-  'POST /pages/:page/releases': 'members',
-  'GET /pages/:page/releases/next': 'members',
+  'GET /sites/:site': 'look',
+  'GET /sites/:site/reach': 'look',
+  'GET /sites/:site/bin': 'look',
+  'GET /sites/:site/releases': 'look',
+  'POST /sites/:site/releases': 'build',
+  'GET /sites/:site/releases/:number': 'look',
+  'PATCH /sites/:site/releases/:number': 'build',
+  'POST /sites/:site/releases/:number/back': 'build',
+  'PUT /sites/:site/offline': 'build',
+  'POST /sites/:site/bin/:page': 'build',
+  'DELETE /sites/:site/bin/:page': 'build',
+  'GET /sites/:site/alike': 'look',
+  'GET /sites/:site/people': 'look',
+  'GET /sites/:site/history': 'look',
+  'POST /sites/:site/invitations': 'own',
+  'DELETE /sites/:site/invitations/:invitation': 'own',
+  'PATCH /sites/:site/people/:account': 'own',
+  'DELETE /sites/:site/people/:account': 'own',
+  'POST /sites/:site/pages': 'build',
+  'POST /sites/:site/breakpoints/leaving': 'look',
+  'GET /sites/:site/pictures': 'look',
+  'POST /sites/:site/pictures': 'write',
+  'POST /sites/:site/faces': 'build',
+  'POST /sites/:site/downloads': 'build',
+  'GET /sites/:site/files/:file': 'look',
+  'GET /pages/:page': 'look',
+  'DELETE /pages/:page': 'build',
+  'POST /pages/:page/edits': 'write',
+  'POST /pages/:page/would-change': 'look',
+  'GET /pages/:page/log': 'look',
+  'GET /pages/:page/feed': 'look',
+  'PUT /pages/:page/place': 'look',
+  'GET /pages/:page/export/page.json': 'look',
+  'GET /pages/:page/export/site.json': 'look',
+  'POST /pages/:page/preview': 'look',
+  'POST /pages/:page/releases': 'build',
+  'GET /pages/:page/releases/next': 'look',
 };
 
 describe('Every route of the API', () => {
   const at = withServer();
   /** A route with a site, page and file that are there. */
-  const filled = async (route: string): Promise<{ method: string; path: string }> => {
+  const filled = async (route: string, page = 'tidewick-home'): Promise<{ method: string; path: string }> => {
     const [method = '', path = ''] = route.split(' ');
     const { site } = await at.ada.open('tidewick-home');
     const file = Object.values(site.pictures)[0]!.files[0]!.file;
@@ -48,13 +78,17 @@ describe('Every route of the API', () => {
       method,
       path: path
         .replace(':site', 'tidewick')
-        .replace(':page', 'tidewick-home')
+        .replace(':page', page)
+        .replace(':account', 'nobody')
+        .replace(':invitation', 'none')
+        .replace(':number', '1')
+        .replace(':session', 'none')
         .replace(':file', file)
         .replace(':work', 'w'),
     };
   };
-  const sent = async (client: Client, route: string): Promise<number> => {
-    const { method, path } = await filled(route);
+  const sent = async (client: Client, route: string, page?: string): Promise<number> => {
+    const { method, path } = await filled(route, page);
     return (await client.call(method, path, method === 'GET' || method === 'DELETE' ? undefined : {})).status;
   };
   const ofReach = (...reaches: readonly Reach[]): string[] =>
@@ -72,7 +106,7 @@ describe('Every route of the API', () => {
 
   it('asks to sign in first, save for signing in and out', async () => {
     const nobody = new Client(at.running.port);
-    for (const route of ofReach('signed in', 'members'))
+    for (const route of ofReach('signed in', ...abilities))
       expect(await sent(nobody, route))
         .withContext(route)
         .toBe(401);
@@ -82,11 +116,11 @@ describe('Every route of the API', () => {
     const ben = new Client(at.running.port);
     expect((await ben.signIn('ben@elsewhere.example', 'another-studio')).status).toBe(200);
     const before = await at.ada.open('tidewick-home');
-    for (const route of ofReach('members'))
+    for (const route of ofReach(...abilities))
       expect(await sent(ben, route))
         .withContext(route)
         .toBe(404);
-    for (const route of ofReach('members').filter(
+    for (const route of ofReach(...abilities).filter(
       (one) => one.startsWith('POST') && /pictures|faces|downloads/.test(one),
     ))
       expect((await ben.upload((await filled(route)).path, 'a.png', 'image/png', Buffer.from('x'))).status)
@@ -95,6 +129,31 @@ describe('Every route of the API', () => {
     const after = await at.ada.open('tidewick-home');
     expect([after.revision, after.siteRevision]).toEqual([before.revision, before.siteRevision]);
     expect((await ben.call('GET', '/sites')).json<unknown[]>()).toEqual([]);
+  });
+
+  it('goes as far as the role of whoever asks, and no further', async () => {
+    const { service } = at.running;
+    await service.database.getRepository(Accounts).update({ id: 'ben' }, { studio: true });
+    await service.database.getRepository(Memberships).insert({ account: 'ben', site: 'tidewick', role: 'reader' });
+    const ben = new Client(at.running.port);
+    await ben.signIn('ben@elsewhere.example', 'another-studio');
+    for (const role of roles) {
+      await service.database.getRepository(Memberships).update({ account: 'ben', site: 'tidewick' }, { role });
+      for (const route of ofReach(...abilities)) {
+        if (route.endsWith('/feed')) continue; // never ends; asked for below
+        const page = route.startsWith('DELETE /pages') ? await at.ada.newPage('tidewick', `/a-${role}`) : undefined;
+        const status = await sent(ben, route, page);
+        // what was deleted comes back
+        if (route === 'DELETE /sites/:site') await at.ada.call('PUT', '/sites/tidewick/archived', { archived: false });
+        const may = mayDo(role, table[route] as Ability); // it is one of abilities
+        if (may) expect([401, 403, 500]).withContext(`${role} ${route}`).not.toContain(status);
+        else expect(status).withContext(`${role} ${route}`).toBe(403);
+      }
+      // of another site, whatever the role on this one
+      expect((await ben.call('GET', '/sites/mill')).status).toBe(404);
+      expect((await ben.store('mill-home', [], 0)).status).toBe(404);
+    }
+    await service.database.getRepository(Memberships).delete({ account: 'ben', site: 'tidewick' });
   });
 
   it('that changes something is refused where another origin asks', async () => {

@@ -1,5 +1,6 @@
 import { pino } from 'pino';
 import { assemble } from './assemble';
+import { firstAccountAddress } from './accounts/single-links';
 import { readConfig } from './config';
 import { loadDemo } from './demo/load';
 import { loggable } from './http/answer';
@@ -9,16 +10,18 @@ import type { Service } from './http/service';
 import { compactLog } from './pages/log';
 import { clearUploads } from './uploads/clear-uploads';
 import { FollowingPreviews } from './previews/previews';
-import { restoreReleases } from './releases/publish';
+import { emptyBins } from './sites/life';
+import { restoreReleases } from './releases/restore';
 
 /**
  * Lets go of what is old in the log and of work long ended, now and every six hours, until the returned function is
  * called.
  */
-function compacting({ config, database, log, work }: Service): () => void {
+function compacting(service: Service): () => void {
+  const { config, database, log, work } = service;
   const compact = (): void =>
-    void Promise.all([compactLog(database.manager, config.keepLog), work.forget()]).catch((error: unknown) =>
-      log.warn(loggable(error), 'the log could not be compacted'),
+    void Promise.all([compactLog(database.manager, config.keepLog), work.forget(), emptyBins(service)]).catch(
+      (error: unknown) => log.warn(loggable(error), 'the log could not be compacted'),
     );
   compact();
   const timer = setInterval(compact, 6 * 3_600_000);
@@ -33,13 +36,15 @@ async function main(): Promise<void> {
     stop: stopService,
   } = await assemble(config, pino({ level: process.env['FOLD_LOG'] ?? 'warn' }));
   const previews = new FollowingPreviews(service);
-  if (process.env['FOLD_DEMO'] !== 'no') await loadDemo(service);
+  if (!['no', '0'].includes(process.env['FOLD_DEMO'] ?? '')) await loadDemo(service);
+  const first = await firstAccountAddress(service);
   await clearUploads(config.uploadFolder);
   await restoreReleases(service);
   await startWork();
   await previews.restore();
   const stopCompacting = compacting(service);
   const server = await listen(editorApp(service), config.port, 'FOLD_PORT');
+  if (first !== undefined) console.log(`Nobody has an account yet. Make the first one within a day: ${first}`);
   process.send?.('ready');
   const ended = (): void => void stopService().finally(() => process.exit(0));
   const stop = (): void => {

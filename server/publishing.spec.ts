@@ -6,7 +6,7 @@ import { nanoid } from 'nanoid';
 import type { Edit } from '@core/document/edits/edit';
 import type { Picture } from '@core/document/site';
 import { PictureFiles } from './database/entities';
-import { restoreReleases } from './releases/publish';
+import { restoreReleases } from './releases/restore';
 import { ask, type Opened } from './testing/running';
 import { withServer } from './testing/with-server';
 

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import * as z from 'zod';
 import { compile, plainFiles } from '@core/compile/compile';
-import { readPage, readSite } from '@core/document/edits/check-page';
+import { readPage, readSite } from '@core/document/edits/check/check-page';
 import { Page } from '@core/document/page';
 import { Problem, type Place } from '@core/document/problem';
 import { Reviewer } from '@core/review/review';

@@ -13,6 +13,16 @@ export const routes: Routes = [
     loadComponent: () => import('./sign-in/sign-in').then((file) => file.SignIn),
   },
   {
+    path: 'forgotten',
+    title: 'New password · Fold Line',
+    loadComponent: () => import('./sign-in/forgotten').then((file) => file.Forgotten),
+  },
+  {
+    path: 'welcome',
+    title: 'Welcome · Fold Line',
+    loadComponent: () => import('./sign-in/welcome').then((file) => file.Welcome),
+  },
+  {
     path: '',
     canActivateChild: [signedIn],
     children: [
@@ -22,8 +32,28 @@ export const routes: Routes = [
         title: 'Clients · Fold Line',
         loadComponent: () => import('./clients/clients').then((file) => file.Clients),
       },
+      {
+        path: 'account',
+        title: 'Your account · Fold Line',
+        loadComponent: () => import('./account/account').then((file) => file.Account),
+      },
+      {
+        path: 'sites/:site/people',
+        title: 'People · Fold Line',
+        loadComponent: () => import('./desk/people').then((file) => file.People),
+      },
+      {
+        path: 'sites/:site/releases',
+        title: 'Releases · Fold Line',
+        loadComponent: () => import('./desk/releases').then((file) => file.Releases),
+      },
+      {
+        path: 'sites/:site/history',
+        title: 'History · Fold Line',
+        loadComponent: () => import('./desk/history').then((file) => file.History),
+      },
       { path: 'sites/:site', loadComponent: () => import('./desk/desk').then((file) => file.Desk) },
-      ...(['tokens', 'looks'] as const).map((of) => ({
+      ...(['tokens', 'looks', 'redirects'] as const).map((of) => ({
         path: `sites/:site/${of}`,
         data: { of },
         loadComponent: () => import('./workbench/look-screen').then((file) => file.LookScreen),

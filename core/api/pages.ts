@@ -2,13 +2,17 @@ import * as z from 'zod';
 import { AnyEdits } from '../document/edits/site-edit';
 import { Identifier } from '../document/identifier';
 import { KeptSection } from '../document/sections/kept-section';
-import { Page } from '../document/page';
-import { Site, Styling } from '../document/site';
+import { Page, PagePath } from '../document/page';
+import { Role } from './roles';
+import { RedirectTo, Site, Styling } from '../document/site';
 
 const Revision = z.int().min(0).max(2_147_483_647);
 
 /** `GET /pages/:page`: all that is needed to work on it. */
 export const PageFacts = z.object({
+  /** What whoever asks is on the site. */
+  role: Role,
+  archived: z.boolean(),
   site: Site,
   page: Page,
   revision: Revision,
@@ -78,3 +82,35 @@ export const WouldChange = z.object({
   pages: z.array(z.object({ id: Identifier, title: z.string(), parts: z.int().positive() }).readonly()),
 });
 export type WouldChange = z.infer<typeof WouldChange>;
+
+/** `DELETE /pages/:page`: it waits in the bin of its site. */
+export const PageRemoval = z.strictObject({
+  /** What is live of it stays so until something is published. */
+  staysLive: z.boolean().optional(),
+  /** Where visitors are led who ask for it. */
+  redirect: RedirectTo.optional(),
+});
+export type PageRemoval = z.infer<typeof PageRemoval>;
+
+/** `GET /sites/:site/bin`: the pages that were deleted, and can be brought back. */
+export const Bin = z.object({
+  pages: z
+    .array(
+      z
+        .object({
+          id: Identifier,
+          title: z.string(),
+          path: PagePath,
+          by: z.string(),
+          gone: z.iso.datetime(),
+          /** When it goes for good. */
+          ends: z.iso.datetime(),
+        })
+        .readonly(),
+    )
+    .readonly(),
+});
+export type Bin = z.infer<typeof Bin>;
+
+/** `POST /sites/:site/bin/:page`: brings it back, at another path where its own is taken. */
+export const Bringing = z.strictObject({ path: PagePath.optional() });

@@ -10,10 +10,14 @@ export const RefusalCode = z.enum([
   'wrong-credentials',
   'too-many-attempts',
   'foreign-origin',
+  /** Whoever asks has not the role for it. */
+  'not-allowed',
   /** There is nothing, or nothing for whoever asks. */
   'not-found',
   /** A page of the site has this path already. */
   'path-taken',
+  /** Another site has this host name. */
+  'host-taken',
   /** It cannot be done to the document as it is. */
   'does-not-fit',
   /** What was asked for is no longer kept: the documents have to be asked for whole. */

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { Identifier } from '../document/identifier';
 import { Page } from '../document/page';
 import { Styling } from '../document/site';
 
@@ -28,3 +29,62 @@ export const Published = z.object({
   live: z.url(),
 });
 export type Published = z.infer<typeof Published>;
+
+/** What visitors are told while a site is offline: for good, or for a while (RFC 9110, 410 and 503). */
+export const Offline = z.strictObject({
+  status: z.union([z.literal(410), z.literal(503)]),
+  words: z.string().trim().min(1, 'Say something to visitors.').max(500),
+});
+export type Offline = z.infer<typeof Offline>;
+
+const ReleaseName = z.string().trim().max(80, 'A name has at most 80 letters.');
+const ReleaseNote = z.string().trim().max(2000, 'A note has at most 2,000 letters.');
+
+/** `GET /sites/:site/releases`: the newest first; the first is live. */
+export const ReleaseList = z.object({
+  /** What the site is called. */
+  site: z.string(),
+  mayBuild: z.boolean(),
+  offline: Offline.nullable(),
+  releases: z
+    .array(
+      z
+        .object({
+          number: z.int().positive(),
+          at: z.iso.datetime(),
+          by: z.string(),
+          name: z.string(),
+          note: z.string(),
+          /** What all its files weigh. */
+          bytes: z.int().nonnegative().nullable(),
+          pages: z.int().nonnegative().nullable(),
+        })
+        .readonly(),
+    )
+    .readonly(),
+});
+export type ReleaseList = z.infer<typeof ReleaseList>;
+
+/** `GET /sites/:site/releases/:number`: its pages. */
+export const ReleasePages = z.object({
+  pages: z.array(z.object({ id: Identifier, title: z.string(), path: z.string() }).readonly()).readonly(),
+});
+export type ReleasePages = z.infer<typeof ReleasePages>;
+
+/** `POST /sites/:site/releases`: publishes several pages at once. */
+export const PublishSeveral = z.strictObject({
+  pages: z.array(Identifier).min(1, 'Choose at least one page.').max(1000),
+  name: ReleaseName.optional(),
+  note: ReleaseNote.optional(),
+});
+/** `POST /sites/:site/releases/:number/back`: makes a release again, or one page of it. */
+export const BackRequest = z.strictObject({ page: Identifier.optional() });
+/** What either ends with. */
+export const MadeRelease = z.object({ number: z.int().positive() });
+/** `PATCH /sites/:site/releases/:number` */
+export const ReleaseWords = z
+  .strictObject({ name: ReleaseName.optional(), note: ReleaseNote.optional() })
+  .refine(({ name, note }) => name !== undefined || note !== undefined, 'Say a name or a note.');
+export type ReleaseWords = z.infer<typeof ReleaseWords>;
+/** `PUT /sites/:site/offline` */
+export const OfflineChange = z.strictObject({ offline: Offline.nullable() });

@@ -1,11 +1,22 @@
 import * as z from 'zod';
 import { Identifier } from '../document/identifier';
 import { Page, PagePath } from '../document/page';
-import { Site } from '../document/site';
+import { Role } from './roles';
+import { HostName, Site } from '../document/site';
 
 /** `GET /sites`: the sites somebody may open, each with its home page to draw. */
 export const ClientCards = z.array(
-  z.object({ site: Site, pages: z.int().nonnegative(), home: Page.nullable() }).readonly(),
+  z
+    .object({
+      site: Site,
+      role: Role,
+      pages: z.int().nonnegative(),
+      home: Page.nullable(),
+      /** Since when it is archived, and when it will be deleted: ISO 8601 dates and times. */
+      archived: z.iso.datetime().nullable(),
+      goes: z.iso.datetime().nullable(),
+    })
+    .readonly(),
 );
 export type ClientCards = z.infer<typeof ClientCards>;
 
@@ -29,6 +40,9 @@ export type PageEntry = z.infer<typeof PageEntry>;
 
 /** `GET /sites/:site` */
 export const DeskFacts = z.object({
+  /** What whoever asks is on the site. */
+  role: Role,
+  archived: z.boolean(),
   site: Site,
   pages: z.array(PageEntry),
   /** Paths that the site's menus lead to. */
@@ -43,6 +57,8 @@ export const NewPage = z.strictObject({
   title: z.string().trim().min(1, 'A page needs a title.').max(200),
   path: PagePath,
   copyOf: Identifier.optional(),
+  /** The id of a ready-made page it begins as. */
+  from: z.string().max(40).optional(),
 });
 export type NewPage = z.infer<typeof NewPage>;
 export const MadePage = z.object({ id: Identifier, title: z.string(), path: PagePath });
@@ -103,3 +119,38 @@ export const ReachedPages = z.object({
   ),
 });
 export type ReachedPages = z.infer<typeof ReachedPages>;
+
+const SiteName = z.string().trim().min(1, 'A client needs a name.').max(80, 'A name has at most 80 letters.');
+
+/** `GET /hosts/:host`: whether a site may have this host name. */
+export const HostFacts = z.object({ free: z.boolean(), problem: z.string().nullable() });
+export type HostFacts = z.infer<typeof HostFacts>;
+
+/** `POST /sites` */
+export const NewSite = z.strictObject({
+  name: SiteName,
+  host: HostName,
+  language: z.string().regex(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/, 'A language is written like en, fr or pt-BR.'),
+  /** The id of a set of breakpoints. */
+  breakpoints: z.string().max(40),
+  /** The name of a ready-made look. */
+  look: z.string().max(60).optional(),
+  /** The title of its first page. */
+  home: z.string().trim().min(1, 'The first page needs a title.').max(200),
+});
+export type NewSite = z.infer<typeof NewSite>;
+/** The site, and its home page. */
+export const MadeSite = z.object({ id: Identifier, home: Identifier });
+export type MadeSite = z.infer<typeof MadeSite>;
+
+/** `POST /sites/:site/copy` */
+export const SiteCopy = z.strictObject({ name: SiteName, host: HostName });
+export type SiteCopy = z.infer<typeof SiteCopy>;
+export const CopiedSite = z.object({ id: Identifier });
+
+/** `PUT /sites/:site/archived` */
+export const Archiving = z.strictObject({ archived: z.boolean() });
+
+/** `DELETE /sites/:site`: at once where its name is typed, else after thirty days. */
+export const SiteRemoval = z.strictObject({ name: z.string().max(200).optional() });
+export const RemovedSite = z.object({ goes: z.iso.datetime().nullable() });

@@ -10,7 +10,7 @@ import { pageHolding, plainPart } from '../document/testing/plain-part';
 import { randomly } from '../document/testing/randomly';
 import type { Site } from '../document/site';
 import { freshPart, newThing } from '../document/commands/thing';
-import { readPage } from '../document/edits/check-page';
+import { readPage } from '../document/edits/check/check-page';
 import { pageOfSection } from '../document/sections/kept-section';
 import { kinds } from '../document/kinds/registry';
 import { blankSite } from '../document/site';

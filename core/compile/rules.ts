@@ -35,6 +35,23 @@ export interface Styled {
   readonly backdrop?: Backdrop | undefined;
 }
 
+const plainText = (site: Site, declarations: Declarations | undefined, addresses: Addresses): string =>
+  declarations ? declarationsText(site, declarations, addresses) : '';
+
+/** The declarations of what has a background picture, whose file depends on how wide it stands. */
+function picturedText(
+  site: Site,
+  { style, backdrop }: Styled,
+  breakpoint: Breakpoint,
+  state: State,
+  addresses: Addresses,
+): string {
+  const widthAt = (at: Breakpoint): number => backdrop?.[at.id] ?? screenWidth(site.breakpoints, at);
+  const declarations = withBackground(site, style, breakpoint, state, widthAt);
+  const width = isSized(site, style, breakpoint, state) ? widthAt(breakpoint) : undefined;
+  return declarations ? declarationsText(site, declarations, addresses, width) : '';
+}
+
 /**
  * The rules of one cascade layer: base first, then each breakpoint outwards, states after normal;
  * each media query stands once and equal rules share their selectors. The selectors must not overlap.
@@ -48,13 +65,9 @@ export function layerRules(site: Site, styled: readonly Styled[], addresses: Add
       const bySame = new Map<string, string[]>();
       for (const one of styled) {
         const { selector, style } = one;
-        const widthAt = (at: Breakpoint): number => one.backdrop?.[at.id] ?? screenWidth(site.breakpoints, at);
-        const hasPictures = pictured.size > 0 && pictured.has(one);
-        const declarations = hasPictures
-          ? withBackground(site, style, breakpoint, state, widthAt)
-          : style[breakpoint.id]?.[state];
-        const width = hasPictures && isSized(site, style, breakpoint, state) ? widthAt(breakpoint) : undefined;
-        const text = declarations ? declarationsText(site, declarations, addresses, width) : '';
+        const text = pictured.has(one)
+          ? picturedText(site, one, breakpoint, state, addresses)
+          : plainText(site, style[breakpoint.id]?.[state], addresses);
         if (text === '') continue;
         const same = bySame.get(text);
         const whole = selector + stateSelector(state, held);

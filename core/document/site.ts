@@ -5,6 +5,8 @@ import { KeptSection } from './sections/kept-section';
 import { Download } from './library/download';
 import { Face } from './library/face';
 import { Identifier } from './identifier';
+import { Link } from './kinds/link';
+import { PagePath } from './page';
 import { StyleMap } from './style-map';
 import { KeptToken, TokenName } from './token';
 
@@ -79,6 +81,13 @@ export const LookName = z.string().trim().min(1, 'A look needs a name.').max(60,
 export const Look = z.strictObject({ id: Identifier, name: LookName, ...dress });
 export type Look = z.infer<typeof Look>;
 
+const mostRedirects = 1000;
+/** What a redirect leads to. */
+export const RedirectTo = Link.refine(
+  (link) => link !== '' && !link.startsWith('#'),
+  'A redirect leads to a page or an address.',
+);
+
 /** A site: what its pages share. */
 export const Site = z.strictObject({
   format: z.literal('fold-line/site'),
@@ -101,6 +110,11 @@ export const Site = z.strictObject({
   faces: z.array(Face).max(60).optional(),
   sections: z.array(KeptSection).max(200).optional(),
   looks: z.array(Look).max(20).optional(),
+  /** Where paths lead that no page is found at. */
+  redirects: z
+    .record(PagePath, RedirectTo)
+    .refine((all) => Object.keys(all).length <= mostRedirects, 'A site has at most 1,000 redirects.')
+    .optional(),
   /** The look whose tokens hold for visitors who prefer dark pages; none where no look has this id. */
   dark: Identifier.optional(),
 });

@@ -1,5 +1,5 @@
 import { compile } from '../compile/compile';
-import { readPage, readSite } from './edits/check-page';
+import { readPage, readSite } from './edits/check/check-page';
 import { blankSite } from './site';
 import written from './testing/version-1.json';
 import { upgradedSite } from './upgrade';

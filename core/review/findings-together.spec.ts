@@ -70,6 +70,23 @@ describe('Findings', () => {
     const cured = applyEdits(site, inside, found!.cure!.edits).page;
     expect(of('link in a link', findings(cured))).toEqual([]);
   });
+  // WCAG 2.2, 2.5.3, and its failure F96: “the accessible name does not contain the visible label text”
+  it('tell of words for screen readers that don’t contain what is seen, of a part and in a sentence', () => {
+    const said: Page = page({
+      go: { kind: 'button', content: { base: { text: 'Send', link: '/', linkLabel: 'Submit the form' } } },
+      fine: { kind: 'button', content: { base: { text: 'Fares…', link: '/', linkLabel: 'Our FARES, by boat' } } },
+      card: { kind: 'container', tag: 'a', children: ['words'], content: { base: { link: '/', linkLabel: 'More' } } },
+      words: {
+        ...{ kind: 'heading', tag: 'h2' },
+        content: { base: { text: ['Go ', { text: 'there', link: { to: '/', label: 'Fares' } }] } },
+      },
+    });
+    const found = of('label in name', findings(said));
+    expect(found.map((one) => one.part).sort()).toEqual(['card', 'go', 'words']);
+    const cured = found.reduce((at, { cure }) => applyEdits(site, at, cure!.edits).page, said);
+    expect(of('label in name', findings(cured))).toEqual([]);
+    expect(cured.parts['go']!.content.base['linkLabel']).toBe('Send: Submit the form');
+  });
   it('tell of a list that holds something else, and of an item without a list, each with what puts it right', () => {
     const held = (children: string[], tag = 'ul'): Page =>
       page({

@@ -1,4 +1,3 @@
-import { hash, verify } from '@node-rs/argon2';
 import { Router, type Request } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import { Accounts, type AccountRow } from '../database/entities';
@@ -8,34 +7,41 @@ import { answer, read } from '../http/answer';
 import { body } from '../http/body';
 import { accountOf } from '../http/guard';
 import type { Routes } from '../http/routes';
+import { isPassword } from './passwords';
 
-/** A password's hash, argon2id with the library's settings. */
-export const hashPassword = (password: string): Promise<string> => hash(password);
-
-const publicFacts = ({ id, email, name }: AccountRow): Account => ({ id, email, name });
+export const publicFacts = ({ id, email, name, studio }: AccountRow): Account => ({ id, email, name, studio });
 
 /** A new session id, so that one known before signing in is worth nothing after. */
 const renewed = (request: Request): Promise<void> =>
   new Promise((done, fail) => request.session.regenerate((error: unknown) => (error ? fail(error) : done())));
 
-export const accountRoutes: Routes = (service) => {
-  const router = Router();
-  const accounts = service.database.getRepository(Accounts);
-  const limit = rateLimit({
+/** Signs an account in. */
+export async function begin(request: Request, account: string): Promise<void> {
+  await renewed(request);
+  request.session.account = account;
+  request.session.since = new Date().toISOString();
+  request.session.browser = (request.get('user-agent') ?? '').slice(0, 200);
+}
+
+/** So many attempts that fail a minute, from one address. */
+export const fewAttempts = (): ReturnType<typeof rateLimit> =>
+  rateLimit({
     windowMs: 60_000,
     limit: 20,
     skipSuccessfulRequests: true,
     message: { code: 'too-many-attempts', problem: 'Too many attempts. Wait a minute.' } satisfies Refused,
   });
-  const decoy = hashPassword('nobody has this password');
 
-  router.post('/session', limit, body('4kb'), async (request, response) => {
+export const accountRoutes: Routes = (service) => {
+  const router = Router();
+  const accounts = service.database.getRepository(Accounts);
+
+  router.post('/session', fewAttempts(), body('4kb'), async (request, response) => {
     const { email, password } = read(SignIn, request.body);
     const account = await accounts.findOneBy({ email: email.toLowerCase() });
-    const right = await verify(account?.password ?? (await decoy), password);
+    const right = await isPassword(account?.password, password);
     if (!account || !right) throw new Refusal('wrong-credentials', 'Wrong email or password.');
-    await renewed(request);
-    request.session.account = account.id;
+    await begin(request, account.id);
     answer(response, Account, publicFacts(account));
   });
 

@@ -1,4 +1,7 @@
 import { EntitySchema } from 'typeorm';
+import type { ActWord } from '@core/api/history';
+import type { Offline } from '@core/api/releases';
+import type { Role } from '@core/api/roles';
 import type { WorkState } from '@core/api/work';
 import type { AnyEdit } from '@core/document/edits/site-edit';
 import type { Page } from '@core/document/page';
@@ -10,6 +13,8 @@ export interface AccountRow {
   email: string;
   name: string;
   password: string;
+  /** They work at the studio: they may begin clients. */
+  studio: boolean;
 }
 export const Accounts = new EntitySchema<AccountRow>({
   name: 'account',
@@ -19,6 +24,7 @@ export const Accounts = new EntitySchema<AccountRow>({
     email: { type: 'text', unique: true },
     name: { type: 'text' },
     password: { type: 'text' },
+    studio: { type: 'boolean', default: false },
   },
 });
 
@@ -30,6 +36,12 @@ export interface SiteRow {
   snapshot: number;
   /** The document as it was then; as it is now, `DocumentStore` knows it. */
   written: Site;
+  /** Since when it is out of the way, and can’t be worked on. */
+  archived: Date | null;
+  /** When it will be deleted. */
+  goes: Date | null;
+  /** What visitors are told in place of its pages. */
+  offline: Offline | null;
 }
 export const Sites = new EntitySchema<SiteRow>({
   name: 'site',
@@ -40,17 +52,25 @@ export const Sites = new EntitySchema<SiteRow>({
     revision: { type: 'int', default: 0 },
     snapshot: { type: 'int', default: 0 },
     written: { name: 'document', type: 'json' },
+    archived: { type: 'timestamptz', nullable: true },
+    goes: { type: 'timestamptz', nullable: true },
+    offline: { type: 'json', nullable: true },
   },
 });
 
 export interface MembershipRow {
   account: string;
   site: string;
+  role: Role;
 }
 export const Memberships = new EntitySchema<MembershipRow>({
   name: 'membership',
   tableName: 'memberships',
-  columns: { account: { type: 'text', primary: true }, site: { type: 'text', primary: true } },
+  columns: {
+    account: { type: 'text', primary: true },
+    site: { type: 'text', primary: true },
+    role: { type: 'text' },
+  },
 });
 
 export interface PageRow {
@@ -91,6 +111,38 @@ export const Pages = new EntitySchema<PageRow>({
     formerPaths: { name: 'former_paths', type: 'text', array: true, default: () => "'{}'" },
   },
   uniques: [{ columns: ['site', 'path'] }],
+});
+
+/** A page that was deleted and can be brought back. */
+export interface BinnedPageRow {
+  id: string;
+  site: string;
+  path: string;
+  title: string;
+  document: Page;
+  /** Its revision as it went. */
+  revision: number;
+  formerPaths: string[];
+  account: string;
+  gone: Date;
+  /** When it is let go of. */
+  ends: Date;
+}
+export const BinnedPages = new EntitySchema<BinnedPageRow>({
+  name: 'binnedPage',
+  tableName: 'binned_pages',
+  columns: {
+    id: { type: 'text', primary: true },
+    site: { type: 'text' },
+    path: { type: 'text' },
+    title: { type: 'text' },
+    document: { type: 'json' },
+    revision: { type: 'int' },
+    formerPaths: { name: 'former_paths', type: 'text', array: true, default: () => "'{}'" },
+    account: { type: 'text' },
+    gone: { type: 'timestamptz', default: () => 'now()' },
+    ends: { type: 'timestamptz' },
+  },
 });
 
 /** What was stored at once: the page's revision after it, and the site's, each where it changed. */
@@ -152,6 +204,11 @@ export interface ReleaseRow {
   at: Date;
   /** By which work it was made. */
   work: string | null;
+  name: string;
+  note: string;
+  /** What it weighs, and how many pages it has; unknown of those made before it was asked. */
+  bytes: string | null;
+  pages: number | null;
 }
 export const Releases = new EntitySchema<ReleaseRow>({
   name: 'release',
@@ -163,6 +220,10 @@ export const Releases = new EntitySchema<ReleaseRow>({
     content: { type: 'json' },
     at: { type: 'timestamptz', default: () => 'now()' },
     work: { type: 'uuid', nullable: true, unique: true },
+    name: { type: 'text', default: '' },
+    note: { type: 'text', default: '' },
+    bytes: { type: 'bigint', nullable: true },
+    pages: { type: 'int', nullable: true },
   },
 });
 
@@ -174,6 +235,61 @@ export const Previews = new EntitySchema<PreviewRow>({
   name: 'preview',
   tableName: 'previews',
   columns: { site: { type: 'text', primary: true }, token: { type: 'text', unique: true } },
+});
+
+/** A link that somebody is sent and that is used once; only the hash of its key is kept. */
+export interface SingleLinkRow {
+  id: string;
+  hash: string;
+  for: 'first account' | 'invitation' | 'password';
+  /** To whom it was sent. */
+  email: string | null;
+  /** Of an invitation: to which site, as what, and by whom. */
+  site: string | null;
+  role: Role | null;
+  studio: boolean;
+  /** Whose password it sets, or who invited. */
+  account: string | null;
+  made: Date;
+  ends: Date;
+}
+export const SingleLinks = new EntitySchema<SingleLinkRow>({
+  name: 'singleLink',
+  tableName: 'single_links',
+  columns: {
+    id: { type: 'text', primary: true },
+    hash: { type: 'text', unique: true },
+    for: { type: 'text' },
+    email: { type: 'text', nullable: true },
+    site: { type: 'text', nullable: true },
+    role: { type: 'text', nullable: true },
+    studio: { type: 'boolean', default: false },
+    account: { type: 'text', nullable: true },
+    made: { type: 'timestamptz', default: () => 'now()' },
+    ends: { type: 'timestamptz' },
+  },
+});
+
+/** Something done on a site besides editing. */
+export interface ActRow {
+  id: string;
+  site: string;
+  account: string | null;
+  what: ActWord;
+  about: Readonly<Record<string, string>>;
+  at: Date;
+}
+export const Acts = new EntitySchema<ActRow>({
+  name: 'act',
+  tableName: 'acts',
+  columns: {
+    id: { type: 'bigint', primary: true, generated: 'increment' },
+    site: { type: 'text' },
+    account: { type: 'text', nullable: true },
+    what: { type: 'text' },
+    about: { type: 'json' },
+    at: { type: 'timestamptz', default: () => 'now()' },
+  },
 });
 
 /** What takes a while, as `LongWork` does it. */
@@ -202,4 +318,17 @@ export const LongWorks = new EntitySchema<{
   },
 });
 
-export const entities = [Accounts, Sites, Memberships, Pages, Batches, PictureFiles, Releases, Previews, LongWorks];
+export const entities = [
+  Accounts,
+  Sites,
+  Memberships,
+  Pages,
+  Batches,
+  PictureFiles,
+  Releases,
+  Previews,
+  LongWorks,
+  SingleLinks,
+  Acts,
+  BinnedPages,
+];

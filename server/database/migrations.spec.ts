@@ -7,7 +7,7 @@ import { partsBelow } from '@core/document/tree';
 import { nanoid } from 'nanoid';
 import { DataSource } from 'typeorm';
 import * as z from 'zod';
-import { readPage, readSite } from '@core/document/edits/check-page';
+import { readPage, readSite } from '@core/document/edits/check/check-page';
 import written from '@core/document/testing/version-1.json';
 import { freshDatabase } from '../testing/running';
 import { Batches, Pages, Releases, Sites } from './entities';

@@ -5,10 +5,13 @@ import { ClassIds1764180000000 } from './class-ids';
 import { entities } from './entities';
 import { FirstTables1700000000000 } from './first-tables';
 import { FormerPaths1764100000000 } from './former-paths';
+import { People1764420000000 } from './people';
 import { LongWork1764260000000 } from './long-work';
 import { Paths1764270000000 } from './paths';
 import { Reach1764280000000 } from './reach';
 import { TokenReach1764360000000 } from './token-reach';
+import { ReleaseNotes1764440000000 } from './release-notes';
+import { SiteLife1764430000000 } from './site-life';
 import { References1764250000000 } from './references';
 import { SiteLog1764180100000 } from './site-log';
 import { Snapshots1764250100000 } from './snapshots';
@@ -40,6 +43,9 @@ export async function openDatabase(url: string): Promise<DataSource> {
       Paths1764270000000,
       Reach1764280000000,
       TokenReach1764360000000,
+      People1764420000000,
+      SiteLife1764430000000,
+      ReleaseNotes1764440000000,
     ],
     logging: false,
     poolErrorHandler: () => undefined, // an idle connection that ends is replaced when the next one is asked for

@@ -1,14 +1,14 @@
 import sharp from 'sharp';
-import { readPage, readSite } from '@core/document/edits/check-page';
+import { readPage, readSite } from '@core/document/edits/check/check-page';
 import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
-import { hashPassword } from '../accounts/routes';
-import { Accounts, Memberships, Pages, Sites } from '../database/entities';
+import { hashPassword } from '../accounts/passwords';
+import { Accounts, Memberships, Sites } from '../database/entities';
 import { jsonColumn } from '../database/json-column';
+import { enterPage } from '../pages/enter-page';
 import type { Service } from '../http/service';
 import { keepFiles } from '../uploads/upload';
 import { scalePicture } from '../pictures/scale';
-import { factsOf } from '../pages/facts';
 import { publish } from '../releases/publish';
 import { drawings } from '../../demo/draw';
 import { mill, millHome, observatory, observatoryHome } from '../../demo/neighbours';
@@ -16,9 +16,9 @@ import { home, tidewick } from '../../demo/tidewick';
 import { fares, lostProperty, timetable } from '../../demo/tidewick-pages';
 
 const accounts = [
-  { id: 'ada', email: 'ada@studio.example', name: 'Ada Lindqvist', password: 'paper-and-ink' },
-  { id: 'cleo', email: 'cleo@studio.example', name: 'Cleo Adeyemi', password: 'scissors-and-glue' },
-  { id: 'ben', email: 'ben@elsewhere.example', name: 'Ben Okafor', password: 'another-studio' },
+  { id: 'ada', email: 'ada@studio.example', name: 'Ada Lindqvist', password: 'paper-and-ink', studio: true },
+  { id: 'cleo', email: 'cleo@studio.example', name: 'Cleo Adeyemi', password: 'scissors-and-glue', studio: true },
+  { id: 'ben', email: 'ben@elsewhere.example', name: 'Ben Okafor', password: 'another-studio', studio: false },
 ];
 
 const clients: readonly { readonly site: Site; readonly pages: readonly Page[]; readonly live: readonly string[] }[] = [
@@ -47,18 +47,12 @@ export async function loadDemo(service: Service): Promise<void> {
     await manager.getRepository(Sites).insert({ id: site.id, host: site.host, written: jsonColumn(readSite(site)) });
     const whole = { ...site, pictures: await loadPictures(service, site.id) };
     await manager.getRepository(Sites).update({ id: site.id }, { written: jsonColumn(whole) });
-    for (const page of pages)
-      await manager.getRepository(Pages).insert({
-        id: page.id,
-        site: site.id,
-        revision: 0,
-        written: jsonColumn(readPage(whole, page)),
-        ...factsOf(page),
-      });
-    for (const page of live) await publish(service, { page, site: site.id }, { account: 'ada' });
+    for (const page of pages) await enterPage(manager, site.id, readPage(whole, page));
+    if (live.length > 0) await publish(service, { site: site.id, pages: live }, { account: 'ada' });
   }
   for (const account of accounts)
     await manager.getRepository(Accounts).insert({ ...account, password: await hashPassword(account.password) });
   for (const { site } of clients)
-    for (const account of ['ada', 'cleo']) await manager.getRepository(Memberships).insert({ account, site: site.id });
+    for (const account of ['ada', 'cleo'])
+      await manager.getRepository(Memberships).insert({ account, site: site.id, role: 'owner' });
 }

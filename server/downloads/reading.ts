@@ -3,6 +3,7 @@ import { readFile, stat } from 'node:fs/promises';
 import { fileTypeFromBuffer } from 'file-type';
 import { Refusal } from '@core/api/refusal';
 import { downloadKinds, isDownloadKind, type Download, type DownloadKind } from '@core/document/library/download';
+import { slugOf } from '@core/document/slug';
 import { fileName } from '../uploads/file-name';
 import type { KeptFile } from '../uploads/upload';
 
@@ -45,16 +46,11 @@ async function kindOf(bytes: Buffer, name: string): Promise<DownloadKind> {
   throw new Refusal('bad-input', `Files of this kind can’t be offered for download. These can: ${known}.`);
 }
 
-/** A name's words as they can stand in an address. */
-const slugOf = (name: string): string =>
-  name
-    .replace(/\.[^.]*$/, '')
-    .normalize('NFKD')
-    .replace(/\p{M}/gu, '')
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '-')
+/** A name's words as they can stand in an address, without its ending. */
+const wordsOf = (name: string): string =>
+  slugOf(name.replace(/\.[^.]*$/, ''))
     .slice(0, 40)
-    .replace(/^-+|-+$/g, '') || 'file';
+    .replace(/-+$/, '') || 'file';
 
 /**
  * Reads an uploaded file: what it is, by its bytes, and what it is called in addresses. @throws Refusal with the
@@ -66,6 +62,6 @@ export async function readDownload(path: string, name: string): Promise<ReadDown
   const bytes = await readFile(path);
   const kind = await kindOf(bytes, name);
   const hash = createHash('sha256').update(bytes).digest('hex').slice(0, 16);
-  const file = `${slugOf(name)}-${hash}.${kind}`;
+  const file = `${wordsOf(name)}-${hash}.${kind}`;
   return { item: { name: fileName(name, 'File'), file, size }, files: [{ file, bytes }] };
 }

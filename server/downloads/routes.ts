@@ -8,7 +8,7 @@ import { readDownload } from './reading';
 /** Reads files to download and enters them into the library. */
 export const downloadWork: WorkOf = (service) =>
   takingIn(service, {
-    ...{ queue: 'downloads', mark: 'download', atOnce: 1, data: Upload },
+    ...{ queue: 'downloads', ability: 'build', mark: 'download', atOnce: 1, data: Upload },
     make: ({ name }, path) => readDownload(path, name),
     enter: (id, item) => ({ do: 'insert', on: 'site', into: 'downloads', id, item }),
     find: ({ downloads }, id) => downloads?.[id],
@@ -19,7 +19,7 @@ export const downloadRoutes: Routes = (service) => {
   const router = Router();
   router.post(
     '/sites/:site/downloads',
-    takeUpload(service, { queue: 'downloads', what: 'A file to download', mostBytes: 50_000_000 }),
+    takeUpload(service, { queue: 'downloads', ability: 'build', what: 'A file to download', mostBytes: 50_000_000 }),
   );
   return router;
 };

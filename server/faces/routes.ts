@@ -8,7 +8,7 @@ export const faceRoutes: Routes = (service) => {
   const router = Router();
   router.post(
     '/sites/:site/faces',
-    takeUpload(service, { queue: 'faces', what: 'A typeface', mostBytes: 30_000_000 }, (request) => {
+    takeUpload(service, { queue: 'faces', ability: 'build', what: 'A typeface', mostBytes: 30_000_000 }, (request) => {
       const query = FaceQuery.safeParse(request.query);
       if (!query.success) throw new Refusal('bad-input', 'Say which letters of the typeface to keep.');
       return { letters: query.data.letters };

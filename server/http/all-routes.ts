@@ -1,23 +1,35 @@
 // Written by prepare/registries.mjs from what the files export.
 import type { Routes } from './routes';
+import { linkRoutes } from '../accounts/link-routes';
+import { ownRoutes } from '../accounts/own-routes';
 import { accountRoutes } from '../accounts/routes';
 import { downloadRoutes } from '../downloads/routes';
 import { faceRoutes } from '../faces/routes';
+import { memberRoutes } from '../members/routes';
+import { binRoutes } from '../pages/bin-routes';
 import { pageRoutes } from '../pages/routes';
 import { pictureRoutes } from '../pictures/routes';
 import { previewRoutes } from '../previews/routes';
 import { releaseRoutes } from '../releases/routes';
+import { siteReleaseRoutes } from '../releases/site-routes';
+import { siteLifeRoutes } from '../sites/life-routes';
 import { siteRoutes } from '../sites/routes';
 import { workRoutes } from '../work/routes';
 
 export const allRoutes: readonly Routes[] = [
+  linkRoutes,
+  ownRoutes,
   accountRoutes,
   downloadRoutes,
   faceRoutes,
+  memberRoutes,
+  binRoutes,
   pageRoutes,
   pictureRoutes,
   previewRoutes,
   releaseRoutes,
+  siteReleaseRoutes,
+  siteLifeRoutes,
   siteRoutes,
   workRoutes,
 ];

@@ -1,8 +1,8 @@
 import type { NextFunction, Request, Response } from 'express';
 import * as z from 'zod';
 import { Identifier } from '@core/document/identifier';
-import { Memberships } from '../database/entities';
 import { notFound, Refusal } from '@core/api/refusal';
+import { archivedWords, mayDo, Role, whyNot, type Ability } from '@core/api/roles';
 import type { Config } from '../config';
 import type { Pair, SiteNow } from '../pages/documents';
 import type { Service } from './service';
@@ -10,6 +10,9 @@ import type { Service } from './service';
 declare module 'express-session' {
   interface SessionData {
     account: string;
+    /** When it was begun: an ISO 8601 date and time. */
+    since: string;
+    browser: string;
   }
 }
 
@@ -28,58 +31,99 @@ export async function nameOfAccount(service: Service, account: string): Promise<
   return named.parse(rows)[0]?.name ?? 'Somebody';
 }
 
+/** What is open to whoever is not signed in: signing in, and what a link that is used once is for. */
+const open = new Set(['/session', '/links/read', '/links/use', '/password/forgotten']);
+
 /** Lets only who is signed in pass; signing in itself is open to all. */
 export function signedIn(request: Request, _response: Response, next: NextFunction): void {
-  if (request.path !== '/session') accountOf(request);
+  if (!open.has(request.path)) accountOf(request);
   next();
 }
 
-/** The site, when the signed-in account is a member of it. @throws Refusal 404 otherwise */
-export async function siteFor(service: Service, request: Request, id: string): Promise<SiteNow> {
-  const account = accountOf(request);
-  const member = await service.database.getRepository(Memberships).existsBy({ account, site: id });
-  const site = member ? await service.documents.site(service.database.manager, id) : undefined;
-  if (!site) throw notFound();
-  return site;
+const Reached = z.array(z.object({ site: z.string(), role: Role, isArchived: z.boolean() })).max(1);
+
+/** Who asks, and what they are on a site. */
+export interface Reaching {
+  readonly site: string;
+  readonly account: string;
+  readonly role: Role;
+  /** The site is out of the way: nothing of it is changed until it is brought back. */
+  readonly isArchived: boolean;
 }
 
-/** The page with its site, when the signed-in account is a member of that site. @throws Refusal 404 otherwise */
-export async function pageFor(service: Service, request: Request, id: string): Promise<Pair> {
-  await reachPage(service, request, id);
-  const both = await service.documents.together(service.database.manager, id);
-  if (!both) throw notFound();
-  return both;
-}
-
-const reached = z.array(z.object({ site: z.string() }));
-
-/** The id of a page's site, when an account is a member of it: membership alone, no document is read. */
-export async function siteOfPage(service: Service, account: string, page: string): Promise<string | undefined> {
-  const rows: unknown = await service.database.query(
-    'SELECT p.site FROM pages p JOIN memberships m ON m.site = p.site WHERE p.id = $1 AND m.account = $2',
-    [page, account],
-  );
-  return reached.parse(rows)[0]?.site;
+/** @throws Refusal 404 where the account is no member of the site, 403 where its role does not reach so far */
+function reaching(rows: unknown, account: string, ability: Ability): Reaching {
+  const [reached] = Reached.parse(rows);
+  if (!reached) throw notFound();
+  if (!mayDo(reached.role, ability)) throw new Refusal('not-allowed', whyNot(reached.role));
+  if (reached.isArchived && (ability === 'write' || ability === 'build'))
+    throw new Refusal('not-allowed', archivedWords);
+  return { ...reached, account };
 }
 
 /**
- * The ids of a page and its site, when the signed-in account is a member of that site. @throws Refusal 404 otherwise
+ * The site by its id, when the signed-in account may do this there: membership alone, no document is read. @throws
+ * Refusal 404 for whoever is no member, 403 for one whose role does not reach so far
  */
+export async function reachSite(service: Service, request: Request, id: string, ability: Ability): Promise<Reaching> {
+  const account = accountOf(request);
+  const rows: unknown = await service.database.query(
+    `SELECT m.site, m.role, s.archived IS NOT NULL AS "isArchived" FROM memberships m JOIN sites s ON s.id = m.site
+     WHERE m.site = $1 AND m.account = $2`,
+    [id, account],
+  );
+  return reaching(rows, account, ability);
+}
+
+/** The same of a page's site, with the page's id. @throws Refusal 404, 403 */
 export async function reachPage(
   service: Service,
   request: Request,
   id: string,
-): Promise<{ page: string; site: string }> {
-  const site = await siteOfPage(service, accountOf(request), id);
-  if (site === undefined) throw notFound();
-  return { page: id, site };
+  ability: Ability,
+): Promise<Reaching & { readonly page: string }> {
+  const account = accountOf(request);
+  const rows: unknown = await service.database.query(
+    `SELECT p.site, m.role, s.archived IS NOT NULL AS "isArchived" FROM pages p JOIN sites s ON s.id = p.site
+     JOIN memberships m ON m.site = p.site WHERE p.id = $1 AND m.account = $2`,
+    [id, account],
+  );
+  return { ...reaching(rows, account, ability), page: id };
 }
 
-/** The id of a site, when the signed-in account is a member of it. @throws Refusal 404 otherwise */
-export async function reachSite(service: Service, request: Request, id: string): Promise<string> {
-  if (!(await service.database.getRepository(Memberships).existsBy({ account: accountOf(request), site: id })))
-    throw notFound();
-  return id;
+/** Whether an account may still look at a page. */
+export async function mayLook(service: Service, account: string, page: string): Promise<boolean> {
+  const rows: unknown = await service.database.query(
+    'SELECT 1 FROM pages p JOIN memberships m ON m.site = p.site WHERE p.id = $1 AND m.account = $2',
+    [page, account],
+  );
+  return z.array(z.unknown()).parse(rows).length > 0;
+}
+
+/** The site, when the signed-in account may do this there. @throws Refusal 404, 403 */
+export async function siteFor(
+  service: Service,
+  request: Request,
+  id: string,
+  ability: Ability,
+): Promise<SiteNow & Pick<Reaching, 'role' | 'isArchived'>> {
+  const { role, isArchived } = await reachSite(service, request, id, ability);
+  const site = await service.documents.site(service.database.manager, id);
+  if (!site) throw notFound();
+  return { ...site, role, isArchived };
+}
+
+/** The page with its site, when the signed-in account may do this there. @throws Refusal 404, 403 */
+export async function pageFor(
+  service: Service,
+  request: Request,
+  id: string,
+  ability: Ability,
+): Promise<Pair & Pick<Reaching, 'role' | 'isArchived'>> {
+  const { role, isArchived } = await reachPage(service, request, id, ability);
+  const both = await service.documents.together(service.database.manager, id);
+  if (!both) throw notFound();
+  return { ...both, role, isArchived };
 }
 
 /** Refuses every change that another origin asks for. */

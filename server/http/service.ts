@@ -2,6 +2,7 @@ import type { Logger } from 'pino';
 import type { DataSource } from 'typeorm';
 import type { Config } from '../config';
 import type { DocumentStore } from '../pages/documents';
+import type { Post } from '../mail/post';
 import type { PageFeed } from '../pages/feed';
 import type { People } from '../pages/people';
 import type { Notices } from '../pages/notices';
@@ -21,6 +22,8 @@ export interface Service {
   readonly people: People;
   /** What takes a while. */
   readonly work: LongWork;
+  /** Letters. */
+  readonly post: Post;
   readonly log: Logger;
   /** Storing edits, in turn for each page. */
   readonly storing: OneByOne;

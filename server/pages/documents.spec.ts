@@ -74,13 +74,21 @@ describe('Documents', () => {
 
   it('are written when a server ends, and after a hundred revisions', async () => {
     const other = another();
-    await storeBatch(other, place, 'ada', { id: nanoid(), base: 0, edits: [title('Before the end')] });
+    await storeBatch(
+      other,
+      { ...place, account: 'ada', role: 'owner' },
+      { id: nanoid(), base: 0, edits: [title('Before the end')] },
+    );
     await other.documents.stop();
     const ended = await rows();
     expect(ended.page.snapshot).toBe(ended.page.revision);
     expect(ended.page.written.parts['root']!.content.base['title']).toBe('Before the end');
     for (let count = 0; count < 101; count++)
-      await storeBatch(other, place, 'ada', { id: nanoid(), base: 0, edits: [title(`Count ${count}`)] });
+      await storeBatch(
+        other,
+        { ...place, account: 'ada', role: 'owner' },
+        { id: nanoid(), base: 0, edits: [title(`Count ${count}`)] },
+      );
     for (let tries = 0; tries < 100 && (await rows()).page.snapshot < ended.page.revision + 100; tries++)
       await new Promise((go) => setTimeout(go, 50));
     const { page } = await rows();
@@ -98,29 +106,37 @@ describe('Documents', () => {
     await Promise.all(
       parts.flatMap((part, index) =>
         servers.map((server, which) =>
-          storeBatch(server, place, 'ada', {
-            id: which === 0 ? ids[index]! : nanoid(),
-            base: 0,
-            edits:
-              which === 0 || index % 5 > 0
-                ? [
-                    {
-                      do: 'set',
-                      part,
-                      field: ['style', 'phone', 'normal', which === 0 ? 'order' : 'z-index'],
-                      value: String(index),
-                    },
-                  ]
-                : [name(`Name ${index}`)],
-          }),
+          storeBatch(
+            server,
+            { ...place, account: 'ada', role: 'owner' },
+            {
+              id: which === 0 ? ids[index]! : nanoid(),
+              base: 0,
+              edits:
+                which === 0 || index % 5 > 0
+                  ? [
+                      {
+                        do: 'set',
+                        part,
+                        field: ['style', 'phone', 'normal', which === 0 ? 'order' : 'z-index'],
+                        value: String(index),
+                      },
+                    ]
+                  : [name(`Name ${index}`)],
+            },
+          ),
         ),
       ),
     );
-    const again = await storeBatch(servers[1]!, place, 'ada', {
-      id: ids[0]!,
-      base: before,
-      edits: [title('Not again')],
-    });
+    const again = await storeBatch(
+      servers[1]!,
+      { ...place, account: 'ada', role: 'owner' },
+      {
+        id: ids[0]!,
+        base: before,
+        edits: [title('Not again')],
+      },
+    );
     expect(again.log.filter((one) => one.id === ids[0]).length).toBe(1);
     const own = await Promise.all(
       [at.running.service, ...servers].map((server) => server.documents.page(server.database.manager, place.page)),

@@ -1,5 +1,5 @@
 import { LRUCache } from 'lru-cache';
-import type { DataSource, EntityManager, FindOptionsWhere } from 'typeorm';
+import { In, type DataSource, type EntityManager, type FindOptionsWhere } from 'typeorm';
 import * as z from 'zod';
 import { countOf } from '@core/document/copied-parts';
 import { replayed } from '@core/document/edits/apply';
@@ -128,6 +128,19 @@ export class DocumentStore {
       if (!isSite(ofSite) || !isPage(ofPage)) throw new Error('A document stands in the table of the others.');
       return { site: { ...row.site, document: ofSite }, page: { ...row.page, document: ofPage } };
     }
+  }
+
+  /** A site and some of its pages as all were at one moment, with the ids of all it had. */
+  moment(
+    id: string,
+    pages: readonly string[],
+  ): Promise<{ readonly site: SiteNow; readonly pages: PageNow[]; readonly there: ReadonlySet<string> } | undefined> {
+    return this.database.transaction('REPEATABLE READ', async (manager) => {
+      const site = await this.site(manager, id);
+      const there = await manager.getRepository(Pages).find({ select: { id: true }, where: { site: id } });
+      const chosen = await this.pages(manager, { site: id, id: In(pages) });
+      return site && { site, pages: chosen, there: new Set(there.map((one) => one.id)) };
+    });
   }
 
   private siteRows = (manager: EntityManager, where: FindOptionsWhere<SiteRow>): Promise<Omit<SiteRow, 'written'>[]> =>

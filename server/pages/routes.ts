@@ -3,17 +3,15 @@ import * as z from 'zod';
 import type { PageEvents } from '@core/api/events';
 import { FeedRequest, Place } from '@core/api/people';
 import { Batch, Log, LogRequest, PageFacts, WouldBeEdits, WouldChange } from '@core/api/pages';
-import { IsNull } from 'typeorm';
-import { Batches, Pages, Releases, type ReleaseRow } from '../database/entities';
+import { Role, type Ability } from '@core/api/roles';
+import { Releases, type ReleaseRow } from '../database/entities';
 import { answer, read } from '../http/answer';
 import { body } from '../http/body';
 import { openStream } from '../http/event-stream';
-import { accountOf, nameOfAccount, pageFor, parameter, reachPage, siteOfPage } from '../http/guard';
+import { accountOf, nameOfAccount, mayLook, pageFor, parameter, reachPage } from '../http/guard';
 import type { Service } from '../http/service';
-import type { Releasing } from '../releases/releasing';
 import { liveAddress } from '../sites/routes';
 import { wholeLogSince } from './log';
-import { noticeGone } from './notices';
 import { storeBatch } from './store';
 import { pagesThatChange } from './would-change';
 import { stylingOf } from '@core/document/site';
@@ -26,11 +24,13 @@ export const pageRoutes: Routes = (service) => {
   const router = Router();
 
   router.get('/pages/:page', async (request, response) => {
-    const { page, site } = await pageFor(service, request, parameter(request, 'page'));
+    const { page, site, role, isArchived } = await pageFor(service, request, parameter(request, 'page'), 'look');
     const release = await service.database
       .getRepository(Releases)
       .findOne({ where: { site: site.id }, order: { number: 'DESC' } });
     answer(response, PageFacts, {
+      role,
+      archived: isArchived,
       site: site.document,
       page: page.document,
       revision: page.revision,
@@ -40,26 +40,21 @@ export const pageRoutes: Routes = (service) => {
     });
   });
 
-  router.post('/pages/:page/edits', reaching(service), body('8mb'), async (request, response) => {
-    answer(
-      response,
-      Log,
-      await storeBatch(service, reachedBy(response), accountOf(request), read(Batch, request.body)),
-    );
+  router.post('/pages/:page/edits', reaching(service, 'write'), body('8mb'), async (request, response) => {
+    answer(response, Log, await storeBatch(service, reachedBy(response), read(Batch, request.body)));
   });
 
-  router.post('/pages/:page/would-change', reaching(service), body('8mb'), async (request, response) => {
+  router.post('/pages/:page/would-change', reaching(service, 'look'), body('8mb'), async (request, response) => {
     const { edits } = read(WouldBeEdits, request.body);
     answer(response, WouldChange, { pages: await pagesThatChange(service, reachedBy(response), edits) });
   });
 
   router.get('/pages/:page/log', async (request, response) => {
-    const at = await reachPage(service, request, parameter(request, 'page'));
+    const at = await reachPage(service, request, parameter(request, 'page'), 'look');
     const { since, site = newest } = read(LogRequest, request.query);
     answer(response, Log, { log: await wholeLogSince(service.database.manager, at, { page: since, site }) });
   });
 
-  removalRoutes(service, router);
   feedRoute(service, router);
   exportRoutes(service, router);
   return router;
@@ -80,16 +75,16 @@ function releaseOf(release: ReleaseRow | null, page: string): PageFacts['release
 
 /** Lets a request pass whose page the account may reach, before anything of its body is read. */
 const reaching =
-  (service: Service) =>
+  (service: Service, ability: Ability) =>
   async (request: Request, response: Response, next: () => void): Promise<void> => {
     const { locals } = response;
-    locals['reached'] = await reachPage(service, request, parameter(request, 'page'));
+    locals['reached'] = await reachPage(service, request, parameter(request, 'page'), ability);
     next();
   };
 
 /** The page that was let through to, and its site. */
-const reachedBy = ({ locals }: Response): { page: string; site: string } =>
-  z.object({ page: z.string(), site: z.string() }).parse(locals['reached']);
+const reachedBy = ({ locals }: Response): z.infer<typeof Reached> => Reached.parse(locals['reached']);
+const Reached = z.object({ page: z.string(), site: z.string(), account: z.string(), role: Role });
 
 interface Listening {
   readonly at: { readonly page: string; readonly site: string };
@@ -103,7 +98,7 @@ interface Listening {
 function openFeed(service: Service, request: Request, response: Response, { at, person }: Listening): void {
   const account = accountOf(request);
   openStream(service, request, response, {
-    stillAllowed: async () => (await siteOfPage(service, account, at.page)) !== undefined,
+    stillAllowed: () => mayLook(service, account, at.page),
     open: (write) => {
       const say = <Name extends keyof PageEvents>(name: Name, data: PageEvents[Name]): void => write(name, data);
       return [
@@ -117,37 +112,16 @@ function openFeed(service: Service, request: Request, response: Response, { at, 
   });
 }
 
-/** That a page goes. */
-function removalRoutes(service: Service, router: Router): void {
-  router.delete('/pages/:page', async (request, response) => {
-    const { page, site } = await reachPage(service, request, parameter(request, 'page'));
-    const account = accountOf(request);
-    const data: Releasing = { page, site, account, gone: true };
-    const offline = await service.database.transaction(async (manager) => {
-      // what also changed the site stays in its log
-      await manager.getRepository(Batches).delete({ page, siteRevision: IsNull() });
-      await manager.getRepository(Pages).delete({ id: page });
-      await manager.query(...noticeGone(site, page));
-      return service.work.begin(manager, { queue: 'releases', account, data });
-    });
-    service.documents.forget('pages', page);
-    service.feed.tellGone(site, page);
-    if (offline !== undefined) await service.work.ended(offline, 20_000);
-    response.status(204).end();
-  });
-}
-
 /** What is stored on a page, as it happens. */
 function feedRoute(service: Service, router: Router): void {
   router.get('/pages/:page/feed', async (request, response) => {
-    const { page, site } = await reachPage(service, request, parameter(request, 'page'));
+    const { page, site, account } = await reachPage(service, request, parameter(request, 'page'), 'look');
     const { tab } = read(FeedRequest, request.query);
-    const account = accountOf(request);
     const person = tab === undefined ? undefined : { page, tab, account, name: await nameOfAccount(service, account) };
     if (!response.destroyed) openFeed(service, request, response, { at: { page, site }, person });
   });
 
-  router.put('/pages/:page/place', reaching(service), body('4kb'), async (request, response) => {
+  router.put('/pages/:page/place', reaching(service, 'look'), body('4kb'), async (request, response) => {
     const { page } = reachedBy(response);
     const { tab, at } = read(Place, request.body);
     const account = accountOf(request);
@@ -162,14 +136,14 @@ function exportRoutes(service: Service, router: Router): void {
     'content-disposition': `attachment; filename="${name}"`,
   });
   router.get('/pages/:page/export/page.json', async (request, response) => {
-    const { page } = await pageFor(service, request, parameter(request, 'page'));
+    const { page } = await pageFor(service, request, parameter(request, 'page'), 'look');
     response
       .set(attach('page.json'))
       .type('json')
       .send(JSON.stringify(page.document, null, 2));
   });
   router.get('/pages/:page/export/site.json', async (request, response) => {
-    const { site } = await pageFor(service, request, parameter(request, 'page'));
+    const { site } = await pageFor(service, request, parameter(request, 'page'), 'look');
     response
       .set(attach('site.json'))
       .type('json')

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { ArrayContains, Not, type EntityManager } from 'typeorm';
 import { applyBatch, type AppliedBatch, type Documents } from '@core/document/edits/batch';
-import { isOnPage, isOnSite, type SiteEdit } from '@core/document/edits/site-edit';
+import { isOnPage, isOnSite, type AnyEdit, type SiteEdit } from '@core/document/edits/site-edit';
 import { blankPage, type Page } from '@core/document/page';
 import { Problem } from '@core/document/problem';
 import type { Site } from '@core/document/site';
@@ -9,6 +9,9 @@ import { Batches, Pages, type BatchRow } from '../database/entities';
 import { lockSite } from '../database/locks';
 import type { Batch, Stored } from '@core/api/pages';
 import { notFound, Refusal } from '@core/api/refusal';
+import { mayDo, whyNot, type Role } from '@core/api/roles';
+import { areTextsAndPictures } from '@core/document/edits/check/texts-and-pictures';
+import type { Reaching } from '../http/guard';
 import type { Service } from '../http/service';
 import { isUniqueViolation, pathTaken } from '../sites/paths';
 import { factsAfter } from './facts';
@@ -137,9 +140,14 @@ interface Place {
 
 /** What a batch is stored on, and by whom. */
 interface Sent {
-  readonly at: Place;
-  readonly account: string;
+  readonly at: Place & Pick<Reaching, 'account' | 'role'>;
   readonly batch: Batch;
+}
+
+/** Refuses what a role may not do. @throws Refusal */
+function checkRole(role: Role, before: Documents, edits: readonly AnyEdit[]): void {
+  if (!mayDo(role, 'build') && !(mayDo(role, 'write') && areTextsAndPictures(before, edits)))
+    throw new Refusal('not-allowed', whyNot(role));
 }
 
 /**
@@ -179,20 +187,22 @@ async function writeSafely(
 
 /** One try to store a batch on documents as they are known, or asked for anew. */
 async function tryToStore(service: Service, sent: Sent, ask: boolean): Promise<Stored[] | 'stale'> {
-  const { at, account, batch } = sent;
+  const { at, batch } = sent;
   const { manager } = service.database;
   const known = (ask ? undefined : service.documents.known(at)) ?? (await askedAnew(service, at));
+  const before = { site: known.site.document, page: known.page.document };
   let after;
   try {
-    after = applyBatch({ site: known.site.document, page: known.page.document }, batch.edits);
+    after = applyBatch(before, batch.edits);
+    checkRole(at.role, before, batch.edits);
   } catch (error) {
-    if (!(error instanceof Problem)) throw error;
-    const before = await storedBefore(manager, sent);
-    if (before) return before;
+    if (!(error instanceof Problem || error instanceof Refusal)) throw error;
+    const known = await storedBefore(manager, sent);
+    if (known) return known;
     if (!ask) return 'stale'; // what is known may be old
     throw error;
   }
-  const fresh = await writeSafely(service, known, { at, id: batch.id, account, after }, at);
+  const fresh = await writeSafely(service, known, { at, id: batch.id, account: at.account, after }, at);
   if (fresh === 'stale') return fresh;
   if (fresh === 'known') return (await storedBefore(manager, sent)) ?? 'stale';
   stored(service, fresh, after, at.page);
@@ -223,10 +233,10 @@ const mostTries = 50;
  * Returns the log since what the client knew, the batch itself in it.
  * @throws Problem when an edit no longer fits
  */
-export const storeBatch = (service: Service, at: Place, account: string, batch: Batch): Promise<{ log: Stored[] }> =>
+export const storeBatch = (service: Service, at: Sent['at'], batch: Batch): Promise<{ log: Stored[] }> =>
   service.storing.run(at.page, async () => {
     for (let tries = 0; tries < mostTries; tries++) {
-      const log = await tryToStore(service, { at, account, batch }, tries > 0);
+      const log = await tryToStore(service, { at, batch }, tries > 0);
       if (log !== 'stale') return { log };
     }
     throw new Refusal(

@@ -21,17 +21,17 @@ export const pictureRoutes: Routes = (service) => {
   const router = Router();
 
   router.get('/sites/:site/pictures', async (request, response) => {
-    const site = await siteFor(service, request, parameter(request, 'site'));
+    const site = await siteFor(service, request, parameter(request, 'site'), 'look');
     answer(response, Pictures, site.document.pictures);
   });
 
   router.post(
     '/sites/:site/pictures',
-    takeUpload(service, { queue: 'pictures', what: 'A picture', mostBytes: 100_000_000 }),
+    takeUpload(service, { queue: 'pictures', ability: 'write', what: 'A picture', mostBytes: 100_000_000 }),
   );
 
   router.get('/sites/:site/files/:file', async (request, response) => {
-    const site = await reachSite(service, request, parameter(request, 'site'));
+    const { site } = await reachSite(service, request, parameter(request, 'site'), 'look');
     const file = FileName.safeParse(request.params['file']);
     const row = file.success
       ? await service.database.getRepository(PictureFiles).findOneBy({ site, file: file.data })

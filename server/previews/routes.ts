@@ -7,7 +7,7 @@ import type { Previewing } from './previews';
 export const previewRoutes: Routes = (service) => {
   const router = Router();
   router.post('/pages/:page/preview', async (request, response) => {
-    const { page, site } = await pageFor(service, request, parameter(request, 'page'));
+    const { page, site } = await pageFor(service, request, parameter(request, 'page'), 'look');
     const data: Previewing = { site: site.id, path: page.path };
     await answerBegun(response, service, { queue: 'previews', account: accountOf(request), data });
   });

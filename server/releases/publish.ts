@@ -1,9 +1,10 @@
-import { access, readFile } from 'node:fs/promises';
+import { readdir, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { LessThanOrEqual, type EntityManager } from 'typeorm';
+import { leadsTo } from '@core/document/links/redirects';
 import { titleOf, type Page } from '@core/document/page';
-import { Pages, Releases, Sites, type ReleaseContent, type ReleaseRow } from '../database/entities';
-import type { Pair, SiteNow } from '../pages/documents';
+import { Releases, type ReleaseContent, type ReleaseRow } from '../database/entities';
+import type { SiteNow } from '../pages/documents';
 import { jsonColumn } from '../database/json-column';
 import type { ChangedBesides } from '@core/api/releases';
 import { notFound } from '@core/api/refusal';
@@ -15,48 +16,49 @@ import { pathsOf, pruneVersions, servedHtml, writeFolder, writePointer, writeWho
 export const liveOrigin = (service: Service, { host }: Pick<SiteNow, 'host'>): string =>
   `http://${host}.localhost:${service.config.livePort}`;
 
-const siteFolder = (service: Service, host: string): string => join(service.config.liveFolder, 'sites', host);
+export const siteFolder = (service: Service, host: string): string => join(service.config.liveFolder, 'sites', host);
 
 /** A page as it is in a release. */
-interface Live {
-  readonly revision: number;
-  readonly document: Page;
-}
+type Live = ReleaseContent['pages'][string];
 
-/** A page and its site as they are now, with the ids of all pages there are. */
-interface Stored extends Pair {
-  readonly there: ReadonlySet<string>;
-}
+/** Pages and their site as they are now, with the ids of all pages there are. */
+type Stored = NonNullable<Awaited<ReturnType<Service['documents']['moment']>>>;
 
-/** Reads a page with its site, both of one moment. @throws Refusal 404 */
-async function storedPage({ documents }: Service, manager: EntityManager, id: string): Promise<Stored> {
-  const both = await documents.together(manager, id);
-  if (!both) throw notFound();
-  const there = await manager.getRepository(Pages).find({ select: { id: true }, where: { site: both.site.id } });
-  return { ...both, there: new Set(there.map((one) => one.id)) };
+/** Reads pages with their site, all of one moment. @throws Refusal 404 where none of them is there */
+async function storedPages({ documents }: Service, site: string, pages: readonly string[]): Promise<Stored> {
+  const stored = await documents.moment(site, pages);
+  if (!stored || stored.pages.length === 0) throw notFound();
+  return stored;
 }
 
 /** The other pages of the next release, as they are live: what the site says now is seen on all of them. */
-const othersOf = ({ page, there }: Stored, last: ReleaseRow | null): [string, Live][] =>
-  Object.entries(last?.content.pages ?? {}).filter(
-    ([id, one]) => id !== page.id && there.has(id) && one.document.path !== page.document.path,
+function othersOf({ pages, there }: Stored, last: ReleaseRow | null): [string, Live][] {
+  const ids = new Set(pages.map((one) => one.id));
+  const taken = new Set(pages.map((one) => one.document.path));
+  return Object.entries(last?.content.pages ?? {}).filter(
+    ([id, one]) => !ids.has(id) && there.has(id) && !taken.has(one.document.path),
   );
+}
 
 /** The number of a site's newest release, without its content. */
-const lastNumber = (manager: EntityManager, site: string): Promise<number | undefined> =>
+export const lastNumber = (manager: EntityManager, site: string): Promise<number | undefined> =>
   manager
     .getRepository(Releases)
     .findOne({ select: { site: true, number: true }, where: { site }, order: { number: 'DESC' } })
     .then((row) => row?.number);
 
-const lastRelease = (manager: EntityManager, site: string): Promise<ReleaseRow | null> =>
+export const lastRelease = (manager: EntityManager, site: string): Promise<ReleaseRow | null> =>
   manager.getRepository(Releases).findOne({ where: { site }, order: { number: 'DESC' } });
 
 /** What else publishing a page would change. */
-export async function changedWith(service: Service, pageId: string): Promise<ChangedBesides> {
+export async function changedWith(
+  service: Service,
+  at: { readonly site: string; readonly page: string },
+): Promise<ChangedBesides> {
   const { manager } = service.database;
-  const stored = await storedPage(service, manager, pageId);
-  const { site, page } = stored;
+  const stored = await storedPages(service, at.site, [at.page]);
+  const { site } = stored;
+  const page = stored.pages[0]!; // one was asked for, and is there
   const last = await lastRelease(manager, site.id);
   if (!last) return { site: false, pages: [] };
   const before = last.content.site;
@@ -90,7 +92,10 @@ export async function changedWith(service: Service, pageId: string): Promise<Cha
  * Where the paths lead that pages were live at before: to the pages themselves, so that none leads to another that
  * moved. A path that is a page's again leads nowhere else, and so does that of a page that is live no more.
  */
-function movedSince(last: ReleaseRow | null, pages: ReleaseContent['pages']): NonNullable<ReleaseContent['moved']> {
+export function movedSince(
+  last: ReleaseRow | null,
+  pages: ReleaseContent['pages'],
+): NonNullable<ReleaseContent['moved']> {
   const before = Object.entries(last?.content.pages ?? {}).map(([id, { document }]) => [document.path, id] as const);
   const taken = new Set(Object.values(pages).map(({ document }) => document.path));
   const all = [...Object.entries(last?.content.moved ?? {}), ...before];
@@ -98,7 +103,7 @@ function movedSince(last: ReleaseRow | null, pages: ReleaseContent['pages']): No
 }
 
 /** Holds the right to make releases of a site until the transaction ends; only others who make one wait for it. */
-const holdReleases = (manager: EntityManager, site: string): Promise<unknown> =>
+export const holdReleases = (manager: EntityManager, site: string): Promise<unknown> =>
   manager.query('SELECT pg_advisory_xact_lock(hashtextextended($1, 1))', [site]);
 
 /**
@@ -108,6 +113,8 @@ const holdReleases = (manager: EntityManager, site: string): Promise<unknown> =>
 export interface By {
   readonly account: string;
   readonly work?: string;
+  readonly name?: string | undefined;
+  readonly note?: string | undefined;
   share?(done: number): void;
 }
 
@@ -115,7 +122,7 @@ export interface By {
  * Makes the next release of a site, written whole and stored before the pointer moves to it; nothing where there is
  * nothing to release.
  */
-async function release(
+export async function release(
   service: Service,
   site: string,
   by: By,
@@ -129,21 +136,25 @@ async function release(
     const last = await lastRelease(manager, site);
     const content = await contentOf(manager, last);
     if (!content) return undefined;
-    const row = { site, number: (last?.number ?? 0) + 1, account, content, at: new Date(), work };
-    await writeRelease(service, manager, row, by.share);
-    await manager.getRepository(Releases).insert({ ...row, content: jsonColumn(content) });
-    return row;
+    const row = {
+      ...{ site, number: (last?.number ?? 0) + 1, account, content, at: new Date(), work },
+      ...{ name: by.name ?? '', note: by.note ?? '', pages: Object.keys(content.pages).length },
+    };
+    const bytes = String(await writeRelease(service, manager, row, by.share));
+    await manager.getRepository(Releases).insert({ ...row, bytes, content: jsonColumn(content) });
+    return { ...row, bytes };
   });
   if (made) await goLive(service, site, made.content.site.host);
   return made;
 }
 
 /** Moves the pointer to the newest release there is, and lets go of those that are kept no more. */
-async function goLive(service: Service, site: string, host: string): Promise<void> {
+export async function goLive(service: Service, site: string, host: string): Promise<void> {
   const { keepReleases } = service.config;
   await service.database.transaction(async (manager) => {
     await holdReleases(manager, site);
-    const newest = (await lastNumber(manager, site)) ?? 0;
+    const newest = await lastNumber(manager, site);
+    if (newest === undefined) return; // the site has been deleted meanwhile
     await writePointer(join(siteFolder(service, host), 'current'), String(newest));
     await manager.getRepository(Releases).delete({ site, number: LessThanOrEqual(newest - keepReleases) });
   });
@@ -153,16 +164,19 @@ async function goLive(service: Service, site: string, host: string): Promise<voi
 }
 
 /**
- * Publishes a page: a new release with the site's pages as they are live, and this page as it is now.
- * What the site shares goes live on all of them.
+ * Publishes pages: a new release with the site's pages as they are live, and these as they are now. What the site
+ * shares goes live on all of them. @throws Refusal 404 where all of them have been deleted
  */
-export async function publish(service: Service, at: { page: string; site: string }, by: By): Promise<ReleaseRow> {
-  const made = await release(service, at.site, by, async (manager, last) => {
-    const stored = await storedPage(service, manager, at.page);
-    const { site, page } = stored;
-    const others = Object.fromEntries(othersOf(stored, last));
-    const pages = { ...others, [page.id]: { revision: page.revision, document: page.document } };
-    return { site: site.document, pages, moved: movedSince(last, pages) };
+export async function publish(
+  service: Service,
+  at: { readonly site: string; readonly pages: readonly string[] },
+  by: By,
+): Promise<ReleaseRow> {
+  const made = await release(service, at.site, by, async (_manager, last) => {
+    const stored = await storedPages(service, at.site, at.pages);
+    const fresh = stored.pages.map(({ id, revision, document }): [string, Live] => [id, { revision, document }]);
+    const pages = Object.fromEntries([...othersOf(stored, last), ...fresh]);
+    return { site: stored.site.document, pages, moved: movedSince(last, pages) };
   });
   if (!made) throw notFound();
   return made;
@@ -170,43 +184,43 @@ export async function publish(service: Service, at: { page: string; site: string
 
 /** Takes a page that has been removed off the live site at once: a release of what else is live. */
 export async function takeOffline(service: Service, site: string, page: string, by: By): Promise<void> {
-  await release(service, site, by, (_manager, last) => {
-    if (!last || !Object.hasOwn(last.content.pages, page)) return Promise.resolve(undefined);
+  await release(service, site, by, async (manager, last) => {
+    if (!last || !Object.hasOwn(last.content.pages, page)) return undefined;
     const { [page]: _gone, ...pages } = last.content.pages;
-    return Promise.resolve({ site: last.content.site, pages, moved: movedSince(last, pages) });
+    // nothing else that the site says by now goes live with it, but where visitors are led instead
+    const redirects = (await service.documents.site(manager, site))?.document.redirects;
+    return { site: { ...last.content.site, ...(redirects && { redirects }) }, pages, moved: movedSince(last, pages) };
   });
 }
 
-async function writeRelease(
+/** What a release weighs in bytes: what visitors may load, uncompressed. */
+async function weightOf(folder: string): Promise<number> {
+  const files = await readdir(folder, { recursive: true, withFileTypes: true });
+  const sizes = files
+    .filter((one) => one.isFile() && !/\.(br|gz)$/.test(one.name) && one.name !== 'manifest.json')
+    .map(async (one) => (await stat(join(one.parentPath, one.name))).size);
+  return (await Promise.all(sizes)).reduce((sum, one) => sum + one, 0);
+}
+
+/** Writes a release's folder whole; what it weighs. */
+export async function writeRelease(
   service: Service,
   manager: EntityManager,
-  row: ReleaseRow,
+  row: Pick<ReleaseRow, 'content' | 'number'>,
   share?: (done: number) => void,
-): Promise<void> {
+): Promise<number> {
   const folder = join(siteFolder(service, row.content.site.host), 'releases', String(row.number));
   const { site, pages, moved = {} } = row.content;
   const documents = Object.values(pages).map((page) => page.document);
   const movedTo = Object.fromEntries(
     Object.entries(moved).flatMap(([path, id]) => (pages[id] ? [[path, pages[id].document.path]] : [])),
   );
-  const visitors = { address: liveOrigin(service, site), moved: movedTo };
+  const paths = pathsOf(documents);
+  const redirects = Object.keys(site.redirects ?? {}).flatMap((from) => {
+    const to = leadsTo(site.redirects ?? {}, paths, from);
+    return to === undefined || documents.some((one) => one.path === from) ? [] : [[from, to] as const];
+  });
+  const visitors = { address: liveOrigin(service, site), moved: { ...movedTo, ...Object.fromEntries(redirects) } };
   await writeWhole(folder, (unfinished) => writeFolder(manager, unfinished, site, documents, { visitors, share }));
-}
-
-/** Brings the live folder in line with the database: writes the newest release where it or its pointer is missing. */
-export async function restoreReleases(service: Service): Promise<void> {
-  const { manager } = service.database;
-  for (const { id, host } of await manager.getRepository(Sites).find({ select: { id: true, host: true } })) {
-    const number = await lastNumber(manager, id);
-    if (number === undefined) continue;
-    const folder = siteFolder(service, host);
-    const pointer = await readFile(join(folder, 'current'), 'utf8').catch(() => '');
-    const written = await access(join(folder, 'releases', String(number))).then(
-      () => true,
-      () => false,
-    );
-    const last = written ? null : await lastRelease(manager, id);
-    if (last) await writeRelease(service, manager, last);
-    if (!written || pointer !== String(number)) await goLive(service, id, host);
-  }
+  return weightOf(folder);
 }

@@ -26,7 +26,7 @@ export const releaseWork: WorkOf = (service) =>
         await takeOffline(service, site, page, by);
         return null;
       }
-      const { number, content } = await publish(service, { page, site }, by);
+      const { number, content } = await publish(service, { site, pages: [page] }, by);
       const document = content.pages[page]?.document;
       return {
         number,

@@ -1,7 +1,7 @@
 import { Router } from 'express';
 import { ChangedBesides } from '@core/api/releases';
 import { answer } from '../http/answer';
-import { accountOf, parameter, reachPage } from '../http/guard';
+import { parameter, reachPage } from '../http/guard';
 import { answerBegun } from '../work/begun';
 import { changedWith } from './publish';
 import type { Releasing } from './releasing';
@@ -10,14 +10,13 @@ import type { Routes } from '../http/routes';
 export const releaseRoutes: Routes = (service) => {
   const router = Router();
   router.post('/pages/:page/releases', async (request, response) => {
-    const { page, site } = await reachPage(service, request, parameter(request, 'page'));
-    const account = accountOf(request);
+    const { page, site, account } = await reachPage(service, request, parameter(request, 'page'), 'build');
     const data: Releasing = { page, site, account };
     await answerBegun(response, service, { queue: 'releases', account, data });
   });
   router.get('/pages/:page/releases/next', async (request, response) => {
-    const { page } = await reachPage(service, request, parameter(request, 'page'));
-    answer(response, ChangedBesides, await changedWith(service, page));
+    const at = await reachPage(service, request, parameter(request, 'page'), 'look');
+    answer(response, ChangedBesides, await changedWith(service, at));
   });
   return router;
 };

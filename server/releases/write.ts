@@ -8,6 +8,7 @@ import type { EntityManager } from 'typeorm';
 import { compile, type Compiled } from '@core/compile/compile';
 import { iconOf } from '@core/compile/icon';
 import { policyOf } from '@core/compile/policy';
+import { isUnlisted } from '@core/compile/head';
 import { sitemapOf } from '@core/compile/sitemap';
 import { notFoundPath, type Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
@@ -84,7 +85,7 @@ async function writeForEngines(
   const map = visitors && `Sitemap: ${visitors.address}/sitemap.xml\n`;
   await writeFile(join(folder, 'robots.txt'), `User-agent: *\n${map ? 'Allow' : 'Disallow'}: /\n${map ?? ''}`);
   if (!visitors) return;
-  const found = pages.filter(({ path }) => path !== notFoundPath);
+  const found = pages.filter((page) => page.path !== notFoundPath && !isUnlisted(page));
   const addresses = found.map(({ path }) => visitors.address + path).sort();
   await writeText(join(folder, 'sitemap.xml'), sitemapOf(addresses), true);
 }

@@ -13,20 +13,21 @@ import {
 import { BreakpointChange } from '@core/document/commands/breakpoints';
 import { newIdentifier } from '@core/document/identifier';
 import { pageOfSection } from '@core/document/sections/kept-section';
-import { blankPage } from '@core/document/page';
-import { Memberships, Pages, Releases } from '../database/entities';
+import { blankPage, type Page } from '@core/document/page';
+import { noteAct } from '../database/acts';
+import { Memberships, Sites, Pages, Releases } from '../database/entities';
+import { pageFrom, readyPages } from '@core/document/ready-made/ready-pages';
 import { copyOfPage } from '@core/document/commands/shared';
 import { menuPaths } from '@core/document/links/menus';
 import type { Site } from '@core/document/site';
-import { jsonColumn } from '../database/json-column';
 import { lockSite } from '../database/locks';
 import { notFound, Refusal } from '@core/api/refusal';
 import { answer, read } from '../http/answer';
 import { body } from '../http/body';
 import { accountOf, parameter, reachPage, reachSite, siteFor } from '../http/guard';
+import { enterPage } from '../pages/enter-page';
 import type { Service } from '../http/service';
 import type { PageNow, SiteNow } from '../pages/documents';
-import { factsOf } from '../pages/facts';
 import { alikeOnSite } from './alike';
 import { liveOrigin } from '../releases/publish';
 import { leavingBy } from './breakpoints';
@@ -82,47 +83,63 @@ async function entries(service: Service, site: SiteNow, pages: readonly Listed[]
 /** What a site is asked before it changes, and a page more. */
 function changeRoutes(service: Service, router: Router): void {
   router.post('/sites/:site/breakpoints/leaving', body('100kb'), async (request, response) => {
-    const site = await reachSite(service, request, parameter(request, 'site'));
+    const { site } = await reachSite(service, request, parameter(request, 'site'), 'look');
     const change = read(BreakpointChange, request.body);
     answer(response, LeavingPlaces, { leaving: await leavingBy(service, site, change) });
   });
 
   router.post('/sites/:site/pages', body('20kb'), async (request, response) => {
-    const site = await reachSite(service, request, parameter(request, 'site'));
-    const { title, path, copyOf } = read(NewPage, request.body);
-    if (copyOf !== undefined && (await reachPage(service, request, copyOf)).site !== site)
+    const { site, account } = await reachSite(service, request, parameter(request, 'site'), 'build');
+    const { title, path, copyOf, from } = read(NewPage, request.body);
+    if (copyOf !== undefined && (await reachPage(service, request, copyOf, 'look')).site !== site)
       throw new Refusal('bad-input', 'Copy a page of the same site.');
     const id = newIdentifier();
-    await makePage(service, site, { id, title, path }, copyOf).catch((error: unknown) => {
+    await makePage(service, { site, account }, { id, title, path }, { copyOf, from }).catch((error: unknown) => {
       throw isUniqueViolation(error, 'pages') ? pathTaken(path) : error;
     });
     answer(response, MadePage, { id, title, path }, 201);
   });
 }
 
-export const siteRoutes: Routes = (service) => {
-  const router = Router();
+/** The sites somebody may open, those with most pages first. */
+async function cardsOf(service: Service, account: string): Promise<ClientCards> {
   const pages = service.database.getRepository(Pages);
-
-  router.get('/sites', async (request, response) => {
-    const members = await service.database.getRepository(Memberships).findBy({ account: accountOf(request) });
-    const { manager } = service.database;
-    const sites = await service.documents.sites(manager, { id: In(members.map((member) => member.site)) });
-    const homes = await service.documents.pages(manager, { site: In(sites.map((site) => site.id)), path: '/' });
-    const counts = await Promise.all(sites.map((site) => pages.countBy({ site: site.id })));
-    const cards = sites.map((site, index) => ({
+  const members = await service.database.getRepository(Memberships).findBy({ account: account });
+  const { manager } = service.database;
+  const ids = In(members.map((member) => member.site));
+  const sites = await service.documents.sites(manager, { id: ids });
+  const life = await manager
+    .getRepository(Sites)
+    .find({ select: { id: true, archived: true, goes: true }, where: { id: ids } });
+  const homes = await service.documents.pages(manager, { site: In(sites.map((site) => site.id)), path: '/' });
+  const counts = await Promise.all(sites.map((site) => pages.countBy({ site: site.id })));
+  const cards = sites.map((site, index) => {
+    const { archived, goes } = life.find((one) => one.id === site.id) ?? {};
+    return {
       site: site.document,
+      role: members.find((one) => one.site === site.id)?.role ?? 'reader',
       pages: counts[index] ?? 0,
       home: homes.find((home) => home.site === site.id)?.document ?? null,
-    }));
-    cards.sort((a, b) => b.pages - a.pages || a.site.name.localeCompare(b.site.name));
-    answer(response, ClientCards, cards);
+      archived: archived?.toISOString() ?? null,
+      goes: goes?.toISOString() ?? null,
+    };
   });
+  cards.sort((a, b) => b.pages - a.pages || a.site.name.localeCompare(b.site.name));
+  return cards;
+}
+
+export const siteRoutes: Routes = (service) => {
+  const router = Router();
+  router.get('/sites', async (request, response) =>
+    answer(response, ClientCards, await cardsOf(service, accountOf(request))),
+  );
 
   router.get('/sites/:site', async (request, response) => {
-    const site = await siteFor(service, request, parameter(request, 'site'));
+    const site = await siteFor(service, request, parameter(request, 'site'), 'look');
     const all = await listOf(service, site.id);
     answer(response, DeskFacts, {
+      role: site.role,
+      archived: site.isArchived,
       site: site.document,
       pages: await entries(service, site, all),
       menus: menusOf(site.document, all),
@@ -131,12 +148,12 @@ export const siteRoutes: Routes = (service) => {
   });
 
   router.get('/sites/:site/alike', async (request, response) => {
-    const site = await reachSite(service, request, parameter(request, 'site'));
+    const { site } = await reachSite(service, request, parameter(request, 'site'), 'look');
     answer(response, AlikeGroups, { groups: await alikeOnSite(service, site) });
   });
 
   router.get('/sites/:site/reach', async (request, response) => {
-    const site = await reachSite(service, request, parameter(request, 'site'));
+    const { site } = await reachSite(service, request, parameter(request, 'site'), 'look');
     answer(response, ReachedPages, { pages: await reachOfPages(service, site) });
   });
 
@@ -150,21 +167,26 @@ export const siteRoutes: Routes = (service) => {
  */
 async function makePage(
   service: Service,
-  site: string,
+  { site, account }: { readonly site: string; readonly account: string },
   facts: { id: string; title: string; path: string },
-  copyOf: string | undefined,
+  { copyOf, from }: { readonly copyOf: string | undefined; readonly from: string | undefined },
 ): Promise<void> {
   await service.database.transaction(async (manager) => {
     await lockSite(manager, site, 'shared');
     const original = copyOf === undefined ? undefined : await service.documents.page(manager, copyOf);
     if (copyOf !== undefined && original?.site !== site) throw notFound();
-    const document = original ? copyOfPage(original.document, facts) : blankPage(facts.id, facts.title, facts.path);
-    await manager.getRepository(Pages).insert({
-      id: facts.id,
-      site,
-      revision: 0,
-      written: jsonColumn(document),
-      ...factsOf(document),
-    });
+    const document = original
+      ? copyOfPage(original.document, facts)
+      : begun((await service.documents.site(manager, site))!.document, from, facts); // it is locked, so it is there
+    await enterPage(manager, site, document);
+    await noteAct(manager, { site, account, what: 'made a page', about: { title: facts.title, path: facts.path } });
   });
+}
+
+/** A new page, blank or as a ready-made one. @throws Refusal where there is none such */
+function begun(site: Site, from: string | undefined, facts: { id: string; title: string; path: string }): Page {
+  if (from === undefined) return blankPage(facts.id, facts.title, facts.path);
+  const ready = readyPages.find((one) => one.id === from);
+  if (!ready) throw new Refusal('bad-input', 'There is no such ready-made page.');
+  return pageFrom(site, ready, facts);
 }

@@ -2,7 +2,7 @@ import { nanoid } from 'nanoid';
 import { Agent, request } from 'node:http';
 import type { Edit } from '@core/document/edits/edit';
 import type { AnyEdit } from '@core/document/edits/site-edit';
-import { readPage } from '@core/document/edits/check-page';
+import { readPage } from '@core/document/edits/check/check-page';
 import { newIdentifier } from '@core/document/identifier';
 import type { Page } from '@core/document/page';
 import { settled } from '@core/document/seen/settled';

@@ -1,5 +1,6 @@
 import { randomBytes } from 'node:crypto';
 import { mkdtempSync, rmSync } from 'node:fs';
+import { once } from 'node:events';
 import { request } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
@@ -13,6 +14,8 @@ import type { AnyEdit } from '@core/document/edits/site-edit';
 import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
 import type { Begun, Work } from '@core/api/work';
+import { Box } from '../../mail/box';
+import { smtpServer } from '../../mail/smtp';
 import { statusOf } from '../http/answer';
 import { assemble } from '../assemble';
 import type { Channel } from '../database/channel';
@@ -67,7 +70,12 @@ export function ask(
         agent: false,
         method,
         path,
-        headers: { host: options.host ?? `localhost:${port}`, ...options.headers },
+        headers: {
+          host: options.host ?? `localhost:${port}`,
+          // Node.js leaves it out for DELETE
+          ...(options.body !== undefined && { 'content-length': String(Buffer.byteLength(options.body)) }),
+          ...options.headers,
+        },
       },
       (response) => {
         const chunks: Buffer[] = [];
@@ -205,6 +213,8 @@ export interface Running {
   readonly channel: Channel;
   readonly port: number;
   readonly folder: string;
+  /** What it sent. */
+  readonly letters: Box;
   stop(): Promise<void>;
 }
 
@@ -214,6 +224,7 @@ const configFor = (database: string, folder: string) => ({
   liveFolder: join(folder, 'live'),
   uploadFolder: join(folder, 'uploads'),
   webFolder: resolve('dist/web/browser'),
+  mail: { server: 'smtp://127.0.0.1:9', from: 'fold-line@studio.example' },
   secret: 's'.repeat(40),
   keepReleases: 50,
   keepLog: 90,
@@ -235,7 +246,11 @@ export async function runServer(
   const probe = await serving(express());
   await probe.stop();
   const { port } = probe;
-  const config = { ...configFor(url, folder), port }; // which the editor's addresses and the origins it takes name
+  const letters = new Box(join(folder, 'mail'));
+  const smtp = smtpServer(letters).listen(0, '127.0.0.1');
+  await once(smtp, 'listening');
+  const mail = { server: `smtp://127.0.0.1:${(smtp.address() as AddressInfo).port}`, from: 'fold-line@studio.example' }; // it listens on TCP
+  const config = { ...configFor(url, folder), port, mail }; // which the editor's addresses and the origins it takes name
   const { service, channel, startWork, stop: stopService } = await assemble(config, log);
   await loadDemo(service);
   await startWork();
@@ -245,7 +260,8 @@ export async function runServer(
     previews.stop();
     await server.stop();
     await stopService();
+    smtp.close();
     if (!beside) rmSync(folder, { recursive: true, force: true });
   };
-  return { service, channel, port, folder, stop };
+  return { service, channel, port, folder, letters, stop };
 }

@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import type { Request, Response } from 'express';
 import * as z from 'zod';
 import { Refusal } from '@core/api/refusal';
+import type { Ability } from '@core/api/roles';
 import type { SiteEdit } from '@core/document/edits/site-edit';
 import { newIdentifier } from '@core/document/identifier';
 import type { Site } from '@core/document/site';
@@ -99,6 +100,7 @@ export function takingIn<Data extends Upload, Item>(service: Service, kind: Taki
 /** What a route takes in: what is sent, as a sentence begins with it, and no larger than this. */
 interface Taking {
   readonly queue: string;
+  readonly ability: Ability;
   readonly what: string;
   readonly mostBytes: number;
 }
@@ -106,18 +108,20 @@ interface Taking {
 /** Answers an upload: the file waits on disk until its work is begun. @throws Refusal */
 export function takeUpload(
   service: Service,
-  { queue, ...limits }: Taking,
+  { queue, ability, ...limits }: Taking,
   more: (request: Request) => Readonly<Record<string, string>> = () => ({}),
 ): (request: Request, response: Response) => Promise<void> {
   const receive = receiving(service.config.uploadFolder, limits);
   return async (request, response) => {
-    const site = await reachSite(service, request, parameter(request, 'site'));
+    const { site } = await reachSite(service, request, parameter(request, 'site'), ability);
     const besides = more(request);
     const { file, name } = await receive(request, response);
     const account = accountOf(request);
     const upload: Upload = { site, account, id: newIdentifier(), name, file: file.filename };
     const wanted = { queue, account, data: { ...upload, ...besides } };
-    await answerBegun(response, service, wanted).catch(async (error: unknown) => {
+    // who sent it may have been taken off the site while it was on its way
+    const begun = reachSite(service, request, site, ability).then(() => answerBegun(response, service, wanted));
+    await begun.catch(async (error: unknown) => {
       await rm(file.path, { force: true });
       throw error;
     });

@@ -4,6 +4,16 @@ import { downloadWork } from '../downloads/routes';
 import { faceWork } from '../faces/taking-in';
 import { pictureWork } from '../pictures/taking-in';
 import { previewWork } from '../previews/previews';
+import { siteReleaseWork } from '../releases/older';
 import { releaseWork } from '../releases/releasing';
+import { copyWork } from '../sites/life';
 
-export const allWork: readonly WorkOf[] = [downloadWork, faceWork, pictureWork, previewWork, releaseWork];
+export const allWork: readonly WorkOf[] = [
+  downloadWork,
+  faceWork,
+  pictureWork,
+  previewWork,
+  siteReleaseWork,
+  releaseWork,
+  copyWork,
+];

@@ -6,6 +6,8 @@ import { Router, RouterLink } from '@angular/router';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { catchError, EMPTY, firstValueFrom, merge, Subject, switchMap, type Observable } from 'rxjs';
 import { Button } from 'primeng/button';
+import { Checkbox } from 'primeng/checkbox';
+import { Select } from 'primeng/select';
 import { Dialog } from 'primeng/dialog';
 import { DialogFocus } from '../theme/dialog-focus';
 import { valueOf } from '../theme/from-event';
@@ -15,15 +17,15 @@ import type { Edit } from '@core/document/edits/edit';
 import { isInMenus } from '@core/document/links/menus';
 import { notFoundPath } from '@core/document/page';
 import { PagePath } from '@core/document/page';
+import { mayDo } from '@core/api/roles';
 import type { DeskFacts, PageEntry } from '@core/api/sites';
 import { Api, failureOf } from '../services/api';
 import { nanoid } from 'nanoid';
+import { NewPage } from './new-page';
+import { PageBin } from './page-bin';
 import { SiteHead } from './site-head';
 
 type Doing = { readonly what: 'new' } | { readonly what: 'rename' | 'delete' | 'copy'; readonly page: PageEntry };
-
-const confirmWords = { new: 'Create page', copy: 'Create page', rename: 'Rename', delete: 'Delete' } as const;
-const headings = { new: 'New page', copy: 'Copy a page', rename: 'Title and path', delete: 'Delete the page' } as const;
 
 function stateOf(page: PageEntry): string {
   if (page.live === null) return 'not published';
@@ -33,7 +35,10 @@ function stateOf(page: PageEntry): string {
 /** A client's site: its pages, to open, begin, copy, rename and delete. */
 @Component({
   selector: 'fold-desk',
-  imports: [DatePipe, RouterLink, FormsModule, Button, Dialog, DialogFocus, InputText, SiteHead, TableModule],
+  imports: [
+    ...[DatePipe, FormsModule, RouterLink, Button, Checkbox, Dialog, DialogFocus, InputText, Select],
+    ...[NewPage, PageBin, SiteHead, TableModule],
+  ],
   templateUrl: './desk.html',
   styleUrl: './desk.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -59,15 +64,33 @@ export class Desk {
       isNotFound: page.path === notFoundPath,
     }));
   });
+  protected readonly mayBuild = computed(() => {
+    const { role, archived } = this.facts() ?? { role: 'reader', archived: false };
+    return !archived && mayDo(role, 'build');
+  });
   protected readonly failure = signal<string | undefined>(undefined);
   protected readonly doing = signal<Doing | undefined>(undefined);
-  protected readonly heading = computed(() => headings[this.doing()?.what ?? 'new']);
-  protected readonly confirmWord = computed(() => confirmWords[this.doing()?.what ?? 'new']);
+  protected readonly isMaking = computed(() => ['new', 'copy'].includes(this.doing()?.what ?? ''));
+  protected readonly isChanging = computed(() => ['rename', 'delete'].includes(this.doing()?.what ?? ''));
+  protected readonly copied = computed(() => this.pageOf('copy'));
+  protected readonly deleted = computed(() => this.pageOf('delete'));
+  protected readonly heading = computed(() => (this.doing()?.what === 'delete' ? 'Delete page' : 'Rename page'));
   protected readonly pageTitle = signal('');
   protected readonly path = signal('');
-  protected readonly pathTouched = signal(false);
   protected readonly problem = signal<string | undefined>(undefined);
   protected readonly busy = signal(false);
+  /** What is live of a page that is deleted goes at once. */
+  protected readonly atOnce = signal(true);
+  protected readonly leadTo = signal('');
+  /** Where visitors of a page that is deleted may be led. */
+  protected readonly leads = computed(() => {
+    const gone = this.deleted()?.id;
+    const others = (this.facts()?.pages ?? []).filter((one) => one.id !== gone && one.path !== notFoundPath);
+    return [
+      { words: 'Nowhere: the page isn’t found', link: '' },
+      ...others.map(({ id, title, path }) => ({ words: `${title} · ${path}`, link: `page:${id}` })),
+    ];
+  });
 
   /** A page that is live gets another path. */
   protected readonly leadsOn = computed(() => {
@@ -75,7 +98,7 @@ export class Desk {
     return doing?.what === 'rename' && doing.page.livePath !== null && doing.page.livePath !== this.path();
   });
 
-  private readonly reloads = new Subject<void>();
+  protected readonly reloads = new Subject<void>();
 
   constructor() {
     merge(toObservable(this.site), this.reloads)
@@ -99,47 +122,42 @@ export class Desk {
     );
   }
 
+  /** The page something is done to. */
+  private pageOf(what: Doing['what']): PageEntry | undefined {
+    const doing = this.doing();
+    return doing?.what === what && doing.what !== 'new' ? doing.page : undefined;
+  }
+
   protected begin(doing: Doing): void {
     this.problem.set(undefined);
     this.doing.set(doing);
-    const page = doing.what === 'new' ? undefined : doing.page;
-    this.pageTitle.set(page ? (doing.what === 'copy' ? `${page.title}, copy` : page.title) : '');
-    this.path.set(page && doing.what !== 'copy' ? page.path : '');
-    this.pathTouched.set(doing.what === 'rename');
-    if (doing.what === 'copy') this.path.set(this.pathFor(this.pageTitle()));
+    this.atOnce.set(true);
+    this.leadTo.set('');
+    if (doing.what === 'new') return;
+    this.pageTitle.set(doing.page.title);
+    this.path.set(doing.page.path);
   }
 
-  protected setTitle(title: string): void {
-    this.pageTitle.set(title);
-    if (!this.pathTouched()) this.path.set(this.pathFor(title));
-  }
-
-  protected setPath(path: string): void {
-    this.pathTouched.set(true);
-    this.path.set(path);
-  }
-
-  /** A path made from a title: `Fares & passes` → `/fares-passes`. */
-  private pathFor(title: string): string {
-    const words = title
-      .toLowerCase()
-      .normalize('NFD')
-      .replace(/[^a-z0-9]+/g, '-')
-      .replace(/^-+|-+$/g, '');
-    return `/${words}`;
+  /** A page was made, or not: a new one is opened, a copy is shown among the others. */
+  protected made(page: string | undefined): void {
+    const isCopy = this.doing()?.what === 'copy';
+    this.doing.set(undefined);
+    if (page === undefined) return;
+    if (isCopy) this.reloads.next();
+    else void this.router.navigate(['/pages', page]);
   }
 
   protected async confirm(): Promise<void> {
     const doing = this.doing();
-    if (!doing || this.busy()) return;
+    if (!doing || doing.what === 'new' || this.busy()) return;
     const path = PagePath.safeParse(this.path());
-    if (doing.what !== 'delete' && this.pageTitle().trim() === '') return this.problem.set('A page needs a title.');
-    if (doing.what !== 'delete' && !path.success) return this.problem.set(path.error.issues[0]?.message);
+    if (this.pageTitle().trim() === '') return this.problem.set('A page needs a title.');
+    if (!path.success) return this.problem.set(path.error.issues[0]?.message);
     this.busy.set(true);
     try {
-      await this.carryOut(doing);
+      await (doing.what === 'delete' ? this.remove(doing.page) : this.rename(doing.page, this.pageTitle().trim()));
       this.doing.set(undefined);
-      if (doing.what !== 'new') this.reloads.next();
+      this.reloads.next();
     } catch (error) {
       this.problem.set(failureOf(error).problem);
     } finally {
@@ -147,16 +165,10 @@ export class Desk {
     }
   }
 
-  private async carryOut(doing: Doing): Promise<void> {
-    const title = this.pageTitle().trim();
-    const path = this.path();
-    if (doing.what === 'new') {
-      const { id } = await firstValueFrom(this.api.newPage(this.site(), { title, path }));
-      await this.router.navigate(['/pages', id]);
-    } else if (doing.what === 'copy')
-      await firstValueFrom(this.api.newPage(this.site(), { title, path, copyOf: doing.page.id }));
-    else if (doing.what === 'delete') await firstValueFrom(this.api.deletePage(doing.page.id));
-    else await this.rename(doing.page, title);
+  private remove({ id, live }: PageEntry): Promise<void> {
+    const [redirect, staysLive] = [this.leadTo(), live !== null && !this.atOnce()];
+    const how = { ...(staysLive && { staysLive }), ...(redirect !== '' && { redirect }) };
+    return firstValueFrom(this.api.deletePage(id, how));
   }
 
   private async rename(page: PageEntry, title: string): Promise<void> {

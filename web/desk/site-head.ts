@@ -73,5 +73,9 @@ export class SiteHead {
     { word: 'Pages', path: [] },
     { word: 'Tokens', path: ['tokens'] },
     { word: 'Looks', path: ['looks'] },
+    { word: 'Releases', path: ['releases'] },
+    { word: 'Redirects', path: ['redirects'] },
+    { word: 'People', path: ['people'] },
+    { word: 'History', path: ['history'] },
   ];
 }

@@ -2,15 +2,33 @@ import { HttpClient, HttpErrorResponse, HttpEventType } from '@angular/common/ht
 import { inject, Injectable } from '@angular/core';
 import { concatMap, EMPTY, map, of, switchMap, type Observable } from 'rxjs';
 import type * as z from 'zod';
-import { Account } from '@core/api/accounts';
+import { Account, LinkFacts, LinkUsed, Sessions, type LinkUse, type PasswordChange } from '@core/api/accounts';
+import { SiteHistory } from '@core/api/history';
+import { Invited, Members, type Invitation } from '@core/api/members';
+import type { Role } from '@core/api/roles';
 import { LibraryDownload } from '@core/api/downloads';
 import { UploadedFace } from '@core/api/faces';
-import { Log, PageFacts, WouldChange, type Batch, type Stored } from '@core/api/pages';
+import { Bin, type PageRemoval, Log, PageFacts, WouldChange, type Batch, type Stored } from '@core/api/pages';
 import type { Place } from '@core/api/people';
 import { LibraryPicture } from '@core/api/pictures';
 import { Refused, type RefusalCode } from '@core/api/refusal';
-import { ChangedBesides, Preview, Published } from '@core/api/releases';
 import {
+  MadeRelease,
+  ReleaseList,
+  ReleasePages,
+  type Offline,
+  type ReleaseWords,
+  ChangedBesides,
+  Preview,
+  Published,
+} from '@core/api/releases';
+import {
+  CopiedSite,
+  HostFacts,
+  MadeSite,
+  RemovedSite,
+  type NewSite,
+  type SiteCopy,
   AlikeGroups,
   ClientCards,
   DeskFacts,
@@ -56,6 +74,7 @@ export function failureOf(error: unknown): Failure {
 const neverFit: readonly Failure['code'][] = [
   'bad-input',
   'not-found',
+  'not-allowed',
   'too-large',
   'compressed-body',
   'does-not-fit',
@@ -74,6 +93,49 @@ export class Api {
   signIn = (email: string, password: string): Observable<Account> =>
     this.send('POST', Account, '/session', { email, password });
   signOut = (): Observable<void> => this.remove('/session');
+  renameAccount = (name: string): Observable<Account> => this.send('PATCH', Account, '/account', { name });
+  changePassword = (change: PasswordChange): Observable<void> => this.tell('PUT', '/account/password', change);
+  sessions = (): Observable<Sessions['sessions']> =>
+    this.get(Sessions, '/account/sessions').pipe(map((answer) => answer.sessions));
+  endSession = (session?: string): Observable<void> =>
+    this.remove(session === undefined ? '/account/sessions' : `/account/sessions/${session}`);
+  forgotten = (email: string): Observable<void> => this.tell('POST', '/password/forgotten', { email });
+  readLink = (key: string): Observable<LinkFacts> => this.send('POST', LinkFacts, '/links/read', { key });
+  useLink = (use: LinkUse): Observable<LinkUsed> => this.send('POST', LinkUsed, '/links/use', use);
+
+  members = (site: string): Observable<Members> => this.get(Members, `/sites/${site}/people`);
+  invite = (site: string, invitation: Invitation): Observable<boolean> =>
+    this.send('POST', Invited, `/sites/${site}/invitations`, invitation).pipe(map((answer) => answer.sent));
+  uninvite = (site: string, id: string): Observable<void> => this.remove(`/sites/${site}/invitations/${id}`);
+  changeRole = (site: string, account: string, role: Role): Observable<void> =>
+    this.tell('PATCH', `/sites/${site}/people/${account}`, { role });
+  removeMember = (site: string, account: string): Observable<void> => this.remove(`/sites/${site}/people/${account}`);
+  history = (site: string, before?: string): Observable<SiteHistory> =>
+    this.get(SiteHistory, `/sites/${site}/history${before === undefined ? '' : `?before=${before}`}`);
+
+  releases = (site: string): Observable<ReleaseList> => this.get(ReleaseList, `/sites/${site}/releases`);
+  pagesOfRelease = (site: string, number: number): Observable<ReleasePages['pages']> =>
+    this.get(ReleasePages, `/sites/${site}/releases/${number}`).pipe(map((answer) => answer.pages));
+  publishSeveral = (
+    site: string,
+    wanted: { pages: string[]; name: string; note: string },
+  ): Observable<Step<{ number: number }>> => this.begin(MadeRelease, `/sites/${site}/releases`, wanted);
+  releaseAgain = (site: string, number: number, page?: string): Observable<Step<{ number: number }>> =>
+    this.begin(MadeRelease, `/sites/${site}/releases/${number}/back`, page === undefined ? {} : { page });
+  nameRelease = (site: string, number: number, words: ReleaseWords): Observable<void> =>
+    this.tell('PATCH', `/sites/${site}/releases/${number}`, words);
+  setOffline = (site: string, offline: Offline | null): Observable<void> =>
+    this.tell('PUT', `/sites/${site}/offline`, { offline });
+  hostFacts = (host: string): Observable<HostFacts> => this.get(HostFacts, `/hosts/${encodeURIComponent(host)}`);
+  newSite = (site: NewSite): Observable<MadeSite> => this.send('POST', MadeSite, '/sites', site);
+  copySite = (site: string, copy: SiteCopy): Observable<Step<{ id: string }>> =>
+    this.begin(CopiedSite, `/sites/${site}/copy`, copy);
+  archiveSite = (site: string, archived: boolean): Observable<void> =>
+    this.tell('PUT', `/sites/${site}/archived`, { archived });
+  /** Deletes a site in thirty days, or at once where its name is said; when. */
+  removeSite = (site: string, name?: string): Observable<string | null> =>
+    this.send('DELETE', RemovedSite, `/sites/${site}`, name === undefined ? {} : { name }).pipe(map((one) => one.goes));
+
   clients = (): Observable<ClientCards> => this.get(ClientCards, '/sites');
   desk = (site: string): Observable<DeskFacts> => this.get(DeskFacts, `/sites/${site}`);
   page = (page: string): Observable<PageFacts> => this.get(PageFacts, `/pages/${page}`);
@@ -88,7 +150,12 @@ export class Api {
     this.get(ReachedPages, `/sites/${site}/reach`).pipe(map((answer) => answer.pages));
   alike = (site: string): Observable<AlikeGroups['groups']> =>
     this.get(AlikeGroups, `/sites/${site}/alike`).pipe(map((answer) => answer.groups));
-  deletePage = (page: string): Observable<void> => this.remove(`/pages/${page}`);
+  deletePage = (page: string, how: PageRemoval): Observable<void> => this.tell('DELETE', `/pages/${page}`, how);
+  bin = (site: string): Observable<Bin['pages']> =>
+    this.get(Bin, `/sites/${site}/bin`).pipe(map((answer) => answer.pages));
+  bringBack = (site: string, page: string, path?: string): Observable<void> =>
+    this.tell('POST', `/sites/${site}/bin/${page}`, path === undefined ? {} : { path });
+  deleteForGood = (site: string, page: string): Observable<void> => this.remove(`/sites/${site}/bin/${page}`);
 
   store = (page: string, batch: Batch): Observable<readonly Stored[]> =>
     this.send('POST', Log, `/pages/${page}/edits`, batch).pipe(map((answer) => answer.log));
@@ -131,8 +198,8 @@ export class Api {
   }
 
   /** Begins what takes a while, and follows it to its end. */
-  private begin = <T>(schema: z.ZodType<T>, route: string): Observable<Step<T>> =>
-    this.send('POST', Begun, route, {}).pipe(switchMap((begun) => this.followed(schema, begun)));
+  private begin = <T>(schema: z.ZodType<T>, route: string, body: object = {}): Observable<Step<T>> =>
+    this.send('POST', Begun, route, body).pipe(switchMap((begun) => this.followed(schema, begun)));
 
   private followed<T>(schema: z.ZodType<T>, { work }: Begun): Observable<Step<T>> {
     const route = `/work/${work}`;
@@ -149,6 +216,11 @@ export class Api {
     return this.http
       .request<unknown>(method, `/api${route}`, { body })
       .pipe(map((answer) => readBy(schema, answer, route)));
+  }
+
+  /** Asks for something whose answer is that it is done. */
+  private tell(method: string, route: string, body: object): Observable<void> {
+    return this.http.request(method, `/api${route}`, { body }).pipe(map(() => undefined));
   }
 
   private remove(route: string): Observable<void> {

@@ -20,6 +20,8 @@ import { settlingBefore } from '@core/document/edits/settling';
 import { applyBatch, type Documents } from '@core/document/edits/batch';
 import type { Edit } from '@core/document/edits/edit';
 import type { AnyEdit, Primitive } from '@core/document/edits/site-edit';
+import { areTextsAndPictures } from '@core/document/edits/check/texts-and-pictures';
+import { archivedWords, mayDo, whyNot, type Role } from '@core/api/roles';
 import type { Page } from '@core/document/page';
 import { Problem } from '@core/document/problem';
 import type { Site } from '@core/document/site';
@@ -73,6 +75,14 @@ export class PageSession implements OnDestroy {
   readonly page = signal<Page | undefined>(undefined);
   readonly release = signal<Omit<NonNullable<PageFacts['release']>, 'sections'> | null>(null);
   readonly live = signal('');
+  /** What the person is on this site. */
+  readonly role = signal<Role>('reader');
+  /** They may change more than texts and pictures. */
+  readonly archived = signal(false);
+  readonly mayBuild = computed(() => !this.archived() && mayDo(this.role(), 'build'));
+  readonly mayWrite = computed(() => !this.archived() && mayDo(this.role(), 'write'));
+  /** Why they may not do more. */
+  readonly whyNot = computed(() => (this.archived() ? archivedWords : whyNot(this.role())));
   readonly waiting = signal<readonly Waiting[]>([]);
   readonly reached = signal(true);
   readonly problem = signal<string | undefined>(undefined);
@@ -123,6 +133,7 @@ export class PageSession implements OnDestroy {
     const facts = await firstValueFrom(this.api.page(id));
     this.release.set(releaseOf(facts));
     this.live.set(facts.live);
+    this.know(facts);
     this.confirmed = { site: facts.site, page: facts.page };
     this.revision = facts.revision;
     this.siteRevision = facts.siteRevision;
@@ -238,6 +249,10 @@ export class PageSession implements OnDestroy {
     try {
       const { edits, seen } = this.asStored(before, wanted);
       const after = applyBatch(before, edits);
+      if (!this.mayBuild() && !(this.mayWrite() && areTextsAndPictures(before, edits))) {
+        this.notices.next(this.whyNot());
+        return undefined;
+      }
       this.put = seen;
       this.showAs(after, after.edits);
       this.enqueue(after.page.id, edits);
@@ -318,6 +333,7 @@ export class PageSession implements OnDestroy {
         this.waiting.update((list) => list.filter((one) => one.id !== next.id));
     } catch (error) {
       const failure = failureOf(error);
+      if (failure.code === 'not-allowed') await this.lookForRole(next.page);
       if (willNeverFit(failure)) return this.refused(next, failure.problem);
       this.reached.set(false);
       this.problem.set(
@@ -327,6 +343,18 @@ export class PageSession implements OnDestroy {
       );
       await firstValueFrom(timer(1000));
     }
+  }
+
+  /** Somebody gave the person another role meanwhile. */
+  private async lookForRole(page: string): Promise<void> {
+    const facts = await firstValueFrom(this.api.page(page).pipe(catchError(() => EMPTY)), { defaultValue: undefined });
+    if (facts) this.know(facts);
+  }
+
+  /** What the person may do here. */
+  private know({ role, archived }: PageFacts): void {
+    this.role.set(role);
+    this.archived.set(archived);
   }
 
   /** An edit the server would not take: kept aside, undone here, and said. */

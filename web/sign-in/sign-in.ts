@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { Router } from '@angular/router';
+import { Router, RouterLink } from '@angular/router';
 import { Button } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { Api, failureOf } from '../services/api';
@@ -9,7 +9,7 @@ import { firstValueFrom } from 'rxjs';
 /** The door. */
 @Component({
   selector: 'fold-sign-in',
-  imports: [FormsModule, Button, InputText],
+  imports: [FormsModule, RouterLink, Button, InputText],
   template: `
     <main>
       <div class="sheet">
@@ -43,45 +43,11 @@ import { firstValueFrom } from 'rxjs';
           }
           <p-button type="submit" label="Sign in" [loading]="busy()" />
         </form>
+        <p class="other"><a routerLink="/forgotten">Forgot your password?</a></p>
       </div>
     </main>
   `,
-  styles: `
-    main {
-      min-height: 100vh;
-      display: grid;
-      place-items: center;
-    }
-    .sheet {
-      width: 360px;
-      padding: 36px 36px 32px;
-      background: var(--sheet);
-      box-shadow:
-        0 0 0 1px rgb(72 66 54 / 0.14),
-        0 10px 30px rgb(72 66 54 / 0.12);
-      border-bottom: 4px solid var(--madder);
-    }
-    h1 {
-      font-size: 26px;
-      font-weight: 700;
-      letter-spacing: -0.01em;
-    }
-    .sheet > p {
-      color: var(--ink-soft);
-      margin: 4px 0 20px;
-    }
-    form {
-      display: grid;
-      gap: 6px;
-    }
-    input {
-      margin-bottom: 8px;
-    }
-    .problem {
-      color: var(--madder);
-      margin: 0 0 6px;
-    }
-  `,
+  styleUrl: './door.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class SignIn {

@@ -17,6 +17,7 @@ export class DialogFocus {
   constructor() {
     if (!this.dialog) return;
     this.dialog.focusOnShow = false;
+    this.dialog.closeAriaLabel ??= 'Close';
     this.dialog.onShow.pipe(takeUntilDestroyed()).subscribe(() => this.enter());
   }
 

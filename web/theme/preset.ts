@@ -16,6 +16,7 @@ import ripple from '@primeuix/themes/aura/ripple';
 import select from '@primeuix/themes/aura/select';
 import selectbutton from '@primeuix/themes/aura/selectbutton';
 import slider from '@primeuix/themes/aura/slider';
+import textarea from '@primeuix/themes/aura/textarea';
 import tabs from '@primeuix/themes/aura/tabs';
 import toast from '@primeuix/themes/aura/toast';
 import togglebutton from '@primeuix/themes/aura/togglebutton';
@@ -69,6 +70,7 @@ const components = {
   selectbutton,
   slider,
   tabs,
+  textarea,
   toast,
   togglebutton,
   tooltip,
@@ -81,7 +83,14 @@ export const foldPreset = definePreset(
   {
     components: {
       // readable on every sheet
-      button: { colorScheme: { light: { text: { secondary: { color: '{surface.600}' } } } } },
+      button: {
+        colorScheme: {
+          light: {
+            text: { secondary: { color: '{surface.600}' } },
+            outlined: { secondary: { color: '{surface.700}', borderColor: '{surface.300}' } },
+          },
+        },
+      },
       togglebutton: { colorScheme: { light: { root: { color: '{surface.600}' } } } }, // the same
       slider: {
         track: { size: '8px', background: 'none' },

@@ -16,6 +16,7 @@ import { catchError, EMPTY, filter, from, switchMap, tap, type Observable } from
 import { MessageService } from 'primeng/api';
 import { titleOf } from '@core/document/page';
 import type { DeskFacts, PageEntry } from '@core/api/sites';
+import { RedirectsTable } from '../desk/redirects-table';
 import { SiteHead } from '../desk/site-head';
 import { Api, failureOf } from '../services/api';
 import { PageSession } from '../services/page-session';
@@ -28,16 +29,16 @@ import { workbenchServices } from './services';
 import { Requests } from './state/requests';
 import { Selection } from './state/selection';
 
-const headings = { tokens: 'Tokens', looks: 'Looks' } as const;
+const headings = { tokens: 'Tokens', looks: 'Looks', redirects: 'Redirects' } as const;
 
 /** The page a site's looks are drawn on, and under which what is changed here is stored: its home page, if it has one. */
 const drawnOn = (pages: readonly PageEntry[]): PageEntry | undefined =>
   pages.find((one) => one.path === '/') ?? pages[0];
 
-/** A site's tokens or its looks, as a screen of its own: the same that stands beside the leaves. */
+/** A site's tokens, its looks or its redirects, as a screen of its own. */
 @Component({
   selector: 'fold-look-screen',
-  imports: [LooksDialog, RouterLink, SaveState, SiteHead, TokensDialog, UndoRedo],
+  imports: [LooksDialog, RedirectsTable, RouterLink, SaveState, SiteHead, TokensDialog, UndoRedo],
   templateUrl: './look-screen.html',
   styleUrl: './look-screen.css',
   providers: [PageSession, ...workbenchServices],

@@ -63,6 +63,8 @@ export class Workbench implements OnInit, OnDestroy {
   private readonly messages = inject(MessageService);
   private readonly title = inject(Title);
 
+  /** What somebody may do who doesn’t build the site. */
+  protected readonly roleSays = this.session.whyNot;
   protected readonly failure = signal<string | undefined>(undefined);
   private readonly notices = new Subscription();
   /** The menu of a part loads when it is first asked for. */
@@ -82,6 +84,7 @@ export class Workbench implements OnInit, OnDestroy {
     this.session
       .open(this.page())
       .then(() => {
+        if (!this.session.mayBuild()) this.ledgerState.group.set('content');
         this.editorOnly.recall(this.page());
         this.selection.select(this.session.page()?.root);
       })

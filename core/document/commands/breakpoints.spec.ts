@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { applyEdits } from '../edits/apply';
 import { applyBatch, applyToSiteAll } from '../edits/batch';
-import { readPage, readSite } from '../edits/check-page';
+import { readPage, readSite } from '../edits/check/check-page';
 import type { Page } from '../page';
 import { settled } from '../seen/settled';
 import { settlingEdits } from '../edits/settling';

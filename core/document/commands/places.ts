@@ -1,6 +1,7 @@
 import { kindOf } from '../kinds/registry';
 import { inWords } from '../kinds/in-words';
 import type { Page } from '../page';
+import { slugOf } from '../slug';
 import { subtree } from '../tree';
 
 /**
@@ -20,13 +21,8 @@ export const placesToLink = (page: Page): string[] =>
 export function placeName(page: Page, id: string): string {
   const own = page.parts[id]?.attributes['id'];
   if (own !== undefined) return own;
-  const words = inWords(page.parts[id]!)
-    .normalize('NFD')
-    .replace(/\p{M}/gu, '')
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^[^a-z]+|-+$/g, '');
-  const name = words === '' ? 'place' : words.slice(0, 40);
+  const words = slugOf(inWords(page.parts[id]!)).replace(/^[^a-z]+/, '');
+  const name = words === '' ? 'place' : words.slice(0, 40).replace(/-+$/, '');
   const taken = new Set(Object.values(page.parts).flatMap((part) => part.attributes['id'] ?? []));
   for (let count = 1; ; count++) {
     const tried = count === 1 ? name : `${name}-${count}`;

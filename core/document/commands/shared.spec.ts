@@ -3,7 +3,7 @@ import { compile } from '../../compile/compile';
 import { addressed } from '../edits/addressed';
 import { applyEdits } from '../edits/apply';
 import { applyBatch, type Documents } from '../edits/batch';
-import { readPage, readSite } from '../edits/check-page';
+import { readPage, readSite } from '../edits/check/check-page';
 import type { Edit } from '../edits/edit';
 import { AnyEdits, isOnPage, isOnSite, type AnyEdit } from '../edits/site-edit';
 import type { Page } from '../page';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { resolve } from '../../style/cascade';
 import { applyEdits } from '../edits/apply';
-import { readPage } from '../edits/check-page';
+import { readPage } from '../edits/check/check-page';
 import { blankPage, type Page } from '../page';
 import { Problem } from '../problem';
 import { randomly } from '../testing/randomly';

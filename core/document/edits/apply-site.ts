@@ -4,11 +4,11 @@ import { Problem } from '../problem';
 import type { Site, SiteClass } from '../site';
 import { pageOfSection } from '../sections/kept-section';
 import { applyEdit } from './apply';
-import { checkSection } from './check-page';
-import { checkLook } from './check-look';
-import { checkStyle } from './check-part';
+import { checkSection } from './check/check-page';
+import { checkLook } from './check/check-look';
+import { checkStyle } from './check/check-part';
 import { setToken } from './apply-token';
-import { checkSiteSet } from './check-site-set';
+import { checkSiteSet } from './check/check-site-set';
 import {
   isInSection,
   type SectionEdit,
@@ -265,7 +265,7 @@ const styled = (one: SiteClass, [, ...path]: readonly string[], value: unknown):
 /** What stands by ids stays a record, be it empty. */
 function withBranch(site: Site, { field, value }: SiteSet): Site {
   const [what, ...path] = field;
-  if (path.length === 0) return withLeaf(site, [what], value);
+  if (path.length === 0 || what === 'redirects') return withLeaf(site, field, value);
   const branch = isRecord(what) ? (site[what] ?? {}) : site.elements;
   return { ...site, [what]: withLeaf(branch, path, value) };
 }

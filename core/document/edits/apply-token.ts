@@ -1,7 +1,7 @@
 import { keptToken, tokenOf } from '../../style/tokens/tokens';
 import { Problem } from '../problem';
 import type { Site } from '../site';
-import { checkSetToken } from './check-token';
+import { checkSetToken } from './check/check-token';
 import type { SiteSet } from './site-edit';
 import { leafAt, withLeaf } from './tree-leaf';
 

@@ -5,7 +5,7 @@ import { Problem } from '../problem';
 import { ClassName, type Site } from '../site';
 import { partOf, subtree } from '../tree';
 import { isBlockEdit, ofWholeText } from './block-edit';
-import { checkContents, checkPart, checkState, isKnown } from './check-part';
+import { checkContents, checkPart, checkState, isKnown } from './check/check-part';
 import {
   checkDepth,
   draftOf,

@@ -6,7 +6,7 @@ import { blankSite, type Site } from '../site';
 import type { RandomPages } from '../testing/random-page';
 import { randomly } from '../testing/randomly';
 import { applyBatch, applyToSiteAll, type Documents } from './batch';
-import { readPage, readSite } from './check-page';
+import { readPage, readSite } from './check/check-page';
 import { AnyEdits, isOnSite, type AnyEdit, type SiteEdit } from './site-edit';
 import { beginning, somePageEdit, someSharedEdit, someSiteEdit } from './testing/some-edits';
 

@@ -13,7 +13,7 @@ import { subtree } from '../tree';
 import { properties } from '../../style/properties';
 import { applyEdit, applyEdits } from './apply';
 import { applyToSite } from './apply-site';
-import { readPage, readSite } from './check-page';
+import { readPage, readSite } from './check/check-page';
 import { Edit } from './edit';
 
 /** A few edits of a random kind on a page, as commands and primitives make them. */

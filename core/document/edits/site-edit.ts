@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { Breakpoint } from '../breakpoint';
 import { ClassName } from '../class-name';
 import { Identifier } from '../identifier';
+import { PagePath } from '../page';
 import { KeptSection } from '../sections/kept-section';
 import { Download } from '../library/download';
 import { Face } from '../library/face';
@@ -28,6 +29,7 @@ export const SiteField = z.union([
   z.tuple([z.literal('downloads'), Identifier, z.literal('name')]),
   z.tuple([z.literal('sections'), Identifier, z.enum(['name', 'purpose'])]),
   z.tuple([z.literal('looks'), Identifier, z.literal('name')]),
+  z.tuple([z.literal('redirects'), PagePath]),
 ]);
 export type SiteField = z.infer<typeof SiteField>;
 

@@ -32,7 +32,7 @@ export const disclosureKind: Kind = {
   fields: [
     { key: 'text', label: 'title', editor: 'lines', varies: true },
     { key: 'open', label: 'starts open', editor: 'switch' },
-    { key: 'group', label: 'group: one open at a time', editor: 'line' },
+    { key: 'group', label: 'group: one open at a time', editor: 'line', works: true },
   ],
   states: ['open'],
   mark: '_item',

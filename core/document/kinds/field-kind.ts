@@ -34,7 +34,7 @@ export const fieldKind: Kind = {
   fields: [
     { key: 'placeholder', label: 'placeholder', editor: 'line', varies: true },
     { key: 'label', label: 'label', editor: 'line' },
-    { key: 'name', label: 'name it is sent under', editor: 'line' },
+    { key: 'name', label: 'name it is sent under', editor: 'line', works: true },
     { key: 'type', label: 'what is typed', editor: 'choice', choices: types },
   ],
   uses: () => ({ ...nothingInside, tags: ['label', 'input'] }),

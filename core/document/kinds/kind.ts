@@ -47,6 +47,8 @@ export interface ContentField {
   readonly choices?: readonly string[];
   /** A breakpoint may say something else here. */
   readonly varies?: boolean;
+  /** It says how the part works, and nothing that is read: a content editor leaves it as it is. */
+  readonly works?: true;
   /** It is offered where the part has this tag alone. */
   readonly onlyFor?: string;
 }

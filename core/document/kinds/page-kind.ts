@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { Identifier } from '../identifier';
 import type { Kind } from './kind';
 import { noMargins } from './no-margins';
 
@@ -15,10 +16,16 @@ export const pageKind: Kind = {
   content: z.strictObject({
     title: z.string().trim().min(1, 'A page needs a title.').max(200),
     description: z.string().max(500),
+    /** The picture that stands for the page where it is shared. */
+    share: Identifier.optional(),
+    /** Search engines are asked to leave it out. */
+    unlisted: z.boolean().optional(),
   }),
   fields: [
     { key: 'title', label: 'title', editor: 'line' },
     { key: 'description', label: 'description', editor: 'lines' },
+    { key: 'share', label: 'picture when shared', editor: 'picture' },
+    { key: 'unlisted', label: 'kept out of search engines', editor: 'switch' },
   ],
   defaults: () => noMargins,
   markup: () => ({}),

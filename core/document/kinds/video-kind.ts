@@ -86,7 +86,7 @@ export const videoKind: Kind = {
   holds: [],
   content: z.strictObject({ address: Address, title: z.string().max(200), poster: Identifier.optional() }),
   fields: [
-    { key: 'address', label: 'address', editor: 'line', varies: true },
+    { key: 'address', label: 'address', editor: 'line', varies: true, works: true },
     { key: 'poster', label: 'poster', editor: 'picture' },
     { key: 'title', label: 'what it shows', editor: 'line' },
   ],

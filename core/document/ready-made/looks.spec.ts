@@ -2,7 +2,7 @@ import { parse, wcagContrast } from 'culori';
 import { fontOf } from '../../style/faces/fonts';
 import { applyLook } from '../commands/look/looks';
 import { applyToSite } from '../edits/apply-site';
-import { readSite } from '../edits/check-page';
+import { readSite } from '../edits/check/check-page';
 import { blankSite, type Look } from '../site';
 import { readyLooks } from './looks';
 

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { standardBreakpoints, type Breakpoint } from '../breakpoint';
-import { readPage } from '../edits/check-page';
+import { readPage } from '../edits/check/check-page';
 import { pageOfSection } from './kept-section';
 import { around, gap, planted, radius, styleOfTree, type Tree } from './planting';
 import { RandomPages } from '../testing/random-page';

@@ -6,6 +6,7 @@ import { fixedWidth } from './fixed-width';
 import { headingOrder } from './heading-order';
 import { idleValues } from './idle-values';
 import { inNoMenu } from './in-no-menu';
+import { labelInName } from './label-in-name';
 import { lineBreak } from './line-break';
 import { linkInLink } from './link-in-link';
 import { listItems } from './list-items';
@@ -29,6 +30,7 @@ export const allChecks: readonly Check[] = [
   headingOrder,
   idleValues,
   inNoMenu,
+  labelInName,
   lineBreak,
   linkInLink,
   listItems,

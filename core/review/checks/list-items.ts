@@ -1,4 +1,4 @@
-import { tagEdits } from '../../document/commands/box-tag';
+import { tagEdits } from '../../document/commands/becoming/box-tag';
 import { isList } from '../../document/commands/list-item';
 import type { SetField } from '../../document/edits/edit';
 import type { Page } from '../../document/page';

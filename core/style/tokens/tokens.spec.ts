@@ -1,4 +1,4 @@
-import { checkSetToken } from '../../document/edits/check-token';
+import { checkSetToken } from '../../document/edits/check/check-token';
 import { Problem } from '../../document/problem';
 import { blankSite, type Site } from '../../document/site';
 import {

@@ -22,7 +22,15 @@ export class MemoryServer {
   }
 
   page = (): Observable<PageFacts> =>
-    of({ ...this.documents, revision: this.known.page, siteRevision: this.known.site, release: null, live: '' });
+    of({
+      role: 'owner',
+      archived: false,
+      ...this.documents,
+      revision: this.known.page,
+      siteRevision: this.known.site,
+      release: null,
+      live: '',
+    });
   /** Its log no longer goes back. */
   forgets = false;
 

@@ -2,6 +2,7 @@ import {
   afterNextRender,
   ChangeDetectionStrategy,
   Component,
+  computed,
   effect,
   ElementRef,
   inject,
@@ -10,9 +11,10 @@ import {
 import { Tab, TabList, Tabs } from 'primeng/tabs';
 import { Hint } from '../../theme/hint';
 import { elementOf, listenerOf } from '../../theme/from-event';
+import { PageSession } from '../../services/page-session';
 import { Keys } from '../commands/keys';
 import { Findings } from '../review/findings';
-import { LedgerState, ledgerGroups, ledgerTabs } from '../state/ledger-state';
+import { isApart, LedgerState, ledgerGroups, ledgerTabs } from '../state/ledger-state';
 import { Selection } from '../state/selection';
 
 /**
@@ -36,7 +38,9 @@ export class FoldLine {
   protected readonly ledgerState = inject(LedgerState);
   protected readonly findings = inject(Findings);
   private readonly keys = inject(Keys);
-  protected readonly groups = ledgerGroups;
+  private readonly session = inject(PageSession);
+  /** Whoever changes texts and pictures alone sees no values. */
+  protected readonly groups = computed(() => ledgerGroups.filter(({ id }) => this.session.mayBuild() || isApart(id)));
   private readonly grip = viewChild.required<ElementRef<HTMLElement>>('grip');
   private readonly tabs = viewChild.required(Tabs);
   private resizing: { readonly y: number; readonly height: number } | undefined;
@@ -56,7 +60,7 @@ export class FoldLine {
   }
 
   protected choose(id: string | number | undefined): void {
-    const group = this.groups.find((one) => one.id === id);
+    const group = this.groups().find((one) => one.id === id);
     if (group) this.ledgerState.group.set(group.id);
   }
 

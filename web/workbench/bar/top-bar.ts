@@ -53,12 +53,15 @@ export class TopBar {
   });
   protected readonly more = computed<MenuItem[]>(() => {
     const exported = `/api/pages/${this.session.page()?.id}/export`;
-    return [
+    const build: MenuItem[] = [
       { label: 'Plan the page …', icon: 'pi pi-list', command: () => this.dialogs.open('plan') },
       { label: 'Table of values …', icon: 'pi pi-table', command: () => this.dialogs.open('values') },
       { label: 'Breakpoints …', icon: 'pi pi-sliders-h', command: () => this.dialogs.open('breakpoints') },
       { label: 'Tokens …', icon: 'pi pi-tag', command: () => this.dialogs.open('tokens') },
       { label: 'Looks …', icon: 'pi pi-palette', command: () => this.dialogs.open('looks') },
+    ];
+    return [
+      ...(this.session.mayBuild() ? build : []),
       {
         label: 'View live',
         icon: 'pi pi-external-link',

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { duplicate, removeParts } from '@core/document/commands/arrange';
-import { become, becomings } from '@core/document/commands/become';
+import { become, becomings } from '@core/document/commands/becoming/become';
 import { waysToWrap } from '@core/document/commands/wrap';
 import { insertShared } from '@core/document/commands/shared';
 import { place } from '@core/document/commands/place';

@@ -1,5 +1,5 @@
 import { inject, Injectable } from '@angular/core';
-import { linkEdits } from '@core/document/commands/link-part';
+import { linkEdits } from '@core/document/commands/becoming/link-part';
 import type { SetField } from '@core/document/edits/edit';
 import type { AnyEdit } from '@core/document/edits/site-edit';
 import { kindOf } from '@core/document/kinds/registry';

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, ElementRef, inject, signal, viewChild } from '@angular/core';
 import { CdkMenu, CdkMenuItem } from '@angular/cdk/menu';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { become, canBecome } from '@core/document/commands/become';
+import { become, canBecome } from '@core/document/commands/becoming/become';
 import { addColumn } from '@core/document/commands/columns';
 import { nameOf } from '@core/document/kinds/registry';
 import { pileWithReasons } from '@core/geometry/paint-order';

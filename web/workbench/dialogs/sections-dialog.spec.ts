@@ -1,6 +1,6 @@
 import { compileCanvas } from '@core/compile/canvas';
 import { baseOf } from '@core/document/breakpoint';
-import { readPage } from '@core/document/edits/check-page';
+import { readPage } from '@core/document/edits/check/check-page';
 import { pageOfSection } from '@core/document/sections/kept-section';
 import { foundBy, readyMade } from '@core/document/ready-made/all';
 import { purposes } from '@core/document/sections/purpose';

@@ -8,6 +8,8 @@ export interface LeafFrame {
   readonly name: string;
   readonly painter: LeafPainter | undefined;
   readonly writer: Writer | undefined;
+  /** Whether the person may change texts. */
+  mayWrite(): boolean;
   scale(): number;
   view(): Window | null;
   /** Where the frame stands in the window. */

@@ -203,7 +203,7 @@ export class LeafInput {
   private writeAt(event: MouseEvent): void {
     if (this.leaf.writer?.holds(event.target)) return;
     const id = this.leaf.painter?.partAt(event.target);
-    if (id !== undefined) this.leaf.writer?.begin(id, { x: event.clientX, y: event.clientY });
+    if (id !== undefined && this.leaf.mayWrite()) this.leaf.writer?.begin(id, { x: event.clientX, y: event.clientY });
   }
 
   private keyed(event: KeyboardEvent): void {

@@ -65,6 +65,8 @@ export class Leaf implements OnDestroy, Surface, LeafView, LeafFrame {
   readonly scaled = input.required<number>();
 
   private readonly session = inject(PageSession);
+  /** Who only looks opens no text. */
+  readonly mayWrite = this.session.mayWrite;
   protected readonly selection = inject(Selection);
   private readonly spread = inject(SpreadState);
   private readonly dragState = inject(DragState);
@@ -169,7 +171,7 @@ export class Leaf implements OnDestroy, Surface, LeafView, LeafFrame {
       .subscribe((part) => requestAnimationFrame(() => this.reveal(part)));
     this.requests.writings
       .pipe(takeUntilDestroyed(this.destroyed))
-      .subscribe(({ part, breakpoint }) => breakpoint === this.name && this.writer?.begin(part));
+      .subscribe(({ part, breakpoint }) => breakpoint === this.name && this.mayWrite() && this.writer?.begin(part));
   }
 
   /** Who writes in this leaf. */

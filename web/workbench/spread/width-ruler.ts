@@ -33,6 +33,7 @@ interface Band {
 })
 export class WidthRuler {
   private readonly session = inject(PageSession);
+  protected readonly mayBuild = this.session.mayBuild;
   private readonly selection = inject(Selection);
   protected readonly spread = inject(SpreadState);
   protected readonly dialogs = inject(Dialogs);

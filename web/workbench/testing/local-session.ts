@@ -19,6 +19,8 @@ export class LocalSession {
   readonly site = signal<Site | undefined>(blankSite('s', 'S', 'site'));
   readonly page = signal<Page | undefined>(undefined);
   readonly release = signal(null);
+  readonly mayBuild = signal(true);
+  readonly mayWrite = signal(true);
   readonly shownChanges = new Subject<PageChange>();
   readonly notices = new Subject<string>();
   readonly people = signal<readonly Present[]>([]);

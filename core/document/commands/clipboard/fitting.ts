@@ -1,5 +1,5 @@
 import { checkValue } from '../../../style/value';
-import { checkPart } from '../../edits/check-part';
+import { checkPart } from '../../edits/check/check-part';
 import { kindOf, mayHold, statesOf, tagged } from '../../kinds/registry';
 import type { Part, Parts } from '../../page';
 import type { RunningText, Words } from '../../text/running-text';

@@ -3,7 +3,7 @@ import { compile } from '../../../compile/compile';
 import { compileCanvas } from '../../../compile/canvas';
 import { beginning, someSiteEdit } from '../../edits/testing/some-edits';
 import { applyToSite } from '../../edits/apply-site';
-import { readSite } from '../../edits/check-page';
+import { readSite } from '../../edits/check/check-page';
 import type { SiteEdit } from '../../edits/site-edit';
 import { Problem } from '../../problem';
 import { blankSite, type Look, type Site } from '../../site';

@@ -1,4 +1,5 @@
 import { Problem } from '../../../document/problem';
+import { slugOf } from '../../../document/slug';
 import { TokenName, type TokenKind } from '../../../document/token';
 import { tokenValueProblem } from '../../value';
 import { cssOf } from './values';
@@ -36,13 +37,7 @@ function pathOf(reference: string): string[] | undefined {
 
 /** The name of a token from its path: its words joined, as a token may be called here. */
 function nameOf(path: readonly string[]): string {
-  const word = path
-    .filter((key) => key !== '$root')
-    .join('-')
-    .toLowerCase()
-    .normalize('NFKD')
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-+|-+$/g, '');
+  const word = slugOf(path.filter((key) => key !== '$root').join('-'));
   return (/^[a-z]/.test(word) ? word : `token-${word}`).slice(0, 40).replace(/-+$/, '');
 }
 

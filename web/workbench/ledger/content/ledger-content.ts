@@ -8,12 +8,13 @@ import { Problem } from '@core/document/problem';
 import { baseOf, type Breakpoint } from '@core/document/breakpoint';
 import { contentAt, contentFrom } from '@core/document/content';
 import { inPlain } from '@core/document/text/words';
-import { checkContents } from '@core/document/edits/check-part';
+import { checkContents } from '@core/document/edits/check/check-part';
 import type { ContentField, FieldEditor } from '@core/document/kinds/kind';
 import { Attributes, type Part } from '@core/document/page';
 import { ClassName, classNamesOf, type Site } from '@core/document/site';
 import { canvasAddresses } from '../../../services/addresses';
-import { tagEdits, tagsFor } from '@core/document/commands/box-tag';
+import { tagEdits, tagsFor } from '@core/document/commands/becoming/box-tag';
+import { isWritten } from '@core/document/edits/check/texts-and-pictures';
 import { PageSession } from '../../../services/page-session';
 import { Dialogs } from '../../state/dialogs';
 import { Selection } from '../../state/selection';
@@ -101,6 +102,7 @@ function columnOf(
 })
 export class LedgerContent {
   private readonly session = inject(PageSession);
+  protected readonly mayBuild = this.session.mayBuild;
   private readonly selection = inject(Selection);
   protected readonly spread = inject(SpreadState);
   private readonly commands = inject(Commands);
@@ -134,6 +136,7 @@ export class LedgerContent {
     if (!chosen || !site) return undefined;
     const { id, part, page } = chosen;
     const kind = kindOf(part.kind);
+    const all = this.mayBuild() ? kind.fields : kind.fields.filter(isWritten);
     const field = (one: ContentField): Said => ({
       ...one,
       value:
@@ -148,10 +151,8 @@ export class LedgerContent {
       kind,
       part,
       tags: kind.tagFor ? [] : [...tagsFor(page, id)],
-      fields: kind.fields
-        .filter((one) => !one.varies && (one.onlyFor === undefined || one.onlyFor === part.tag))
-        .map(field),
-      rows: kind.fields
+      fields: all.filter((one) => !one.varies && (one.onlyFor === undefined || one.onlyFor === part.tag)).map(field),
+      rows: all
         .filter((one) => one.varies)
         .map((one) => ({
           ...one,

@@ -25,7 +25,7 @@ import {
   setTokenValue,
 } from '@core/document/commands/look/tokens';
 import { deleteType, renameType } from '@core/document/commands/look/types';
-import { checkSetToken } from '@core/document/edits/check-token';
+import { checkSetToken } from '@core/document/edits/check/check-token';
 import { applyToSite } from '@core/document/edits/apply-site';
 import type { SiteEdit } from '@core/document/edits/site-edit';
 import { inWords } from '@core/document/kinds/in-words';

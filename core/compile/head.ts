@@ -1,0 +1,58 @@
+import { escapeHtml } from '../document/kinds/escape';
+import { titleOf, type Page } from '../document/page';
+import type { Picture, Site } from '../document/site';
+import { partOf } from '../document/tree';
+
+interface HeadOptions {
+  readonly pictures: string;
+  readonly icon?: string;
+  readonly canonical?: string;
+}
+
+/** As wide as pictures are shown that are shared, at least (common practice). */
+const sharedWidth = 1200;
+
+/** The file of a picture for whoever shares a page: the narrowest that is wide enough. */
+const sharedFile = ({ files, type }: Picture): string | undefined =>
+  type === 'image/svg+xml' ? undefined : (files.find((one) => one.width >= sharedWidth) ?? files.at(-1))?.file;
+
+/** Whether search engines are asked to leave a page out. */
+export const isUnlisted = (page: Page): boolean => partOf(page, page.root).content.base['unlisted'] === true;
+
+/** What a page says to those who share it: the basic fields of the Open Graph protocol (ogp.me), its title and address. */
+function shareTags(site: Site, page: Page, description: string, { canonical, pictures }: HeadOptions): string {
+  if (canonical === undefined) return '';
+  const id = partOf(page, page.root).content.base['share'];
+  const picture = typeof id === 'string' && Object.hasOwn(site.pictures, id) ? site.pictures[id] : undefined;
+  const file = picture && sharedFile(picture);
+  const tags: readonly (readonly [string, string])[] = [
+    ['title', titleOf(page)],
+    ['type', 'website'],
+    ['url', canonical],
+    ['site_name', site.name],
+    ...(description === '' ? [] : [['description', description] as const]),
+    ...(file === undefined || !picture
+      ? []
+      : [
+          ['image', new URL(pictures + file, canonical).href] as const,
+          ...(picture.alt === '' ? [] : [['image:alt', picture.alt] as const]),
+        ]),
+  ];
+  return tags.map(([name, value]) => `<meta property="og:${name}" content="${escapeHtml(value)}">`).join('');
+}
+
+/** What stands in the head of a page before its style sheet. */
+export function headOf(site: Site, page: Page, options: HeadOptions): string {
+  const { canonical, icon } = options;
+  const said = partOf(page, page.root).content.base['description'];
+  const description = typeof said === 'string' ? said : '';
+  return (
+    '<meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">' +
+    `<title>${escapeHtml(titleOf(page))}</title>` +
+    (description === '' ? '' : `<meta name="description" content="${escapeHtml(description)}">`) +
+    (isUnlisted(page) ? '<meta name="robots" content="noindex">' : '') +
+    (canonical === undefined ? '' : `<link rel="canonical" href="${escapeHtml(canonical)}">`) +
+    shareTags(site, page, description, options) +
+    (icon === undefined ? '' : `<link rel="icon" href="${escapeHtml(icon)}">`)
+  );
+}

@@ -1,0 +1,61 @@
+import fc from 'fast-check';
+import { applyBatch } from '../edits/batch';
+import { blankPage } from '../page';
+import { blankSite } from '../site';
+import { circleOf, leadsTo } from './redirects';
+
+describe('Redirects', () => {
+  const paths = { home: '/', fares: '/fares', story: '/our-story' };
+
+  it('lead to a page wherever it is by now, through others at once, and to addresses', () => {
+    const redirects = {
+      '/prices': 'page:fares',
+      '/old-prices': '/prices',
+      '/how': 'page:story#begin',
+      '/shop': 'https://shop.example/tidewick',
+      '/older': '/old-prices?from=mail',
+      '/find': '/fares?winter#passes',
+    };
+    expect(leadsTo(redirects, paths, '/prices')).toBe('/fares');
+    expect(leadsTo(redirects, paths, '/old-prices')).toBe('/fares');
+    expect(leadsTo(redirects, paths, '/older')).toBe('/fares');
+    expect(leadsTo(redirects, paths, '/how')).toBe('/our-story#begin');
+    expect(leadsTo(redirects, paths, '/shop')).toBe('https://shop.example/tidewick');
+    expect(leadsTo(redirects, paths, '/find')).toBe('/fares?winter#passes');
+  });
+
+  it('lead nowhere where there is nothing at the end, or no end', () => {
+    expect(leadsTo({ '/a': 'page:gone' }, paths, '/a')).toBeUndefined();
+    expect(leadsTo({ '/a': '/b' }, paths, '/a')).toBeUndefined();
+    expect(leadsTo({ '/a': '/b', '/b': '/a' }, paths, '/a')).toBeUndefined();
+    expect(leadsTo({}, paths, '/constructor')).toBeUndefined();
+  });
+
+  it('that would go round in a circle are refused, with the way; others are set, led elsewhere and undone', () => {
+    const documents = { site: blankSite('s', 'S', 'site'), page: blankPage('p', 'P', '/') };
+    const set = (from: string, value?: string) =>
+      ({ do: 'set', on: 'site', field: ['redirects', from], ...(value !== undefined && { value }) }) as const;
+    const { site, inverses } = applyBatch(documents, [set('/a', '/b') as never, set('/b', '/c') as never]);
+    expect(site.redirects).toEqual({ '/a': '/b', '/b': '/c' });
+    expect(() => applyBatch({ ...documents, site }, [set('/c', '/a#top') as never])).toThrowError(
+      /\/c → \/a → \/b → \/c/,
+    );
+    expect(() => applyBatch(documents, [set('/a', '/a') as never])).toThrowError(/circle/);
+    expect(() => applyBatch(documents, [set('/a', '') as never])).toThrowError(/leads to/);
+    expect(() => applyBatch(documents, [set('/a', 'javascript:alert(1)') as never])).toThrowError(/A link begins/);
+    expect(applyBatch({ ...documents, site }, inverses).site).toEqual(documents.site);
+  });
+
+  it('arrive, or say the circle, whatever leads where', () => {
+    const path = fc.constantFrom('/a', '/b', '/c', '/d', '/fares');
+    const link = fc.oneof(path, fc.constantFrom('page:fares', 'page:gone', 'https://x.example'));
+    fc.assert(
+      fc.property(fc.dictionary(path, link), path, (redirects, from) => {
+        const circle = circleOf(redirects, from);
+        const to = leadsTo(redirects, paths, from);
+        if (to !== undefined) expect(to === 'https://x.example' || Object.values(paths).includes(to)).toBeTrue();
+        if (circle) expect(new Set(circle).size).toBe(circle.length - 1);
+      }),
+    );
+  });
+});

@@ -1,0 +1,84 @@
+import { By, Key } from 'selenium-webdriver';
+import { axeFindings } from './axe';
+import { visiting } from './visit';
+
+describe('Releases of a client’s site', () => {
+  const visit = visiting(({ person }) => person.signIn('ada@studio.example', 'paper-and-ink'));
+  const toReleases = async (): Promise<void> => {
+    await visit.browser.driver.get(`${visit.servers.editor}/sites/tidewick/releases`);
+    await visit.person.find('fold-releases tbody tr');
+  };
+  const confirm = async (): Promise<void> => {
+    await visit.browser.driver.sleep(400); // the dialog moves while it opens
+    await (await visit.person.find('.p-dialog [data-confirm] button')).click();
+    await visit.person.noDialog();
+  };
+  const inRow = async (number: number, label: string): Promise<void> =>
+    (await visit.person.find(`[data-release="${number}"]`))
+      .findElement(By.xpath(`.//button[normalize-space()='${label}']`))
+      .click();
+  const type = async (css: string, text: string): Promise<void> =>
+    (await visit.person.find(css)).sendKeys(Key.chord(Key.CONTROL, 'a'), text);
+  const titleAt = async (path: string): Promise<string> => {
+    await visit.browser.driver.get(visit.servers.site('tidewick', path));
+    return visit.browser.driver.getTitle();
+  };
+
+  it('take several pages live at once, under a name', async () => {
+    const { person, browser } = visit;
+    await toReleases();
+    await (await person.button('Publish pages …')).click();
+    await person.find('[data-publish="tidewick-fares"]');
+    await browser.driver.sleep(600);
+    expect(await axeFindings(browser.driver)).toEqual([]);
+    await type('#release-name', 'Winter');
+    await confirm();
+    await person.until(
+      async () => (await (await person.find('[data-release="2"]')).getText()).includes('Winter'),
+      'the release has no name',
+    );
+    expect(await titleAt('/fares')).toContain('Fares');
+  });
+
+  it('are named, weighed, and brought back whole or by the page', async () => {
+    const { person, browser } = visit;
+    await person.openPage('tidewick-fares');
+    await person.store([{ do: 'set', part: 'root', field: ['content', 'base', 'title'], value: 'Dearer fares' }]);
+    await person.openPage('tidewick-fares');
+    await person.publish();
+    expect(await titleAt('/fares')).toBe('Dearer fares');
+    await toReleases();
+    await inRow(3, 'Name');
+    await type('#release-note', 'A mistake');
+    await confirm();
+    await person.until(async () => (await (await person.find('[data-release="3"]')).getText()).includes('A mistake'));
+    expect(await (await person.find('.weights')).getAttribute('aria-label')).toMatch(/newest \d+ kB|newest [\d.]+ MB/);
+    expect(await axeFindings(browser.driver)).toEqual([]);
+    await inRow(2, 'Bring back …');
+    await person.choose('.p-dialog p-select', 'Fares and passes · /fares');
+    await confirm();
+    await person.find('[data-release="4"]');
+    expect(await titleAt('/fares')).toContain('Fares and passes');
+  });
+
+  it('are out of sight while the site is offline, and back when it is online', async () => {
+    const { person, browser } = visit;
+    await toReleases();
+    await (await person.button('Take offline …')).click();
+    await type('#offline-words', 'The boats are being painted.');
+    await browser.driver.sleep(600);
+    expect(await axeFindings(browser.driver)).toEqual([]);
+    await confirm();
+    await person.find('[data-offline]');
+    await browser.driver.get(visit.servers.site('tidewick', '/fares'));
+    expect(await (await person.find('body')).getText()).toContain('The boats are being painted.');
+    expect(await browser.driver.executeScript(`return getComputedStyle(document.body).backgroundColor`)).toBe(
+      'rgb(253, 250, 243)',
+    ); // the site’s paper
+    expect(await axeFindings(browser.driver)).toEqual([]);
+    await toReleases();
+    await (await person.button('Put online')).click();
+    await person.until(async () => (await browser.driver.findElements(By.css('[data-offline]'))).length === 0);
+    expect(await titleAt('/fares')).toContain('Fares and passes');
+  });
+});

@@ -1,0 +1,65 @@
+import { Router, type Request } from 'express';
+import { newIdentifier } from '@core/document/identifier';
+import { Refusal } from '@core/api/refusal';
+import { Archiving, HostFacts, MadeSite, NewSite, RemovedSite, SiteCopy, SiteRemoval } from '@core/api/sites';
+import { Accounts } from '../database/entities';
+import { answer, read } from '../http/answer';
+import { body } from '../http/body';
+import { accountOf, parameter, reachSite } from '../http/guard';
+import type { Routes } from '../http/routes';
+import type { Service } from '../http/service';
+import { answerBegun } from '../work/begun';
+import { archive, beginSite, hostProblem, removeLater, removeSite, type Copying } from './life';
+
+/** Who asks, where they work at the studio. @throws Refusal */
+async function studioAccount({ database }: Service, request: Request): Promise<string> {
+  const id = accountOf(request);
+  if (!(await database.getRepository(Accounts).existsBy({ id, studio: true })))
+    throw new Refusal('not-allowed', 'Only who works at the studio begins clients.');
+  return id;
+}
+
+/** How clients begin and end. */
+export const siteLifeRoutes: Routes = (service) => {
+  const router = Router();
+
+  router.get('/hosts/:host', async (request, response) => {
+    await studioAccount(service, request);
+    const problem = await hostProblem(service, request.params.host);
+    answer(response, HostFacts, { free: problem === undefined, problem: problem ?? null });
+  });
+
+  router.post('/sites', body('20kb'), async (request, response) => {
+    const account = await studioAccount(service, request);
+    answer(response, MadeSite, await beginSite(service, account, read(NewSite, request.body)), 201);
+  });
+
+  router.post('/sites/:site/copy', body('20kb'), async (request, response) => {
+    const { site, account } = await reachSite(service, request, parameter(request, 'site'), 'own');
+    await studioAccount(service, request);
+    const facts = read(SiteCopy, request.body);
+    const problem = await hostProblem(service, facts.host);
+    if (problem !== undefined) throw new Refusal('host-taken', problem);
+    const data: Copying = { site, account, id: newIdentifier(), facts };
+    await answerBegun(response, service, { queue: 'copies', account, data });
+  });
+
+  router.put('/sites/:site/archived', body('4kb'), async (request, response) => {
+    const at = await reachSite(service, request, parameter(request, 'site'), 'own');
+    await archive(service, at, read(Archiving, request.body).archived);
+    response.status(204).end();
+  });
+
+  router.delete('/sites/:site', body('4kb'), async (request, response) => {
+    const at = await reachSite(service, request, parameter(request, 'site'), 'own');
+    const { name } = read(SiteRemoval, request.body ?? {});
+    if (name === undefined) {
+      answer(response, RemovedSite, { goes: (await removeLater(service, at)).toISOString() });
+      return;
+    }
+    if (!(await removeSite(service, at.site, (site) => site.name === name.trim())))
+      throw new Refusal('does-not-fit', 'This isn’t the client’s name. Nothing was deleted.');
+    answer(response, RemovedSite, { goes: null });
+  });
+  return router;
+};

@@ -1,0 +1,165 @@
+import { rm } from 'node:fs/promises';
+import { join } from 'node:path';
+import { LessThan, type EntityManager } from 'typeorm';
+import * as z from 'zod';
+import { notFound, Refusal } from '@core/api/refusal';
+import { CopiedSite, type NewSite, type SiteCopy } from '@core/api/sites';
+import { copyOfSite, newSite } from '@core/document/ready-made/new-site';
+import { newIdentifier } from '@core/document/identifier';
+import { blankPage, type Page } from '@core/document/page';
+import { HostName, type Site } from '@core/document/site';
+import { noteAct } from '../database/acts';
+import { BinnedPages, Memberships, Pages, Previews, Sites } from '../database/entities';
+import { jsonColumn } from '../database/json-column';
+import { lockSite } from '../database/locks';
+import { enterPage } from '../pages/enter-page';
+import type { Service } from '../http/service';
+import { noticeGone } from '../pages/notices';
+import { holdReleases, siteFolder } from '../releases/publish';
+import { workKind, type WorkOf } from '../work/kinds';
+import { isUniqueViolation } from './paths';
+
+const day = 86_400_000;
+/** For so long what was deleted can be brought back, in ms. */
+export const binLasts = 30 * day;
+
+const hostTaken = (host: string): Refusal => new Refusal('host-taken', `Another site is called ${host} already.`);
+
+/** Why no site may have this host name; undefined where one may. */
+export async function hostProblem({ database }: Service, host: string): Promise<string | undefined> {
+  const parsed = HostName.safeParse(host);
+  if (!parsed.success) return parsed.error.issues[0]?.message ?? 'This can’t be a host name.';
+  const taken = await database.getRepository(Sites).existsBy({ host: parsed.data });
+  return taken ? hostTaken(host).message : undefined;
+}
+
+/** Enters a site with its pages, and whoever began it as its owner. */
+async function enter(manager: EntityManager, site: Site, pages: readonly Page[], account: string): Promise<void> {
+  await manager.getRepository(Sites).insert({ id: site.id, host: site.host, written: jsonColumn(site) });
+  for (const page of pages) await enterPage(manager, site.id, page);
+  await manager.getRepository(Memberships).insert({ account, site: site.id, role: 'owner' });
+}
+
+/** Begins a client: a site with its look and a first page. @throws Refusal where another has its host name */
+export async function beginSite(
+  { database }: Service,
+  account: string,
+  { home, ...wanted }: NewSite,
+): Promise<{ id: string; home: string }> {
+  const site = newSite({ id: newIdentifier(), ...wanted });
+  const page = blankPage(newIdentifier(), home, '/');
+  await database
+    .transaction(async (manager) => {
+      await enter(manager, site, [page], account);
+      await noteAct(manager, { site: site.id, account, what: 'began the site' });
+    })
+    .catch((error: unknown) => {
+      throw isUniqueViolation(error, 'sites') ? hostTaken(wanted.host) : error;
+    });
+  return { id: site.id, home: page.id };
+}
+
+/** A site to be copied, and the id its copy gets. */
+export const Copying = z.object({
+  site: z.string(),
+  account: z.string(),
+  id: z.string(),
+  facts: z.object({ name: z.string(), host: z.string() }),
+});
+export type Copying = z.infer<typeof Copying> & { readonly facts: SiteCopy };
+
+/** Copies sites: as they are at one moment, with their pictures, without history and releases. */
+export const copyWork: WorkOf = (service) =>
+  workKind({
+    queue: 'copies',
+    atOnce: 1,
+    data: Copying,
+    run: async ({ site: from, account, id, facts }): Promise<z.infer<typeof CopiedSite>> => {
+      const copy = async (manager: EntityManager): Promise<void> => {
+        if (await manager.getRepository(Sites).existsBy({ id })) return; // an earlier try made it
+        await lockSite(manager, from, 'alone');
+        const site = (await service.documents.site(manager, from))?.document;
+        if (!site) throw notFound();
+        const pages = (await service.documents.pages(manager, { site: from })).map((one) => one.document);
+        const made = copyOfSite({ site, pages }, { id, ...facts }, () => newIdentifier());
+        await enter(manager, made.site, made.pages, account);
+        await manager.query(
+          'INSERT INTO picture_files (site, file, bytes) SELECT $2, file, bytes FROM picture_files WHERE site = $1',
+          [from, id],
+        );
+        await noteAct(manager, { site: id, account, what: 'began the site', about: { copyOf: site.name } });
+      };
+      await service.database.transaction(copy).catch((error: unknown) => {
+        throw isUniqueViolation(error, 'sites') ? hostTaken(facts.host) : error;
+      });
+      return { id };
+    },
+  });
+
+/** Puts a site out of the way, or brings it back; it is not deleted then. */
+export async function archive(
+  { database }: Service,
+  at: { site: string; account: string },
+  archived: boolean,
+): Promise<void> {
+  const { site: id, account } = at;
+  await database.transaction(async (manager) => {
+    await lockSite(manager, id, 'alone');
+    await manager
+      .getRepository(Sites)
+      .update({ id }, archived ? { archived: new Date() } : { archived: null, goes: null });
+    await noteAct(manager, { site: id, account, what: archived ? 'archived the site' : 'brought the site back' });
+  });
+}
+
+/** Says that a site goes in thirty days, and archives it until then; when. */
+export async function removeLater({ database }: Service, at: { site: string; account: string }): Promise<Date> {
+  const { site: id, account } = at;
+  const now = new Date();
+  const goes = new Date(now.getTime() + binLasts);
+  await database.transaction(async (manager) => {
+    await lockSite(manager, id, 'alone');
+    await manager.getRepository(Sites).update({ id }, { archived: now, goes });
+    await noteAct(manager, { site: id, account, what: 'deleted the site' });
+  });
+  return goes;
+}
+
+/** Deletes a site with all there is of it, and takes it off the live host; `only` where it still holds. */
+export async function removeSite(
+  service: Service,
+  id: string,
+  only: (site: Site, goes: Date | null) => boolean,
+): Promise<boolean> {
+  const gone = await service.database.transaction(async (manager) => {
+    await holdReleases(manager, id); // a release that is being made is finished first
+    await lockSite(manager, id, 'alone');
+    const row = await manager.getRepository(Sites).findOneBy({ id });
+    const site = (await service.documents.site(manager, id))?.document;
+    if (!row || !site || !only(site, row.goes)) return undefined;
+    const pages = await manager.getRepository(Pages).find({ select: { id: true }, where: { site: id } });
+    const preview = await manager.getRepository(Previews).findOneBy({ site: id });
+    for (const page of pages) await manager.query(...noticeGone(id, page.id));
+    await manager.getRepository(Sites).delete({ id });
+    return { host: row.host, pages: pages.map((one) => one.id), preview: preview?.token };
+  });
+  if (!gone) return false;
+  for (const page of gone.pages) {
+    service.documents.forget('pages', page);
+    service.feed.tellGone(id, page);
+  }
+  service.documents.forget('sites', id);
+  const whole = { recursive: true, force: true };
+  await rm(siteFolder(service, gone.host), whole);
+  if (gone.preview !== undefined) await rm(join(service.config.liveFolder, 'previews', gone.preview), whole);
+  return true;
+}
+
+/** Lets go of what was deleted thirty days ago: sites, and pages in the bin. */
+export async function emptyBins(service: Service): Promise<void> {
+  const now = new Date();
+  const { manager } = service.database;
+  await manager.getRepository(BinnedPages).delete({ ends: LessThan(now) });
+  const due = await manager.getRepository(Sites).find({ select: { id: true }, where: { goes: LessThan(now) } });
+  for (const { id } of due) await removeSite(service, id, (_site, goes) => goes !== null && goes < now);
+}

@@ -1,0 +1,133 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, OnInit, output, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { firstValueFrom } from 'rxjs';
+import { Button } from 'primeng/button';
+import { InputText } from 'primeng/inputtext';
+import { Select } from 'primeng/select';
+import type { PageEntry } from '@core/api/sites';
+import { PagePath, type Page } from '@core/document/page';
+import { pageFrom, readyPages } from '@core/document/ready-made/ready-pages';
+import type { Site } from '@core/document/site';
+import { pathFor } from '@core/document/slug';
+import { PageDrawing } from '../drawing/page-drawing';
+import { Api, failureOf } from '../services/api';
+
+interface Beginning {
+  readonly id: string;
+  readonly name: string;
+  readonly says: string;
+  readonly page: Page | undefined;
+  readonly facts?: { readonly title: string; readonly path: string };
+}
+
+/** What a new page begins with: nothing, a ready-made page drawn in the site’s own look, or a copy. */
+@Component({
+  selector: 'fold-new-page',
+  imports: [FormsModule, Button, InputText, PageDrawing, Select],
+  templateUrl: './new-page.html',
+  styleUrl: './new-page.css',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class NewPage implements OnInit {
+  readonly site = input.required<Site>();
+  readonly pages = input.required<readonly PageEntry[]>();
+  /** The page to copy, where one is said. */
+  readonly original = input<PageEntry>();
+  /** The new page’s id, or nothing where it was cancelled. */
+  readonly done = output<string | undefined>();
+  private readonly api = inject(Api);
+
+  protected readonly from = signal('blank');
+  protected readonly copyOf = signal<string | undefined>(undefined);
+  protected readonly title = signal('');
+  private readonly titleTouched = signal(false);
+  protected readonly path = signal('');
+  private readonly pathTouched = signal(false);
+  protected readonly problem = signal<string | undefined>(undefined);
+  protected readonly busy = signal(false);
+
+  protected readonly beginnings = computed((): Beginning[] => {
+    const ready = readyPages.map((one) => {
+      const facts = { title: one.title, path: one.path };
+      return { ...one, facts, page: pageFrom(this.site(), one, { id: 'drawn', ...facts }) };
+    });
+    return [
+      { id: 'blank', name: 'Blank', says: 'A page with nothing on it yet', page: undefined },
+      ...ready,
+      ...(this.pages().length > 0
+        ? [{ id: 'copy', name: 'A copy of …', says: 'A page of this site, with all that is on it', page: undefined }]
+        : []),
+    ];
+  });
+  protected readonly copies = computed(() =>
+    this.pages().map(({ id, title, path }) => ({ id, words: `${title} · ${path}` })),
+  );
+
+  ngOnInit(): void {
+    const original = this.original();
+    if (original) {
+      this.from.set('copy');
+      this.copy(original.id);
+    } else if (!this.pages().some((one) => one.path === '/')) this.path.set('/');
+  }
+
+  protected choose({ id, facts }: Beginning): void {
+    this.from.set(id);
+    if (!facts) return;
+    if (!this.titleTouched()) this.title.set(facts.title);
+    if (!this.pathTouched()) this.path.set(this.free(this.titleTouched() ? pathFor(this.title()) : facts.path));
+  }
+
+  protected copy(id: string): void {
+    this.copyOf.set(id);
+    const page = this.pages().find((one) => one.id === id);
+    if (!page || this.titleTouched()) return;
+    this.title.set(`${page.title}, copy`);
+    if (!this.pathTouched()) this.path.set(this.free(pathFor(this.title())));
+  }
+
+  /** A path no page of the site has yet. */
+  private free(path: string): string {
+    const taken = new Set(this.pages().map((one) => one.path));
+    const base = path === '/' && taken.has('/') ? pathFor(this.title()) : path;
+    for (let count = 1; ; count++) {
+      const tried = count === 1 ? base : `${base}-${count}`;
+      if (!taken.has(tried)) return tried;
+    }
+  }
+
+  protected setTitle(title: string): void {
+    this.titleTouched.set(true);
+    this.title.set(title);
+    if (!this.pathTouched()) this.path.set(pathFor(title));
+  }
+
+  protected setPath(path: string): void {
+    this.pathTouched.set(true);
+    this.path.set(path);
+  }
+
+  protected async confirm(): Promise<void> {
+    if (this.busy()) return;
+    const [title, path, from] = [this.title().trim(), PagePath.safeParse(this.path()), this.from()];
+    if (title === '') return this.problem.set('A page needs a title.');
+    if (!path.success) return this.problem.set(path.error.issues[0]?.message);
+    const copyOf = from === 'copy' ? this.copyOf() : undefined;
+    if (from === 'copy' && copyOf === undefined) return this.problem.set('Choose the page that is copied.');
+    this.busy.set(true);
+    this.problem.set(undefined);
+    try {
+      const ready = readyPages.some((one) => one.id === from);
+      const made = this.api.newPage(this.site().id, {
+        ...{ title, path: path.data },
+        ...(copyOf !== undefined && { copyOf }),
+        ...(ready && { from }),
+      });
+      this.done.emit((await firstValueFrom(made)).id);
+    } catch (error) {
+      this.problem.set(failureOf(error).problem);
+    } finally {
+      this.busy.set(false);
+    }
+  }
+}

@@ -1,0 +1,159 @@
+import { DatePipe } from '@angular/common';
+import { ChangeDetectionStrategy, Component, inject, input, output, signal } from '@angular/core';
+import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
+import { FormsModule } from '@angular/forms';
+import { catchError, combineLatest, EMPTY, firstValueFrom, switchMap } from 'rxjs';
+import { MessageService } from 'primeng/api';
+import { Button } from 'primeng/button';
+import { Dialog } from 'primeng/dialog';
+import { InputText } from 'primeng/inputtext';
+import { TableModule } from 'primeng/table';
+import type { Bin } from '@core/api/pages';
+import { Api, failureOf } from '../services/api';
+import { DialogFocus } from '../theme/dialog-focus';
+
+type Binned = Bin['pages'][number];
+interface Doing {
+  readonly what: 'path' | 'delete';
+  readonly page: Binned;
+}
+
+/** The pages of a site that were deleted: brought back, or let go of. */
+@Component({
+  selector: 'fold-page-bin',
+  imports: [DatePipe, FormsModule, Button, Dialog, DialogFocus, InputText, TableModule],
+  template: `
+    @if (pages().length > 0) {
+      <h2>Deleted pages</h2>
+      <p-table [value]="pages()" dataKey="id" size="small">
+        <ng-template #header>
+          <tr>
+            <th scope="col">Title</th>
+            <th scope="col">Path</th>
+            <th scope="col">Deleted</th>
+            <th scope="col">Goes for good</th>
+            <th scope="col"><span class="visually-hidden">Actions</span></th>
+          </tr>
+        </ng-template>
+        <ng-template #body let-row>
+          <tr [attr.data-binned]="row.path">
+            <td>{{ row.title }}</td>
+            <td class="path">{{ row.path }}</td>
+            <td class="soft">{{ row.gone | date: 'd MMM y, HH:mm' }}, by {{ row.by }}</td>
+            <td class="soft">{{ row.ends | date: 'd MMM y' }}</td>
+            <td class="do">
+              @if (mayBuild()) {
+                <p-button label="Bring back" [text]="true" size="small" (onClick)="bringBack(row)" />
+                <p-button
+                  label="Delete for good"
+                  [text]="true"
+                  size="small"
+                  severity="secondary"
+                  (onClick)="doing.set({ what: 'delete', page: row })"
+                />
+              }
+            </td>
+          </tr>
+        </ng-template>
+      </p-table>
+    }
+    <p-dialog
+      [header]="doing()?.what === 'path' ? 'Another path' : 'Delete for good'"
+      [visible]="doing() !== undefined"
+      (visibleChange)="doing.set(undefined)"
+      [modal]="true"
+      [draggable]="false"
+      [style]="{ width: '420px' }"
+    >
+      @if (doing(); as one) {
+        @if (one.what === 'path') {
+          <form (ngSubmit)="confirm()">
+            <p>Another page is at {{ one.page.path }} by now. Where is “{{ one.page.title }}” to be?</p>
+            <label for="back-path">Path</label>
+            <input
+              pInputText
+              id="back-path"
+              name="path"
+              [ngModel]="path()"
+              (ngModelChange)="path.set($event)"
+              autocomplete="off"
+              spellcheck="false"
+            />
+          </form>
+        } @else {
+          <p>Nobody can bring “{{ one.page.title }}” back then.</p>
+        }
+        @if (problem(); as sentence) {
+          <p class="problem" role="alert">{{ sentence }}</p>
+        }
+      }
+      <ng-template #footer>
+        <p-button label="Cancel" severity="secondary" [text]="true" (onClick)="doing.set(undefined)" />
+        <p-button
+          [label]="doing()?.what === 'path' ? 'Bring back' : 'Delete for good'"
+          (onClick)="confirm()"
+          data-confirm
+        />
+      </ng-template>
+    </p-dialog>
+  `,
+  styleUrls: ['./desk-screen.css'],
+  styles: `
+    .path {
+      font: 12px var(--values);
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class PageBin {
+  readonly site = input.required<string>();
+  readonly mayBuild = input.required<boolean>();
+  /** Whatever it is: where it is another, the bin is read anew. */
+  readonly fresh = input<unknown>();
+  /** A page is back. */
+  readonly back = output();
+  private readonly api = inject(Api);
+  private readonly messages = inject(MessageService);
+  protected readonly pages = signal<Binned[]>([]);
+  protected readonly doing = signal<Doing | undefined>(undefined);
+  protected readonly path = signal('');
+  protected readonly problem = signal<string | undefined>(undefined);
+
+  constructor() {
+    combineLatest([toObservable(this.site), toObservable(this.fresh)])
+      .pipe(
+        switchMap(([site]) => this.api.bin(site).pipe(catchError(() => EMPTY))), // the desk says what is wrong
+        takeUntilDestroyed(),
+      )
+      .subscribe((pages) => this.pages.set([...pages]));
+  }
+
+  protected async bringBack(page: Binned, path?: string): Promise<void> {
+    try {
+      await firstValueFrom(this.api.bringBack(this.site(), page.id, path));
+      this.doing.set(undefined);
+      this.messages.add({ severity: 'success', detail: `“${page.title}” is back.`, life: 4000 });
+      this.back.emit();
+    } catch (error) {
+      const { code, problem } = failureOf(error);
+      this.problem.set(path === undefined ? undefined : problem);
+      if (code === 'path-taken' && path === undefined) {
+        this.path.set(`${page.path}-2`);
+        this.doing.set({ what: 'path', page });
+      } else if (path === undefined) this.messages.add({ severity: 'error', detail: problem, life: 8000 });
+    }
+  }
+
+  protected async confirm(): Promise<void> {
+    const doing = this.doing();
+    if (!doing) return;
+    if (doing.what === 'path') return this.bringBack(doing.page, this.path().trim());
+    try {
+      await firstValueFrom(this.api.deleteForGood(this.site(), doing.page.id));
+    } catch (error) {
+      this.messages.add({ severity: 'error', detail: failureOf(error).problem, life: 8000 });
+    }
+    this.doing.set(undefined);
+    this.back.emit();
+  }
+}

@@ -1,0 +1,215 @@
+import { DatePipe } from '@angular/common';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  ElementRef,
+  inject,
+  input,
+  signal,
+  viewChild,
+} from '@angular/core';
+import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
+import { FormsModule } from '@angular/forms';
+import { RouterLink } from '@angular/router';
+import {
+  catchError,
+  EMPTY,
+  firstValueFrom,
+  lastValueFrom,
+  merge,
+  Subject,
+  switchMap,
+  tap,
+  type Observable,
+} from 'rxjs';
+import { MessageService } from 'primeng/api';
+import { Button } from 'primeng/button';
+import { Checkbox } from 'primeng/checkbox';
+import { Dialog } from 'primeng/dialog';
+import { InputText } from 'primeng/inputtext';
+import { Select } from 'primeng/select';
+import { TableModule } from 'primeng/table';
+import { Textarea } from 'primeng/textarea';
+import type { ReleaseList, ReleasePages } from '@core/api/releases';
+import type { PageEntry } from '@core/api/sites';
+import { Api, failureOf } from '../services/api';
+import type { Step } from '../services/work-steps';
+import { DialogFocus } from '../theme/dialog-focus';
+import { ProgressLine } from '../theme/progress-line';
+import { SiteHead } from './site-head';
+import { drawWeights, inKilobytes } from './weights-chart';
+
+type Release = ReleaseList['releases'][number];
+type Doing = { readonly what: 'several' | 'offline' } | { readonly what: 'back' | 'name'; readonly release: Release };
+
+const headings = {
+  several: 'Publish pages',
+  offline: 'Take the site offline',
+  back: 'Bring a release back',
+  name: 'Name and note',
+} as const;
+const confirmWords = { several: 'Publish', offline: 'Take offline', back: 'Bring back', name: 'Save' } as const;
+
+const stateOf = ({ live, revision }: PageEntry): string =>
+  live === null ? 'not published' : live === revision ? 'live' : 'changed since';
+
+/** What has been published of a client’s site: brought back, named, several pages at once; and taking it offline. */
+@Component({
+  selector: 'fold-releases',
+  imports: [
+    ...[DatePipe, FormsModule, RouterLink, Button, Checkbox, Dialog, DialogFocus, InputText, Select, Textarea],
+    ...[ProgressLine, SiteHead, TableModule],
+  ],
+  templateUrl: './releases.html',
+  styleUrls: ['./desk-screen.css', './releases.css'],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Releases {
+  /** The site's id, from the address. */
+  readonly site = input.required<string>();
+  private readonly api = inject(Api);
+  private readonly messages = inject(MessageService);
+  private readonly reloads = new Subject<void>();
+  private readonly canvas = viewChild<ElementRef<HTMLCanvasElement>>('weights');
+
+  protected readonly list = signal<ReleaseList | undefined>(undefined);
+  protected readonly failure = signal<string | undefined>(undefined);
+  protected readonly rows = computed(() =>
+    (this.list()?.releases ?? []).map((one, at) => ({ ...one, live: at === 0, weight: inKilobytes(one.bytes) })),
+  );
+  protected readonly weightWords = computed(() => {
+    const [newest, before] = this.rows();
+    return `Weight of the releases: the newest ${newest?.weight}, the one before ${before?.weight}`;
+  });
+
+  protected readonly doing = signal<Doing | undefined>(undefined);
+  protected readonly heading = computed(() => headings[this.doing()?.what ?? 'several']);
+  protected readonly confirmWord = computed(() => confirmWords[this.doing()?.what ?? 'several']);
+  protected readonly name = signal('');
+  protected readonly note = signal('');
+  protected readonly status = signal<410 | 503>(503);
+  protected readonly pages = signal<readonly (PageEntry & { readonly state: string })[]>([]);
+  protected readonly chosen = signal<ReadonlySet<string>>(new Set());
+  private readonly released = signal<ReleasePages['pages']>([]);
+  /** The page that comes back; all of them where empty. */
+  protected readonly page = signal('');
+  protected readonly backs = computed(() => [
+    { words: 'The whole release', page: '' },
+    ...this.released().map(({ id, title, path }) => ({ words: `${title} · ${path}`, page: id })),
+  ]);
+  protected readonly busy = signal(false);
+  protected readonly share = signal(0);
+  protected readonly problem = signal<string | undefined>(undefined);
+
+  constructor() {
+    merge(toObservable(this.site), this.reloads)
+      .pipe(
+        switchMap(() => this.load()),
+        takeUntilDestroyed(),
+      )
+      .subscribe((list) => this.list.set(list));
+    effect((onCleanup) => {
+      const [canvas, list] = [this.canvas()?.nativeElement, this.list()];
+      if (!canvas || !list) return;
+      const chart = drawWeights(canvas, list.releases);
+      onCleanup(() => chart.destroy());
+    });
+  }
+
+  private load(): Observable<ReleaseList> {
+    return this.api.releases(this.site()).pipe(
+      catchError((error: unknown) => {
+        this.failure.set(failureOf(error).problem);
+        return EMPTY;
+      }),
+    );
+  }
+
+  protected begin(doing: Doing): void {
+    this.problem.set(undefined);
+    this.doing.set(doing);
+    this.name.set(doing.what === 'name' ? doing.release.name : '');
+    this.note.set(doing.what === 'name' ? doing.release.note : '');
+    this.page.set('');
+    if (doing.what === 'several') void this.readPages();
+    if (doing.what === 'back') void this.readReleased(doing.release.number);
+    if (doing.what === 'offline') this.note.set('We are working on this site. Please come back soon.');
+  }
+
+  /** Offers the pages that are not live as they are now. */
+  private async readPages(): Promise<void> {
+    this.pages.set([]);
+    await this.saying(async () => {
+      const { pages } = await firstValueFrom(this.api.desk(this.site()));
+      this.pages.set(pages.map((one) => ({ ...one, state: stateOf(one) })));
+      this.chosen.set(new Set(pages.filter((one) => one.live !== one.revision).map((one) => one.id)));
+    });
+  }
+
+  private async readReleased(number: number): Promise<void> {
+    this.released.set([]);
+    await this.saying(async () =>
+      this.released.set(await firstValueFrom(this.api.pagesOfRelease(this.site(), number))),
+    );
+  }
+
+  protected choose(page: string, wanted: boolean): void {
+    this.chosen.update((chosen) => new Set([...chosen].filter((one) => one !== page).concat(wanted ? [page] : [])));
+  }
+
+  protected online(): void {
+    void this.saying(async () => {
+      await firstValueFrom(this.api.setOffline(this.site(), null));
+      this.reloads.next();
+    });
+  }
+
+  protected async confirm(): Promise<void> {
+    const doing = this.doing();
+    if (!doing || this.busy()) return;
+    this.busy.set(true);
+    this.share.set(0);
+    this.problem.set(undefined);
+    await this.saying(async () => {
+      await this.carryOut(doing);
+      this.doing.set(undefined);
+      this.reloads.next();
+    });
+    this.busy.set(false);
+  }
+
+  private async carryOut(doing: Doing): Promise<void> {
+    const site = this.site();
+    const [name, note] = [this.name().trim(), this.note().trim()];
+    switch (doing.what) {
+      case 'several':
+        return this.follow(this.api.publishSeveral(site, { pages: [...this.chosen()], name, note }));
+      case 'back':
+        return this.follow(this.api.releaseAgain(site, doing.release.number, this.page() || undefined));
+      case 'name':
+        return firstValueFrom(this.api.nameRelease(site, doing.release.number, { name, note }));
+      case 'offline':
+        return firstValueFrom(this.api.setOffline(site, { status: this.status(), words: note }));
+    }
+  }
+
+  /** Waits for a release, shows how far it is, and says its number. */
+  private async follow(steps: Observable<Step<{ number: number }>>): Promise<void> {
+    const end = await lastValueFrom(steps.pipe(tap((step) => 'share' in step && this.share.set(step.share))));
+    if ('result' in end)
+      this.messages.add({ severity: 'success', detail: `Release ${end.result.number} is live.`, life: 5000 });
+  }
+
+  /** Does something; where it cannot be, says why beside the form, or, without one, as a message. */
+  private async saying(what: () => Promise<unknown>): Promise<void> {
+    try {
+      await what();
+    } catch (error) {
+      const { problem } = failureOf(error);
+      if (this.doing()) this.problem.set(problem);
+      else this.messages.add({ severity: 'error', detail: problem, life: 8000 });
+    }
+  }
+}

@@ -1,0 +1,69 @@
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { RouterLink } from '@angular/router';
+import { firstValueFrom } from 'rxjs';
+import { Button } from 'primeng/button';
+import { InputText } from 'primeng/inputtext';
+import { Api, failureOf } from '../services/api';
+
+/** For whoever has forgotten a password: a letter leads to a new one. */
+@Component({
+  selector: 'fold-forgotten',
+  imports: [FormsModule, RouterLink, Button, InputText],
+  template: `
+    <main>
+      <div class="sheet">
+        <h1>New password</h1>
+        @if (sent()) {
+          <p role="status" data-sent>
+            If there is an account with this address, a letter is on its way. Its link leads to a new password, for an
+            hour.
+          </p>
+        } @else {
+          <p>We send you a link to choose a new one.</p>
+          <form (ngSubmit)="send()">
+            <label for="email">Email address</label>
+            <input
+              pInputText
+              id="email"
+              name="email"
+              type="email"
+              autocomplete="username"
+              [ngModel]="email()"
+              (ngModelChange)="email.set($event)"
+              required
+            />
+            @if (problem(); as sentence) {
+              <p class="problem" role="alert">{{ sentence }}</p>
+            }
+            <p-button type="submit" label="Send the link" [loading]="busy()" />
+          </form>
+        }
+        <p class="other"><a routerLink="/sign-in">Back to sign in</a></p>
+      </div>
+    </main>
+  `,
+  styleUrl: './door.css',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Forgotten {
+  private readonly api = inject(Api);
+  protected readonly email = signal('');
+  protected readonly busy = signal(false);
+  protected readonly sent = signal(false);
+  protected readonly problem = signal<string | undefined>(undefined);
+
+  protected async send(): Promise<void> {
+    if (this.busy()) return;
+    this.busy.set(true);
+    this.problem.set(undefined);
+    try {
+      await firstValueFrom(this.api.forgotten(this.email().trim()), { defaultValue: undefined });
+      this.sent.set(true);
+    } catch (error) {
+      this.problem.set(failureOf(error).problem);
+    } finally {
+      this.busy.set(false);
+    }
+  }
+}
