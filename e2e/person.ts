@@ -18,14 +18,26 @@ export class Person {
     private readonly servers: Servers,
   ) {}
 
-  find = (css: string): Promise<WebElement> =>
-    this.driver.wait(until.elementLocated(By.css(css)), patience, `nothing matches ${css}`);
+  find = (css: string): Promise<WebElement> => this.located(By.css(css), `nothing matches ${css}`);
   button = (label: string): Promise<WebElement> =>
-    this.driver.wait(
-      until.elementLocated(By.xpath(`//button[normalize-space()='${label}' or @aria-label='${label}']`)),
-      patience,
-      `no button “${label}”`,
-    );
+    this.located(By.xpath(`//button[normalize-space()='${label}' or @aria-label='${label}']`), `no button “${label}”`);
+
+  private located(by: By, what: string): Promise<WebElement> {
+    return this.saying(this.driver.wait(until.elementLocated(by), patience, what));
+  }
+
+  /** What is waited for; where it does not come, the error says what the screen shows instead. */
+  private async saying<T>(waited: Promise<T>): Promise<T> {
+    try {
+      return await waited;
+    } catch (error) {
+      const script = `const text = (css) => [...document.querySelectorAll(css)].map((one) => one.innerText.trim()).join(' | ');
+        return [location.pathname, text('.path'), text('[role=tab][aria-selected=true]'), text('[role=dialog], [role=alertdialog], [role=menu]'),
+          text('[role=alert], [role=status]'), document.activeElement?.outerHTML.slice(0, 200), text('fold-ledger').slice(0, 1500)].join('\\n  ')`;
+      const seen = await this.driver.executeScript<string>(script).catch(() => 'no screen to look at');
+      throw new Error(`${String(error)}\nThe screen shows:\n  ${seen}`);
+    }
+  }
 
   /** What the first element a selector finds says on each leaf of the demo's breakpoints. */
   texts(css: string): Promise<string[]> {
@@ -82,7 +94,7 @@ export class Person {
     holds: () => Promise<boolean | undefined>,
     what = `this did not come true: ${String(holds)}`,
   ): Promise<void> {
-    await this.driver.wait(async () => (await holds().catch(() => false)) === true, patience, what);
+    await this.saying(this.driver.wait(async () => (await holds().catch(() => false)) === true, patience, what));
   }
 
   /** Runs a script with `document` and `view` of a leaf's frame. */

@@ -11,7 +11,7 @@ import { nameOfAccount } from '../http/guard';
 import type { Routes } from '../http/routes';
 import type { Service } from '../http/service';
 import { isUniqueViolation } from '../sites/paths';
-import { endSessions } from './own-routes';
+import { changePassword } from './own-routes';
 import { hashPassword, isPassword } from './passwords';
 import { begin, fewAttempts, publicFacts } from './routes';
 import { findLink, linkAddress, makeLink, takeLink } from './single-links';
@@ -66,11 +66,11 @@ async function newPassword(
   link: SingleLinkRow,
   wanted: LinkUse,
 ): Promise<AccountRow> {
-  const accounts = manager.getRepository(Accounts);
-  const account = link.account === null ? null : await accounts.findOneBy({ id: link.account });
+  const account =
+    link.account === null ? null : await manager.getRepository(Accounts).findOneBy({ id: link.account });
   if (!account) throw notFound();
-  await accounts.update({ id: account.id }, { password: await hashPassword(read(Password, wanted.password)) });
-  await endSessions(service, manager, account.id, undefined);
+  const password = await hashPassword(read(Password, wanted.password));
+  await changePassword(service, manager, { account: account.id, password });
   return account;
 }
 
@@ -90,14 +90,20 @@ const used = (service: Service, wanted: LinkUse): Promise<{ account: AccountRow;
 /** So many ways to a new password may be on their way to one person. */
 const mostWays = 3;
 
+/** Makes a way to a new password, unless so many are there that somebody may be filling a letter box. */
+const wayToNewPassword = (service: Service, { id, email }: AccountRow): Promise<string | undefined> =>
+  service.database.transaction(async (manager) => {
+    // whoever asks at the same moment is counted one after another
+    await manager.getRepository(Accounts).findOne({ where: { id }, lock: { mode: 'pessimistic_write' } });
+    const there = await manager.getRepository(SingleLinks).countBy({ for: 'password', account: id });
+    return there < mostWays ? makeLink(manager, { for: 'password', email, account: id }) : undefined;
+  });
+
 /** Sends whoever has forgotten a password the way to a new one; who has no account is sent nothing. */
 async function sendNewPassword(service: Service, email: string, from: Request): Promise<void> {
-  const { manager } = service.database;
-  const account = await accountWith(manager, email);
-  if (!account) return;
-  // nobody’s letter box is filled by somebody who asks again and again
-  if ((await manager.getRepository(SingleLinks).countBy({ for: 'password', account: account.id })) >= mostWays) return;
-  const key = await makeLink(manager, { for: 'password', email: account.email, account: account.id });
+  const account = await accountWith(service.database.manager, email);
+  const key = account ? await wayToNewPassword(service, account) : undefined;
+  if (!account || key === undefined) return;
   await service.post.send({
     to: account.email,
     subject: 'A new password for Fold Line',

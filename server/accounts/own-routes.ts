@@ -4,7 +4,7 @@ import type { EntityManager } from 'typeorm';
 import * as z from 'zod';
 import { Account, AccountChange, PasswordChange, Sessions } from '@core/api/accounts';
 import { notFound, Refusal } from '@core/api/refusal';
-import { Accounts } from '../database/entities';
+import { Accounts, SingleLinks } from '../database/entities';
 import { answer, read } from '../http/answer';
 import { body } from '../http/body';
 import { accountOf, parameter } from '../http/guard';
@@ -33,7 +33,7 @@ const openOf = async (manager: EntityManager, account: string): Promise<z.infer<
   );
 
 /** Ends every session of an account but one, and what was open in them here; other servers look by themselves. */
-export async function endSessions(
+async function endSessions(
   { streams }: Service,
   manager: EntityManager,
   account: string,
@@ -45,6 +45,17 @@ export async function endSessions(
     [account, but ?? null],
   );
   for (const { sid } of z.array(z.object({ sid: z.string() })).parse(rows)) streams.endAll(sid);
+}
+
+/** Another password: the sessions begun with the former end, all but one, and ways to a new one that are still open. */
+export async function changePassword(
+  service: Service,
+  manager: EntityManager,
+  { account, password, but }: { readonly account: string; readonly password: string; readonly but?: string },
+): Promise<void> {
+  await manager.getRepository(Accounts).update({ id: account }, { password });
+  await manager.getRepository(SingleLinks).delete({ for: 'password', account });
+  await endSessions(service, manager, account, but);
 }
 
 /** Where one is signed in, and signing out there. */
@@ -98,10 +109,8 @@ export const ownRoutes: Routes = (service) => {
     if (!(await isPassword(account?.password, now)))
       throw new Refusal('wrong-credentials', 'This is not your present password.');
     const password = await hashPassword(next);
-    await service.database.transaction(async (held) => {
-      await held.getRepository(Accounts).update({ id }, { password });
-      await endSessions(service, held, id, request.sessionID);
-    });
+    const changed = { account: id, password, but: request.sessionID };
+    await service.database.transaction((held) => changePassword(service, held, changed));
     response.status(204).end();
   });
 

@@ -218,8 +218,9 @@ describe('An account', () => {
     expect((await nobody.call('POST', '/links/use', { key, password: 'a quiet harbour' })).status).toBe(404);
     expect((await cleo.signIn('cleo@studio.example', 'scissors-and-glue')).status).toBe(401);
     expect((await cleo.signIn('cleo@studio.example', 'a quiet harbour')).status).toBe(200);
-    for (let times = 0; times < 6; times++)
-      await nobody.call('POST', '/password/forgotten', { email: 'cleo@studio.example' });
+    // at once, as somebody would who wants to fill a letter box
+    const again = { email: 'cleo@studio.example' };
+    await Promise.all(Array.from({ length: 6 }, () => nobody.call('POST', '/password/forgotten', again)));
     await new Promise((go) => setTimeout(go, 300));
     expect((await at.running.letters.all()).length).toBeLessThanOrEqual(4);
   });
