@@ -8,7 +8,7 @@ describe('Clients', () => {
     (await visit.person.find(css)).sendKeys(Key.chord(Key.CONTROL, 'a'), text);
   const hostSays = async (words: string): Promise<void> =>
     visit.person.until(
-      async () => (await (await visit.person.find('[data-host-says]')).getText()).includes(words),
+      async () => (await (await visit.person.find('#client-host-says')).getText()).includes(words),
       `the host name is not said to be ${words}`,
     );
   const toClients = async (): Promise<void> => {

@@ -5,9 +5,9 @@ import { RouterLink } from '@angular/router';
 import { firstValueFrom, type Observable } from 'rxjs';
 import { MessageService } from 'primeng/api';
 import { Button } from 'primeng/button';
-import { InputText } from 'primeng/inputtext';
 import type { Account as AccountFacts, Sessions } from '@core/api/accounts';
 import { Api, failureOf } from '../services/api';
+import { LineField } from '../theme/line-field';
 
 const browsers = [
   ['Firefox', /Firefox\//],
@@ -34,7 +34,7 @@ export function browserOf(said: string): string {
 /** One’s own account: what one is called, the password, where one is signed in. */
 @Component({
   selector: 'fold-account',
-  imports: [DatePipe, FormsModule, RouterLink, Button, InputText],
+  imports: [DatePipe, FormsModule, RouterLink, Button, LineField],
   templateUrl: './account.html',
   styleUrl: './account.css',
   changeDetection: ChangeDetectionStrategy.OnPush,

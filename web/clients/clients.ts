@@ -1,9 +1,9 @@
 import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild } from '@angular/core';
-import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
+import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
-import { catchError, EMPTY, firstValueFrom, of, startWith, Subject, switchMap } from 'rxjs';
+import { catchError, firstValueFrom, of } from 'rxjs';
 import { MessageService, type MenuItem } from 'primeng/api';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
@@ -11,6 +11,7 @@ import { InputText } from 'primeng/inputtext';
 import type { ClientCards } from '@core/api/sites';
 import { PageDrawing } from '../drawing/page-drawing';
 import { Api, failureOf } from '../services/api';
+import { loaded } from '../services/loaded';
 import { DialogFocus } from '../theme/dialog-focus';
 import { LateMenu } from '../theme/late-menu';
 import { NewClient } from './new-client';
@@ -33,12 +34,12 @@ export class Clients {
   private readonly api = inject(Api);
   private readonly router = inject(Router);
   private readonly messages = inject(MessageService);
-  private readonly reloads = new Subject<void>();
   private readonly menu = viewChild.required(LateMenu);
 
   protected readonly account = toSignal(this.api.session().pipe(catchError(() => of(undefined))));
-  protected readonly cards = signal<ClientCards | undefined>(undefined);
-  protected readonly problem = signal<string | undefined>(undefined);
+  private readonly loaded = loaded(signal(undefined), () => this.api.clients());
+  protected readonly cards = this.loaded.value;
+  protected readonly failure = this.loaded.failure;
   protected readonly working = computed(() => this.cards()?.filter((one) => one.archived === null) ?? []);
   protected readonly archived = computed(() => this.cards()?.filter((one) => one.archived !== null) ?? []);
 
@@ -69,23 +70,6 @@ export class Clients {
       { label: 'Delete …', icon: 'pi pi-trash', command: () => this.begin({ what: 'delete', card }) },
     ];
   });
-
-  constructor() {
-    this.reloads
-      .pipe(
-        startWith(undefined),
-        switchMap(() =>
-          this.api.clients().pipe(
-            catchError((error: unknown) => {
-              this.problem.set(failureOf(error).problem);
-              return EMPTY;
-            }),
-          ),
-        ),
-        takeUntilDestroyed(),
-      )
-      .subscribe((cards) => this.cards.set(cards));
-  }
 
   protected begin(doing: Doing): void {
     this.typed.set('');
@@ -128,7 +112,7 @@ export class Clients {
     } catch (error) {
       this.messages.add({ severity: 'error', detail: failureOf(error).problem, life: 8000 });
     }
-    this.reloads.next();
+    this.loaded.reload();
   }
 
   protected signOut(): void {

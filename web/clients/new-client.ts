@@ -3,7 +3,6 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { catchError, debounceTime, EMPTY, firstValueFrom, Subject, switchMap } from 'rxjs';
 import { Button } from 'primeng/button';
-import { InputText } from 'primeng/inputtext';
 import { Select } from 'primeng/select';
 import { breakpointSets } from '@core/document/ready-made/breakpoint-sets';
 import { newSite } from '@core/document/ready-made/new-site';
@@ -11,10 +10,11 @@ import { readyLooks } from '@core/document/ready-made/looks';
 import { pageFrom, readyPages } from '@core/document/ready-made/ready-pages';
 import { hostFor } from '@core/document/slug';
 import { HostName, type Site } from '@core/document/site';
-import { PageDrawing } from '../drawing/page-drawing';
+import { PageChoice } from '../drawing/page-choice';
 import { Api, failureOf } from '../services/api';
 import { resultOf } from '../services/work-steps';
 import { languages } from './languages';
+import { LineField } from '../theme/line-field';
 
 /** What shows most of a look. */
 const servicesPage = readyPages.find((one) => one.id === 'services')!; // one that ships
@@ -22,9 +22,9 @@ const servicesPage = readyPages.find((one) => one.id === 'services')!; // one th
 /** What a new client begins with; of a copy, its name and host name alone. */
 @Component({
   selector: 'fold-new-client',
-  imports: [FormsModule, Button, InputText, PageDrawing, Select],
+  imports: [FormsModule, Button, LineField, PageChoice, Select],
   templateUrl: './new-client.html',
-  styleUrl: './new-client.css',
+  styleUrls: ['../theme/form.css', './new-client.css'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class NewClient {

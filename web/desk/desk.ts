@@ -3,8 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { Title } from '@angular/platform-browser';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
-import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
-import { catchError, EMPTY, firstValueFrom, merge, Subject, switchMap, type Observable } from 'rxjs';
+import { firstValueFrom } from 'rxjs';
 import { Button } from 'primeng/button';
 import { Checkbox } from 'primeng/checkbox';
 import { Select } from 'primeng/select';
@@ -18,12 +17,14 @@ import { isInMenus } from '@core/document/links/menus';
 import { notFoundPath } from '@core/document/page';
 import { PagePath } from '@core/document/page';
 import { mayDo } from '@core/api/roles';
-import type { DeskFacts, PageEntry } from '@core/api/sites';
+import type { PageEntry } from '@core/api/sites';
 import { Api, failureOf } from '../services/api';
 import { nanoid } from 'nanoid';
 import { NewPage } from './new-page';
 import { PageBin } from './page-bin';
 import { SiteHead } from './site-head';
+import { loaded } from '../services/loaded';
+import { LineField } from '../theme/line-field';
 
 type Doing = { readonly what: 'new' } | { readonly what: 'rename' | 'delete' | 'copy'; readonly page: PageEntry };
 
@@ -36,11 +37,11 @@ function stateOf(page: PageEntry): string {
 @Component({
   selector: 'fold-desk',
   imports: [
-    ...[DatePipe, FormsModule, RouterLink, Button, Checkbox, Dialog, DialogFocus, InputText, Select],
+    ...[DatePipe, FormsModule, RouterLink, Button, Checkbox, Dialog, DialogFocus, InputText, LineField, Select],
     ...[NewPage, PageBin, SiteHead, TableModule],
   ],
   templateUrl: './desk.html',
-  styleUrl: './desk.css',
+  styleUrls: ['./desk-screen.css', './desk.css'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Desk {
@@ -50,7 +51,14 @@ export class Desk {
   private readonly router = inject(Router);
   private readonly title = inject(Title);
 
-  protected readonly facts = signal<DeskFacts | undefined>(undefined);
+  protected readonly loaded = loaded(this.site, (site) => this.api.desk(site));
+  protected readonly facts = this.loaded.value;
+  protected readonly failure = computed(() => {
+    const failure = this.loaded.failure();
+    return failure?.code === 'not-found'
+      ? 'There is no site at this address, or you don’t have access.'
+      : failure?.problem;
+  });
   protected readonly valueOf = valueOf;
   /** The pages as the table shows them. */
   protected readonly rows = computed(() => {
@@ -68,7 +76,6 @@ export class Desk {
     const { role, archived } = this.facts() ?? { role: 'reader', archived: false };
     return !archived && mayDo(role, 'build');
   });
-  protected readonly failure = signal<string | undefined>(undefined);
   protected readonly doing = signal<Doing | undefined>(undefined);
   protected readonly isMaking = computed(() => ['new', 'copy'].includes(this.doing()?.what ?? ''));
   protected readonly isChanging = computed(() => ['rename', 'delete'].includes(this.doing()?.what ?? ''));
@@ -98,28 +105,8 @@ export class Desk {
     return doing?.what === 'rename' && doing.page.livePath !== null && doing.page.livePath !== this.path();
   });
 
-  protected readonly reloads = new Subject<void>();
-
   constructor() {
-    merge(toObservable(this.site), this.reloads)
-      .pipe(
-        switchMap(() => this.load()),
-        takeUntilDestroyed(),
-      )
-      .subscribe((facts) => this.facts.set(facts));
     effect(() => this.title.setTitle(`${this.facts()?.site.name ?? 'Site'} · Fold Line`));
-  }
-
-  private load(): Observable<DeskFacts> {
-    return this.api.desk(this.site()).pipe(
-      catchError((error: unknown) => {
-        const { code, problem } = failureOf(error);
-        this.failure.set(
-          code === 'not-found' ? 'There is no site at this address, or you don’t have access.' : problem,
-        );
-        return EMPTY;
-      }),
-    );
   }
 
   /** The page something is done to. */
@@ -143,7 +130,7 @@ export class Desk {
     const isCopy = this.doing()?.what === 'copy';
     this.doing.set(undefined);
     if (page === undefined) return;
-    if (isCopy) this.reloads.next();
+    if (isCopy) this.loaded.reload();
     else void this.router.navigate(['/pages', page]);
   }
 
@@ -157,7 +144,7 @@ export class Desk {
     try {
       await (doing.what === 'delete' ? this.remove(doing.page) : this.rename(doing.page, this.pageTitle().trim()));
       this.doing.set(undefined);
-      this.reloads.next();
+      this.loaded.reload();
     } catch (error) {
       this.problem.set(failureOf(error).problem);
     } finally {

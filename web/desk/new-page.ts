@@ -2,15 +2,15 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, OnInit, ou
 import { FormsModule } from '@angular/forms';
 import { firstValueFrom } from 'rxjs';
 import { Button } from 'primeng/button';
-import { InputText } from 'primeng/inputtext';
 import { Select } from 'primeng/select';
 import type { PageEntry } from '@core/api/sites';
 import { PagePath, type Page } from '@core/document/page';
 import { pageFrom, readyPages } from '@core/document/ready-made/ready-pages';
 import type { Site } from '@core/document/site';
 import { pathFor } from '@core/document/slug';
-import { PageDrawing } from '../drawing/page-drawing';
+import { PageChoice } from '../drawing/page-choice';
 import { Api, failureOf } from '../services/api';
+import { LineField } from '../theme/line-field';
 
 interface Beginning {
   readonly id: string;
@@ -23,9 +23,9 @@ interface Beginning {
 /** What a new page begins with: nothing, a ready-made page drawn in the site’s own look, or a copy. */
 @Component({
   selector: 'fold-new-page',
-  imports: [FormsModule, Button, InputText, PageDrawing, Select],
+  imports: [FormsModule, Button, LineField, PageChoice, Select],
   templateUrl: './new-page.html',
-  styleUrl: './new-page.css',
+  styleUrls: ['../theme/form.css', './new-page.css'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class NewPage implements OnInit {

@@ -6,11 +6,11 @@ import { catchError, combineLatest, EMPTY, firstValueFrom, switchMap } from 'rxj
 import { MessageService } from 'primeng/api';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
-import { InputText } from 'primeng/inputtext';
 import { TableModule } from 'primeng/table';
 import type { Bin } from '@core/api/pages';
 import { Api, failureOf } from '../services/api';
 import { DialogFocus } from '../theme/dialog-focus';
+import { LineField } from '../theme/line-field';
 
 type Binned = Bin['pages'][number];
 interface Doing {
@@ -21,7 +21,7 @@ interface Doing {
 /** The pages of a site that were deleted: brought back, or let go of. */
 @Component({
   selector: 'fold-page-bin',
-  imports: [DatePipe, FormsModule, Button, Dialog, DialogFocus, InputText, TableModule],
+  imports: [DatePipe, FormsModule, Button, Dialog, DialogFocus, LineField, TableModule],
   template: `
     @if (pages().length > 0) {
       <h2>Deleted pages</h2>
@@ -69,16 +69,7 @@ interface Doing {
         @if (one.what === 'path') {
           <form (ngSubmit)="confirm()">
             <p>Another page is at {{ one.page.path }} by now. Where is “{{ one.page.title }}” to be?</p>
-            <label for="back-path">Path</label>
-            <input
-              pInputText
-              id="back-path"
-              name="path"
-              [ngModel]="path()"
-              (ngModelChange)="path.set($event)"
-              autocomplete="off"
-              spellcheck="false"
-            />
+            <fold-line-field field="back-path" label="Path" [spellcheck]="false" [(value)]="path" />
           </form>
         } @else {
           <p>Nobody can bring “{{ one.page.title }}” back then.</p>

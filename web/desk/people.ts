@@ -1,14 +1,12 @@
 import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
-import { catchError, EMPTY, firstValueFrom, merge, Subject, switchMap, type Observable } from 'rxjs';
+import { firstValueFrom } from 'rxjs';
 import { MessageService } from 'primeng/api';
 import { Button } from 'primeng/button';
 import { Checkbox } from 'primeng/checkbox';
 import { Dialog } from 'primeng/dialog';
-import { InputText } from 'primeng/inputtext';
 import { Select } from 'primeng/select';
 import { TableModule } from 'primeng/table';
 import type { Members } from '@core/api/members';
@@ -16,6 +14,8 @@ import { roles, roleWords, type Role } from '@core/api/roles';
 import { Api, failureOf } from '../services/api';
 import { DialogFocus } from '../theme/dialog-focus';
 import { SiteHead } from './site-head';
+import { loaded } from '../services/loaded';
+import { LineField } from '../theme/line-field';
 
 type Member = Members['people'][number];
 
@@ -23,7 +23,7 @@ type Member = Members['people'][number];
 @Component({
   selector: 'fold-people',
   imports: [
-    ...[DatePipe, FormsModule, RouterLink, Button, Checkbox, Dialog, DialogFocus, InputText, Select],
+    ...[DatePipe, FormsModule, RouterLink, Button, Checkbox, Dialog, DialogFocus, LineField, Select],
     ...[SiteHead, TableModule],
   ],
   templateUrl: './people.html',
@@ -36,13 +36,13 @@ export class People {
   private readonly api = inject(Api);
   private readonly router = inject(Router);
   private readonly messages = inject(MessageService);
-  private readonly reloads = new Subject<void>();
 
-  protected readonly members = signal<Members | undefined>(undefined);
+  private readonly loaded = loaded(this.site, (site) => this.api.members(site));
+  protected readonly members = this.loaded.value;
+  protected readonly failure = this.loaded.failure;
   protected readonly people = computed(() => [...(this.members()?.people ?? [])]);
   protected readonly invited = computed(() => [...(this.members()?.invited ?? [])]);
   protected readonly isOwner = computed(() => this.members()?.mine === 'owner');
-  protected readonly failure = signal<string | undefined>(undefined);
   protected readonly roleOptions = roles.map((role) => ({ role, ...roleWords[role] }));
 
   protected readonly inviting = signal(false);
@@ -52,24 +52,6 @@ export class People {
   protected readonly studio = signal(false);
   protected readonly busy = signal(false);
   protected readonly problem = signal<string | undefined>(undefined);
-
-  constructor() {
-    merge(toObservable(this.site), this.reloads)
-      .pipe(
-        switchMap(() => this.load()),
-        takeUntilDestroyed(),
-      )
-      .subscribe((members) => this.members.set(members));
-  }
-
-  private load(): Observable<Members> {
-    return this.api.members(this.site()).pipe(
-      catchError((error: unknown) => {
-        this.failure.set(failureOf(error).problem);
-        return EMPTY;
-      }),
-    );
-  }
 
   /** A row stays the same one after a change: whoever is at work in it stays there. */
   protected readonly byId = (_index: number, one: Member): string => one.id;
@@ -100,7 +82,7 @@ export class People {
 
   private async send(invitation: Parameters<Api['invite']>[1]): Promise<void> {
     const sent = await firstValueFrom(this.api.invite(this.site(), invitation));
-    this.reloads.next();
+    this.loaded.reload();
     if (sent) this.messages.add({ severity: 'success', detail: `The invitation is sent to ${invitation.email}.` });
     else
       this.messages.add({
@@ -141,7 +123,7 @@ export class People {
       this.messages.add({ severity: 'error', detail: failureOf(error).problem, life: 8000 });
       return false;
     } finally {
-      this.reloads.next();
+      this.loaded.reload();
     }
   }
 }

@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Button } from 'primeng/button';
-import { InputText } from 'primeng/inputtext';
 import { Select } from 'primeng/select';
 import { TableModule } from 'primeng/table';
 import type { PageEntry } from '@core/api/sites';
@@ -12,13 +11,14 @@ import { leadsTo } from '@core/document/links/redirects';
 import { PagePath } from '@core/document/page';
 import { Problem } from '@core/document/problem';
 import { PageSession } from '../services/page-session';
+import { LineField } from '../theme/line-field';
 
 const address = 'address';
 
 /** Where paths of a site lead that no page is found at. */
 @Component({
   selector: 'fold-redirects-table',
-  imports: [FormsModule, Button, InputText, Select, TableModule],
+  imports: [FormsModule, Button, LineField, Select, TableModule],
   template: `
     <p class="soft">
       Visitors who ask for one of these paths are led on, once something is published. A page at the path comes first.
@@ -27,16 +27,12 @@ const address = 'address';
     @if (session.mayBuild()) {
       <form (ngSubmit)="add()">
         <div>
-          <label for="redirect-from">From</label>
-          <input
-            pInputText
-            id="redirect-from"
-            name="from"
+          <fold-line-field
+            field="redirect-from"
+            label="From"
+            [spellcheck]="false"
             placeholder="/old-path"
-            [ngModel]="from()"
-            (ngModelChange)="from.set($event)"
-            autocomplete="off"
-            spellcheck="false"
+            [(value)]="from"
           />
         </div>
         <div>
@@ -57,16 +53,12 @@ const address = 'address';
         </div>
         @if (to() === 'address') {
           <div>
-            <label for="redirect-address">Address</label>
-            <input
-              pInputText
-              id="redirect-address"
-              name="address"
+            <fold-line-field
+              field="redirect-address"
+              label="Address"
+              [spellcheck]="false"
               placeholder="https://… or /path"
-              [ngModel]="typed()"
-              (ngModelChange)="typed.set($event)"
-              autocomplete="off"
-              spellcheck="false"
+              [(value)]="typed"
             />
           </div>
         }

@@ -10,25 +10,13 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
-import {
-  catchError,
-  EMPTY,
-  firstValueFrom,
-  lastValueFrom,
-  merge,
-  Subject,
-  switchMap,
-  tap,
-  type Observable,
-} from 'rxjs';
+import { firstValueFrom, lastValueFrom, tap, type Observable } from 'rxjs';
 import { MessageService } from 'primeng/api';
 import { Button } from 'primeng/button';
 import { Checkbox } from 'primeng/checkbox';
 import { Dialog } from 'primeng/dialog';
-import { InputText } from 'primeng/inputtext';
 import { Select } from 'primeng/select';
 import { TableModule } from 'primeng/table';
 import { Textarea } from 'primeng/textarea';
@@ -40,6 +28,8 @@ import { DialogFocus } from '../theme/dialog-focus';
 import { ProgressLine } from '../theme/progress-line';
 import { SiteHead } from './site-head';
 import { drawWeights, inKilobytes } from './weights-chart';
+import { loaded } from '../services/loaded';
+import { LineField } from '../theme/line-field';
 
 type Release = ReleaseList['releases'][number];
 type Doing = { readonly what: 'several' | 'offline' } | { readonly what: 'back' | 'name'; readonly release: Release };
@@ -59,7 +49,7 @@ const stateOf = ({ live, revision }: PageEntry): string =>
 @Component({
   selector: 'fold-releases',
   imports: [
-    ...[DatePipe, FormsModule, RouterLink, Button, Checkbox, Dialog, DialogFocus, InputText, Select, Textarea],
+    ...[DatePipe, FormsModule, RouterLink, Button, Checkbox, Dialog, DialogFocus, LineField, Select, Textarea],
     ...[ProgressLine, SiteHead, TableModule],
   ],
   templateUrl: './releases.html',
@@ -71,11 +61,11 @@ export class Releases {
   readonly site = input.required<string>();
   private readonly api = inject(Api);
   private readonly messages = inject(MessageService);
-  private readonly reloads = new Subject<void>();
   private readonly canvas = viewChild<ElementRef<HTMLCanvasElement>>('weights');
 
-  protected readonly list = signal<ReleaseList | undefined>(undefined);
-  protected readonly failure = signal<string | undefined>(undefined);
+  private readonly loaded = loaded(this.site, (site) => this.api.releases(site));
+  protected readonly list = this.loaded.value;
+  protected readonly failure = this.loaded.failure;
   protected readonly rows = computed(() =>
     (this.list()?.releases ?? []).map((one, at) => ({ ...one, live: at === 0, weight: inKilobytes(one.bytes) })),
   );
@@ -104,27 +94,12 @@ export class Releases {
   protected readonly problem = signal<string | undefined>(undefined);
 
   constructor() {
-    merge(toObservable(this.site), this.reloads)
-      .pipe(
-        switchMap(() => this.load()),
-        takeUntilDestroyed(),
-      )
-      .subscribe((list) => this.list.set(list));
     effect((onCleanup) => {
       const [canvas, list] = [this.canvas()?.nativeElement, this.list()];
       if (!canvas || !list) return;
       const chart = drawWeights(canvas, list.releases);
       onCleanup(() => chart.destroy());
     });
-  }
-
-  private load(): Observable<ReleaseList> {
-    return this.api.releases(this.site()).pipe(
-      catchError((error: unknown) => {
-        this.failure.set(failureOf(error).problem);
-        return EMPTY;
-      }),
-    );
   }
 
   protected begin(doing: Doing): void {
@@ -162,7 +137,7 @@ export class Releases {
   protected online(): void {
     void this.saying(async () => {
       await firstValueFrom(this.api.setOffline(this.site(), null));
-      this.reloads.next();
+      this.loaded.reload();
     });
   }
 
@@ -175,7 +150,7 @@ export class Releases {
     await this.saying(async () => {
       await this.carryOut(doing);
       this.doing.set(undefined);
-      this.reloads.next();
+      this.loaded.reload();
     });
     this.busy.set(false);
   }

@@ -3,13 +3,13 @@ import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { firstValueFrom } from 'rxjs';
 import { Button } from 'primeng/button';
-import { InputText } from 'primeng/inputtext';
 import { Api, failureOf } from '../services/api';
+import { LineField } from '../theme/line-field';
 
 /** For whoever has forgotten a password: a letter leads to a new one. */
 @Component({
   selector: 'fold-forgotten',
-  imports: [FormsModule, RouterLink, Button, InputText],
+  imports: [FormsModule, RouterLink, Button, LineField],
   template: `
     <main>
       <div class="sheet">
@@ -22,16 +22,13 @@ import { Api, failureOf } from '../services/api';
         } @else {
           <p>We send you a link to choose a new one.</p>
           <form (ngSubmit)="send()">
-            <label for="email">Email address</label>
-            <input
-              pInputText
-              id="email"
-              name="email"
+            <fold-line-field
+              field="email"
+              label="Email address"
               type="email"
               autocomplete="username"
-              [ngModel]="email()"
-              (ngModelChange)="email.set($event)"
-              required
+              [required]="true"
+              [(value)]="email"
             />
             @if (problem(); as sentence) {
               <p class="problem" role="alert">{{ sentence }}</p>

@@ -2,41 +2,35 @@ import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angu
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
 import { Button } from 'primeng/button';
-import { InputText } from 'primeng/inputtext';
 import { Api, failureOf } from '../services/api';
 import { firstValueFrom } from 'rxjs';
+import { LineField } from '../theme/line-field';
 
 /** The door. */
 @Component({
   selector: 'fold-sign-in',
-  imports: [FormsModule, RouterLink, Button, InputText],
+  imports: [FormsModule, RouterLink, Button, LineField],
   template: `
     <main>
       <div class="sheet">
         <h1>Fold Line</h1>
         <p>Every breakpoint side by side, and under each page its values.</p>
         <form (ngSubmit)="signIn()">
-          <label for="email">Email address</label>
-          <input
-            pInputText
-            id="email"
-            name="email"
+          <fold-line-field
+            field="email"
+            label="Email address"
             type="email"
             autocomplete="username"
-            [ngModel]="email()"
-            (ngModelChange)="email.set($event)"
-            required
+            [required]="true"
+            [(value)]="email"
           />
-          <label for="password">Password</label>
-          <input
-            pInputText
-            id="password"
-            name="password"
+          <fold-line-field
+            field="password"
+            label="Password"
             type="password"
             autocomplete="current-password"
-            [ngModel]="password()"
-            (ngModelChange)="password.set($event)"
-            required
+            [required]="true"
+            [(value)]="password"
           />
           @if (problem(); as sentence) {
             <p class="problem" role="alert">{{ sentence }}</p>

@@ -4,10 +4,10 @@ import { ActivatedRoute, Router, RouterLink } from '@angular/router';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { catchError, EMPTY, firstValueFrom, switchMap } from 'rxjs';
 import { Button } from 'primeng/button';
-import { InputText } from 'primeng/inputtext';
 import type { LinkFacts } from '@core/api/accounts';
 import { roleWords } from '@core/api/roles';
 import { Api, failureOf } from '../services/api';
+import { LineField } from '../theme/line-field';
 
 const headings = {
   'first account': 'The first account',
@@ -18,7 +18,7 @@ const headings = {
 /** Where a link leads that is used once: the first account, an invitation, a forgotten password. */
 @Component({
   selector: 'fold-welcome',
-  imports: [FormsModule, RouterLink, Button, InputText],
+  imports: [FormsModule, RouterLink, Button, LineField],
   templateUrl: './welcome.html',
   styleUrl: './door.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
