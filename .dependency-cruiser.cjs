@@ -3,7 +3,7 @@ const only = (name, from, to) => ({
   name,
   severity: 'error',
   from: { path: from, pathNot: ['\\.spec\\.ts$', '/testing/'] },
-  to: { path: '^(core|web|server|live|mail|tools|demo|e2e|bench)/', pathNot: to },
+  to: { path: '^(core|web|server|live|mail|zip|tools|demo|e2e|bench)/', pathNot: to },
 });
 
 /** Layers of a piece, lowest first: a folder imports those below it and itself. */
@@ -59,7 +59,7 @@ module.exports = {
       ['document/edits'],
       ['geometry'],
       ['document/commands'],
-      ['compile', 'review'],
+      ['compile', 'review', 'archive'],
       ['refit'],
     ),
     ...layers(
@@ -76,10 +76,11 @@ module.exports = {
     ),
     strangers('web/workbench', topRooms),
     only('web-knows-core', '^web/', ['^web/', '^core/']),
-    only('server-knows-core-and-the-demo-data', '^server/', ['^server/', '^core/', '^demo/']),
+    only('server-knows-core-the-demo-data-and-archives', '^server/', ['^server/', '^core/', '^demo/', '^zip/']),
     only('live-knows-a-folder-of-files', '^live/', ['^live/']),
     only('mail-knows-itself-alone', '^mail/', ['^mail/']),
-    only('tools-know-core', '^tools/', ['^tools/', '^core/']),
+    only('zip-knows-itself-alone', '^zip/', ['^zip/']),
+    only('tools-know-core-and-archives', '^tools/', ['^tools/', '^core/', '^zip/']),
     only('demo-is-data', '^demo/', ['^demo/', '^core/']),
     {
       name: 'no-circles',

@@ -67,7 +67,7 @@ await Promise.all([
     ['format', 'prettier', '--check', '--log-level', 'warn', '.'],
     [
       ...['who may know whom', 'depcruise', '--config', '.dependency-cruiser.cjs'],
-      ...['core', 'web', 'server', 'live', 'mail', 'tools', 'demo'],
+      ...['core', 'web', 'server', 'live', 'mail', 'zip', 'tools', 'demo'],
     ],
   ]),
   inTurn([
@@ -90,6 +90,7 @@ await Promise.all([
     'server/**/*.spec.ts',
     'live/**/*.spec.ts',
     'mail/**/*.spec.ts',
+    'zip/**/*.spec.ts',
     'tools/**/*.spec.ts',
     'demo/**/*.spec.ts',
   ),

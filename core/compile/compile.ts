@@ -19,6 +19,8 @@ export interface CompileOptions extends Addresses {
   readonly icon?: string;
   /** The whole address the page is found at; without one, none is named. */
   readonly canonical?: string;
+  /** Where pictures and fonts are seen from the style sheet, where that is elsewhere than from the page. */
+  readonly sheet?: Pick<Addresses, 'pictures' | 'fonts'>;
 }
 
 export interface Compiled {
@@ -149,11 +151,12 @@ function namesIn(text: string, folder: string, found: Set<string>): void {
   }
 }
 
-function usedFiles(site: Site, { pictures, fonts: folder }: Addresses, css: string, html: string): Compiled['files'] {
+function usedFiles(site: Site, options: CompileOptions, css: string, html: string): Compiled['files'] {
   const named = new Set<string>();
-  namesIn(css, pictures, named);
-  namesIn(html, pictures, named);
-  if (folder !== pictures) namesIn(css, folder, named);
+  const sheet = options.sheet ?? options;
+  namesIn(css, sheet.pictures, named);
+  if (sheet.fonts !== sheet.pictures) namesIn(css, sheet.fonts, named);
+  namesIn(html, options.pictures, named);
   const has = (file: string): boolean => named.has(file);
   const files = Object.values(site.pictures).flatMap((picture) => picture.files.map((one) => one.file));
   return {
@@ -197,7 +200,7 @@ export function compile(site: Site, whole: Page, options: CompileOptions = plain
   const order = subtree(page, page.root);
   const parts = order.map((id) => page.parts[id]!);
   const { nameOf, styled, lenders } = ownClasses(page, order, parts);
-  const css = pageCss(site, page, parts, styled, lenders, { ...options, forVisitors: true });
+  const css = pageCss(site, page, parts, styled, lenders, { ...options, ...options.sheet, forVisitors: true });
   const context = markupContext(site, options, firstPicture(page), namesInPage(page));
   const href = typeof options.stylesheet === 'string' ? options.stylesheet : options.stylesheet(css);
   const html =

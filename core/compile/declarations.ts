@@ -13,6 +13,8 @@ export interface Addresses {
   readonly fonts: string;
   /** The paths of the pages there are, by id; where this is left out, a link to a page leads nowhere in particular. */
   readonly pages?: Readonly<Record<string, string>>;
+  /** What an address within the site (`/path?query#place`) is written as; as it is, where this is left out. */
+  readonly within?: (link: string) => string;
   /**
    * The screen in px whose heights and shorter and longer sides units mean, where the page is drawn unrolled: in a
    * frame as high as itself.

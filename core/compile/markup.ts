@@ -30,7 +30,7 @@ export type Marking = (id: string, part: Part) => { readonly className?: string 
 export const holderTag = 'menu-links';
 
 /** The address a link leads to; undefined where nothing is at its end. */
-function addressOfLink(site: Site, { pages, pictures }: Addresses, link: string): string | undefined {
+function addressOfLink(site: Site, { pages, pictures, within }: Addresses, link: string): string | undefined {
   const named = pageOfLink(link);
   if (named) {
     const path = pages && (Object.hasOwn(pages, named.page) ? pages[named.page] : undefined);
@@ -46,6 +46,7 @@ function addressOfLink(site: Site, { pages, pictures }: Addresses, link: string)
     const found = Object.hasOwn(site.downloads ?? {}, download) ? site.downloads?.[download] : undefined;
     return found && pictures + found.file;
   }
+  if (within && link.startsWith('/')) return within(link);
   // RFC 3966 knows no spaces
   return link.startsWith('tel:') ? link.replace(/\s/g, '') : link;
 }

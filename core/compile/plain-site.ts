@@ -1,0 +1,141 @@
+import { escapeHtml } from '../document/kinds/escape';
+import { notFoundPath, titleOf, type Page } from '../document/page';
+import type { Site } from '../document/site';
+import { compile, type CompileOptions } from './compile';
+import { isUnlisted } from './head';
+import { iconOf } from './icon';
+import { sitemapOf } from './sitemap';
+
+/** A file of text, by its name from the site's folder. */
+export interface PlainFile {
+  readonly name: string;
+  readonly text: string;
+}
+
+/** A site as files that need no server of ours. */
+export interface PlainSite {
+  readonly texts: readonly PlainFile[];
+  /** Files of the site's library that it needs, each to be laid into `files`. */
+  readonly uploaded: readonly string[];
+  /** Files of the typefaces that ship, the same. */
+  readonly fonts: readonly string[];
+}
+
+export interface PlainOptions {
+  /** The address it will be found at, without a slash at its end; where it is not known, nothing names it. */
+  readonly address?: string | undefined;
+  /** Where former paths lead: to a path of the site, or to an address. */
+  readonly moved?: Readonly<Record<string, string>>;
+}
+
+/** The file a page lies in, from the site's folder. */
+const fileOf = (path: string): string => (path === '/' ? 'index.html' : `${path.slice(1)}/index.html`);
+/** The way from the folder a page lies in up to the site's. */
+const upFrom = (path: string): string => '../'.repeat(path.split('/').filter((step) => step !== '').length);
+
+const icon = 'icon.svg';
+
+/** How a page's addresses are written: each as the way from its own folder, so that it works from a disk. */
+function relativeAt(path: string, pages: readonly Page[], moved: Readonly<Record<string, string>>): CompileOptions {
+  const up = upFrom(path);
+  const known = new Set([...pages.map((page) => page.path), ...Object.keys(moved)]);
+  return {
+    pictures: `${up}files/`,
+    fonts: `${up}files/`,
+    sheet: { pictures: './', fonts: './' },
+    stylesheet: '',
+    icon: `${up}files/${icon}`,
+    pages: Object.fromEntries(pages.map((page) => [page.id, up + fileOf(page.path)])),
+    within: (link) => {
+      const [, to = '', rest = ''] = /^([^?#]*)(.*)$/s.exec(link) ?? [];
+      const page = to === '/' ? to : to.replace(/\/$/, '');
+      return up + (known.has(page) ? fileOf(page) : to.slice(1)) + rest;
+    },
+  };
+}
+
+/** How those of the page for what is not there are written: hosts show it in any folder, so each begins at the root. */
+const fromRoot = (pages: readonly Page[]): CompileOptions => ({
+  pictures: '/files/',
+  fonts: '/files/',
+  sheet: { pictures: './', fonts: './' },
+  stylesheet: '',
+  icon: `/files/${icon}`,
+  pages: Object.fromEntries(pages.map(({ id, path }) => [id, path])),
+});
+
+/** A page that leads on, for hosts that know no redirects (HTML, section 4.2.5.3, `refresh`). */
+function leadingOn(site: Site, from: string, to: string, pages: readonly Page[]): string {
+  const [, path = to, place = ''] = /^([^#?]*)(.*)$/s.exec(to) ?? [];
+  const page = pages.find((one) => one.path === path);
+  const address = escapeHtml(page ? upFrom(from) + fileOf(page.path) + place : to);
+  const title = escapeHtml(page ? titleOf(page) : to);
+  return (
+    `<!doctype html><html lang="${escapeHtml(site.language)}"><head><meta charset="utf-8"><title>${title}</title>` +
+    `<meta name="robots" content="noindex"><meta http-equiv="refresh" content="0; url=${address}"></head>` +
+    `<body><p><a href="${address}">${title}</a></p></body></html>\n`
+  );
+}
+
+/** What search engines read, where it is known at which address (RFC 9309, sitemaps.org). */
+function forEngines(pages: readonly Page[], address: string | undefined): PlainFile[] {
+  if (address === undefined) return [];
+  const found = pages.filter((page) => page.path !== notFoundPath && !isUnlisted(page));
+  return [
+    { name: 'robots.txt', text: `User-agent: *\nAllow: /\nSitemap: ${address}/sitemap.xml\n` },
+    { name: 'sitemap.xml', text: sitemapOf(found.map(({ path }) => address + path).sort()) },
+  ];
+}
+
+/** Style sheets by what they say: pages that say the same share one. */
+class Sheets {
+  private readonly names = new Map<string, string>();
+
+  nameOf(css: string): string {
+    const known = this.names.get(css);
+    if (known !== undefined) return known;
+    const name = `files/style-${this.names.size + 1}.css`;
+    this.names.set(css, name);
+    return name;
+  }
+
+  get files(): PlainFile[] {
+    return [...this.names].map(([text, name]) => ({ name, text }));
+  }
+}
+
+/**
+ * A site as plain files: an `index.html` a page in a folder of its path, and what all of them need in `files`. Links
+ * and pictures are written as ways from file to file, so that it opens from a disk as from any static host. Pure: the
+ * same documents give the same files, in the same order.
+ */
+export function plainSite(site: Site, pages: readonly Page[], { address, moved = {} }: PlainOptions = {}): PlainSite {
+  const sheets = new Sheets();
+  const uploaded = new Set<string>();
+  const fonts = new Set<string>();
+  const written = (page: Page, options: CompileOptions, root: string): string => {
+    const canonical = address === undefined || page.path === notFoundPath ? {} : { canonical: address + page.path };
+    const { html, files } = compile(site, page, {
+      ...options,
+      ...canonical,
+      stylesheet: (css) => root + sheets.nameOf(css),
+    });
+    for (const one of [...files.pictures, ...files.downloads, ...files.faces]) uploaded.add(one);
+    for (const one of files.fonts) fonts.add(one);
+    return html;
+  };
+  const texts = pages.map((page) => ({
+    name: fileOf(page.path),
+    text: written(page, relativeAt(page.path, pages, moved), upFrom(page.path)),
+  }));
+  const missing = pages.find((page) => page.path === notFoundPath);
+  if (missing) texts.push({ name: '404.html', text: written(missing, fromRoot(pages), '/') });
+  const taken = new Set(pages.map((page) => page.path));
+  for (const [from, to] of Object.entries(moved).sort(([a], [b]) => (a < b ? -1 : 1)))
+    if (!taken.has(from)) texts.push({ name: fileOf(from), text: leadingOn(site, from, to, pages) });
+  return {
+    texts: [...texts, ...sheets.files, { name: `files/${icon}`, text: iconOf(site) }, ...forEngines(pages, address)],
+    uploaded: [...uploaded].sort(),
+    fonts: [...fonts].sort(),
+  };
+}
