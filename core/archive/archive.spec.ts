@@ -10,20 +10,20 @@ type Texts = ReturnType<typeof archiveTexts>;
 const files = (site: Archived['site']): Archived['files'] =>
   filesOfSite(site).map((file, index) => ({ file, size: index, sha256: String(index).padStart(64, '0') }));
 
-function read(texts: Texts): Archived {
+function read(texts: Texts): Promise<Archived> {
   const all = new Map(texts.map(({ name, text }) => [name, text]));
-  return readArchive(readContents(all.get('archive.json')), (file) => all.get(file));
+  return readArchive(readContents(all.get('archive.json')), (file) => Promise.resolve(all.get(file)));
 }
 
 /** The problem of reading an archive in which one text is another. */
-function problemOf(texts: Texts, name: string, change: (text: string) => string | undefined): string {
+async function problemOf(texts: Texts, name: string, change: (text: string) => string | undefined): Promise<string> {
   const changed = texts.flatMap((one) => {
     if (one.name !== name) return one;
     const text = change(one.text);
     return text === undefined ? [] : { name, text };
   });
   try {
-    read(changed);
+    await read(changed);
     return 'none';
   } catch (error) {
     if (!(error instanceof Problem)) throw error;
@@ -32,25 +32,25 @@ function problemOf(texts: Texts, name: string, change: (text: string) => string 
 }
 
 describe('An archive of a site', () => {
-  it('is the same when it is read and written again, and compiles to the same bytes', () => {
-    fc.assert(
-      fc.property(fc.integer(), fc.integer({ min: 1, max: 50 }), (seed, size) => {
+  it('is the same when it is read and written again, and compiles to the same bytes', async () => {
+    await fc.assert(
+      fc.asyncProperty(fc.integer(), fc.integer({ min: 1, max: 50 }), async (seed, size) => {
         const random = new RandomPages(seed);
         const site = random.site();
         const page = random.page(site, size);
         const pages = [page, { ...page, id: 'second', path: '/second' }];
         const before = archiveTexts({ site, pages, files: files(site) });
-        const back = read(before);
+        const back = await read(before);
         expect(archiveTexts(back)).toEqual(before);
         expect(plainSite(back.site, back.pages)).toEqual(plainSite(site, pages));
       }),
       { numRuns: 40 },
     );
     const demo = archiveTexts({ site: tidewick, pages: [home, fares], files: files(tidewick) });
-    expect(archiveTexts(read(demo))).toEqual(demo);
+    expect(archiveTexts(await read(demo))).toEqual(demo);
   });
 
-  it('of an earlier version of the documents is read as this one writes them', () => {
+  it('of an earlier version of the documents is read as this one writes them', async () => {
     const texts = archiveTexts({ site: tidewick, pages: [home], files: [] });
     const older = texts.map(({ name, text }) => {
       if (name !== 'site.json') return { name, text };
@@ -60,38 +60,38 @@ describe('An archive of a site', () => {
       const classes = site.classes.map(({ id: _id, ...one }) => one);
       return { name, text: JSON.stringify({ ...site, version: 1, breakpoints, classes }) };
     });
-    const back = read(older);
+    const back = await read(older);
     expect(back.site.version).toBe(2);
     expect(back.site.breakpoints).toEqual(tidewick.breakpoints);
     expect(back.pages).toEqual([home]);
   });
 
-  it('is refused with the file and the place where something is wrong', () => {
+  it('is refused with the file and the place where something is wrong', async () => {
     const texts = archiveTexts({ site: tidewick, pages: [home, fares], files: files(tidewick) });
     const page = `pages/${home.id}.json`;
     const swap =
       (from: string, to: string) =>
       (text: string): string =>
         text.replace(from, to);
-    expect(problemOf(texts, 'archive.json', () => undefined)).toBe('The archive has no archive.json.');
-    expect(problemOf(texts, 'archive.json', () => '{"format":')).toBe('archive.json is not JSON.');
-    expect(problemOf(texts, 'archive.json', swap('fold-line/archive', 'other'))).toMatch(/no archive of a site/);
-    expect(problemOf(texts, 'archive.json', swap('"version": 1', '"version": 7'))).toMatch(/not known here/);
-    expect(problemOf(texts, 'archive.json', swap(`${home.id}.json`, '../../etc/passwd'))).toMatch(
+    expect(await problemOf(texts, 'archive.json', () => undefined)).toBe('The archive has no archive.json.');
+    expect(await problemOf(texts, 'archive.json', () => '{"format":')).toBe('archive.json is not JSON.');
+    expect(await problemOf(texts, 'archive.json', swap('fold-line/archive', 'other'))).toMatch(/no archive of a site/);
+    expect(await problemOf(texts, 'archive.json', swap('"version": 1', '"version": 7'))).toMatch(/not known here/);
+    expect(await problemOf(texts, 'archive.json', swap(`${home.id}.json`, '../../etc/passwd'))).toMatch(
       /lies in pages/,
     );
-    expect(problemOf(texts, page, () => undefined)).toBe(`The archive has no ${page}.`);
-    expect(problemOf(texts, 'site.json', swap('"host": "', '"host": "-'))).toMatch(/^site\.json: A host name/);
-    expect(problemOf(texts, page, swap('"kind": "heading"', '"kind": "script"'))).toMatch(
+    expect(await problemOf(texts, page, () => undefined)).toBe(`The archive has no ${page}.`);
+    expect(await problemOf(texts, 'site.json', swap('"host": "', '"host": "-'))).toMatch(/^site\.json: A host name/);
+    expect(await problemOf(texts, page, swap('"kind": "heading"', '"kind": "script"'))).toMatch(
       new RegExp(`^pages/${home.id}\\.json: `),
     );
-    expect(problemOf(texts, page, swap(`"path": "/"`, `"path": "${fares.path}"`))).toMatch(/the same id or path/);
-    expect(problemOf(texts, page, swap(`"id": "${home.id}"`, '"id": "another"'))).toMatch(/another page/);
+    expect(await problemOf(texts, page, swap(`"path": "/"`, `"path": "${fares.path}"`))).toMatch(/the same id or path/);
+    expect(await problemOf(texts, page, swap(`"id": "${home.id}"`, '"id": "another"'))).toMatch(/another page/);
   });
 
-  it('speaks of no file that its site does not', () => {
+  it('speaks of no file that its site does not', async () => {
     const sneaked = { file: 'sneaked-in.html', size: 1, sha256: '0'.repeat(64) };
     const texts = archiveTexts({ site: tidewick, pages: [home], files: [...files(tidewick), sneaked] });
-    expect(read(texts).files.map((one) => one.file)).not.toContain('sneaked-in.html');
+    expect((await read(texts)).files.map((one) => one.file)).not.toContain('sneaked-in.html');
   });
 });

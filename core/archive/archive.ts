@@ -102,24 +102,26 @@ export function readContents(text: string | undefined): ArchiveContents {
 }
 
 /**
- * A site with its pages from the texts of an archive, as this version writes them. @throws Problem that names the
- * file and the place in it
+ * A site with its pages from the texts of an archive, as this version writes them; one text is asked for after the
+ * other. @throws Problem that names the file and the place in it
  */
-export function readArchive(contents: ArchiveContents, textOf: (file: string) => string | undefined): Archived {
-  const siteData = json(siteFile, textOf(siteFile));
+export async function readArchive(
+  contents: ArchiveContents,
+  textOf: (file: string) => Promise<string | undefined>,
+): Promise<Archived> {
+  const siteData = json(siteFile, await textOf(siteFile));
   const site = within(siteFile, () => readSite(siteData));
-  const [ids, paths] = [new Set<string>(), new Set<string>()];
-  const pages = contents.pages.map(({ id, file }) => {
-    const data = json(file, textOf(file));
+  const [ids, paths, pages] = [new Set<string>(), new Set<string>(), Array<Page>()];
+  for (const { id, file } of contents.pages) {
+    const data = json(file, await textOf(file));
     const page = within(file, () => readPage(site, data));
     if (page.id !== id) throw new Problem(`${file}: this is another page than the archive says.`, { field: file });
     if (ids.has(id) || paths.has(page.path))
       throw new Problem(`${file}: two pages have the same id or path (${page.path}).`, { field: file });
     ids.add(id);
     paths.add(page.path);
-    return page;
-  });
+    pages.push(page);
+  }
   const named = new Set(filesOfSite(site));
-  const files = contents.files.filter(({ file }) => named.has(file));
-  return { site, pages, files };
+  return { site, pages, files: contents.files.filter(({ file }) => named.has(file)) };
 }

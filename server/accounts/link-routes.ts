@@ -66,8 +66,7 @@ async function newPassword(
   link: SingleLinkRow,
   wanted: LinkUse,
 ): Promise<AccountRow> {
-  const account =
-    link.account === null ? null : await manager.getRepository(Accounts).findOneBy({ id: link.account });
+  const account = link.account === null ? null : await manager.getRepository(Accounts).findOneBy({ id: link.account });
   if (!account) throw notFound();
   const password = await hashPassword(read(Password, wanted.password));
   await changePassword(service, manager, { account: account.id, password });

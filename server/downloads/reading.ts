@@ -35,8 +35,8 @@ function asText(bytes: Buffer): string | undefined {
   }
 }
 
-/** What kind of file bytes are. @throws Refusal where it is none that may be downloaded */
-async function kindOf(bytes: Buffer, name: string): Promise<DownloadKind> {
+/** What kind of file to download bytes are. @throws Refusal where it is none that may be downloaded */
+export async function kindOfBytes(bytes: Buffer, name: string): Promise<DownloadKind> {
   const ending = endingOf(name);
   const found = await fileTypeFromBuffer(bytes).catch(() => undefined);
   if (found && isDownloadKind(found.ext)) return found.ext;
@@ -60,7 +60,7 @@ export async function readDownload(path: string, name: string): Promise<ReadDown
   const { size } = await stat(path);
   if (size === 0) throw new Refusal('bad-input', 'The file is empty.');
   const bytes = await readFile(path);
-  const kind = await kindOf(bytes, name);
+  const kind = await kindOfBytes(bytes, name);
   const hash = createHash('sha256').update(bytes).digest('hex').slice(0, 16);
   const file = `${wordsOf(name)}-${hash}.${kind}`;
   return { item: { name: fileName(name, 'File'), file, size }, files: [{ file, bytes }] };

@@ -14,6 +14,7 @@ import { releaseRoutes } from '../releases/routes';
 import { siteReleaseRoutes } from '../releases/site-routes';
 import { siteLifeRoutes } from '../sites/life-routes';
 import { siteRoutes } from '../sites/routes';
+import { takingAwayRoutes } from '../taking-away/routes';
 import { workRoutes } from '../work/routes';
 
 export const allRoutes: readonly Routes[] = [
@@ -31,5 +32,6 @@ export const allRoutes: readonly Routes[] = [
   siteReleaseRoutes,
   siteLifeRoutes,
   siteRoutes,
+  takingAwayRoutes,
   workRoutes,
 ];

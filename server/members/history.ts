@@ -56,6 +56,7 @@ function sentence(what: NonNullable<Step['what']>, about: Readonly<Record<string
     case 'removed':
       return `took ${about['name']} off the site`;
     case 'began the site':
+      if (about['archive'] !== undefined) return `${what} from an archive of ${about['archive']}`;
       return about['copyOf'] === undefined ? what : `${what} as a copy of ${about['copyOf']}`;
     case 'took the site offline':
       return `${what}, saying “${about['words']}”`;

@@ -130,15 +130,15 @@ export class DocumentStore {
     }
   }
 
-  /** A site and some of its pages as all were at one moment, with the ids of all it had. */
+  /** A site and some of its pages, or all, as all were at one moment, with the ids of all it had. */
   moment(
     id: string,
-    pages: readonly string[],
+    pages: readonly string[] | 'all',
   ): Promise<{ readonly site: SiteNow; readonly pages: PageNow[]; readonly there: ReadonlySet<string> } | undefined> {
     return this.database.transaction('REPEATABLE READ', async (manager) => {
       const site = await this.site(manager, id);
       const there = await manager.getRepository(Pages).find({ select: { id: true }, where: { site: id } });
-      const chosen = await this.pages(manager, { site: id, id: In(pages) });
+      const chosen = await this.pages(manager, { site: id, ...(pages !== 'all' && { id: In(pages) }) });
       return site && { site, pages: chosen, there: new Set(there.map((one) => one.id)) };
     });
   }

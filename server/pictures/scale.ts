@@ -9,7 +9,7 @@ import { cleanSvg } from './clean-svg';
 /** The widths in px a picture is kept in, as far as it is as wide itself. */
 const widths = [400, 800, 1200, 1600, 2400];
 /** More than a photograph has, and few enough that reading one takes seconds and not gigabytes. */
-const mostPixels = 120_000_000;
+export const mostPixels = 120_000_000;
 /** No side is longer: neither does WebP keep longer ones, nor does a photograph have them. */
 const longestSide = 30_000;
 const mostSvgBytes = 2_000_000;

@@ -202,6 +202,20 @@ async function weightOf(folder: string): Promise<number> {
   return (await Promise.all(sizes)).reduce((sum, one) => sum + one, 0);
 }
 
+/** Where paths lead that no page of a release is at: those pages had before, and those the site leads on. */
+export function movedOf({ site, pages, moved = {} }: ReleaseContent): Record<string, string> {
+  const documents = Object.values(pages).map((page) => page.document);
+  const before = Object.entries(moved).flatMap(([path, id]) =>
+    pages[id] ? [[path, pages[id].document.path] as const] : [],
+  );
+  const paths = pathsOf(documents);
+  const redirects = Object.keys(site.redirects ?? {}).flatMap((from) => {
+    const to = leadsTo(site.redirects ?? {}, paths, from);
+    return to === undefined || documents.some((one) => one.path === from) ? [] : [[from, to] as const];
+  });
+  return Object.fromEntries([...before, ...redirects]);
+}
+
 /** Writes a release's folder whole; what it weighs. */
 export async function writeRelease(
   service: Service,
@@ -210,17 +224,9 @@ export async function writeRelease(
   share?: (done: number) => void,
 ): Promise<number> {
   const folder = join(siteFolder(service, row.content.site.host), 'releases', String(row.number));
-  const { site, pages, moved = {} } = row.content;
+  const { site, pages } = row.content;
   const documents = Object.values(pages).map((page) => page.document);
-  const movedTo = Object.fromEntries(
-    Object.entries(moved).flatMap(([path, id]) => (pages[id] ? [[path, pages[id].document.path]] : [])),
-  );
-  const paths = pathsOf(documents);
-  const redirects = Object.keys(site.redirects ?? {}).flatMap((from) => {
-    const to = leadsTo(site.redirects ?? {}, paths, from);
-    return to === undefined || documents.some((one) => one.path === from) ? [] : [[from, to] as const];
-  });
-  const visitors = { address: liveOrigin(service, site), moved: { ...movedTo, ...Object.fromEntries(redirects) } };
+  const visitors = { address: liveOrigin(service, site), moved: movedOf(row.content) };
   await writeWhole(folder, (unfinished) => writeFolder(manager, unfinished, site, documents, { visitors, share }));
   return weightOf(folder);
 }

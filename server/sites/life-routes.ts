@@ -1,23 +1,14 @@
-import { Router, type Request } from 'express';
+import { Router } from 'express';
 import { newIdentifier } from '@core/document/identifier';
 import { Refusal } from '@core/api/refusal';
 import { Archiving, HostFacts, MadeSite, NewSite, RemovedSite, SiteCopy, SiteRemoval } from '@core/api/sites';
-import { Accounts } from '../database/entities';
 import { answer, read } from '../http/answer';
 import { body } from '../http/body';
-import { accountOf, parameter, reachSite } from '../http/guard';
+import { parameter, reachSite } from '../http/guard';
 import type { Routes } from '../http/routes';
-import type { Service } from '../http/service';
 import { answerBegun } from '../work/begun';
+import { studioAccount } from './studio';
 import { archive, beginSite, hostProblem, removeLater, removeSite, type Copying } from './life';
-
-/** Who asks, where they work at the studio. @throws Refusal */
-async function studioAccount({ database }: Service, request: Request): Promise<string> {
-  const id = accountOf(request);
-  if (!(await database.getRepository(Accounts).existsBy({ id, studio: true })))
-    throw new Refusal('not-allowed', 'Only who works at the studio begins clients.');
-  return id;
-}
 
 /** How clients begin and end. */
 export const siteLifeRoutes: Routes = (service) => {

@@ -23,7 +23,8 @@ const day = 86_400_000;
 /** For so long what was deleted can be brought back, in ms. */
 export const binLasts = 30 * day;
 
-const hostTaken = (host: string): Refusal => new Refusal('host-taken', `Another site is called ${host} already.`);
+export const hostTaken = (host: string): Refusal =>
+  new Refusal('host-taken', `Another site is called ${host} already.`);
 
 /** Why no site may have this host name; undefined where one may. */
 export async function hostProblem({ database }: Service, host: string): Promise<string | undefined> {
@@ -34,7 +35,12 @@ export async function hostProblem({ database }: Service, host: string): Promise<
 }
 
 /** Enters a site with its pages, and whoever began it as its owner. */
-async function enter(manager: EntityManager, site: Site, pages: readonly Page[], account: string): Promise<void> {
+export async function enterSite(
+  manager: EntityManager,
+  site: Site,
+  pages: readonly Page[],
+  account: string,
+): Promise<void> {
   await manager.getRepository(Sites).insert({ id: site.id, host: site.host, written: jsonColumn(site) });
   for (const page of pages) await enterPage(manager, site.id, page);
   await manager.getRepository(Memberships).insert({ account, site: site.id, role: 'owner' });
@@ -50,7 +56,7 @@ export async function beginSite(
   const page = blankPage(newIdentifier(), home, '/');
   await database
     .transaction(async (manager) => {
-      await enter(manager, site, [page], account);
+      await enterSite(manager, site, [page], account);
       await noteAct(manager, { site: site.id, account, what: 'began the site' });
     })
     .catch((error: unknown) => {
@@ -82,7 +88,7 @@ export const copyWork: WorkOf = (service) =>
         if (!site) throw notFound();
         const pages = (await service.documents.pages(manager, { site: from })).map((one) => one.document);
         const made = copyOfSite({ site, pages }, { id, ...facts }, () => newIdentifier());
-        await enter(manager, made.site, made.pages, account);
+        await enterSite(manager, made.site, made.pages, account);
         await manager.query(
           'INSERT INTO picture_files (site, file, bytes) SELECT $2, file, bytes FROM picture_files WHERE site = $1',
           [from, id],

@@ -50,9 +50,18 @@ export async function serving(app: Express, port = 0): Promise<{ port: number; s
 export interface Answer {
   readonly status: number;
   readonly body: string;
+  readonly bytes: Buffer;
   readonly headers: Readonly<Record<string, string | string[] | undefined>>;
   json<T>(): T;
 }
+
+function made(status: number, bytes: Buffer, headers: Answer['headers'] = {}): Answer {
+  const body = bytes.toString('utf8');
+  return { status, body, bytes, headers, json: <T>() => JSON.parse(body) as T }; // the tests know the shape
+}
+
+/** What is said, as a server would send it. */
+const said = (status: number, what: unknown): Answer => made(status, Buffer.from(JSON.stringify(what) ?? ''));
 
 /** Asks an HTTP server on loopback; `host` goes into the Host header. */
 export function ask(
@@ -82,25 +91,13 @@ export function ask(
         response.on('error', fail); // it broke off
         response.on('data', (chunk: Buffer) => chunks.push(chunk));
         response.on('end', () => {
-          const body = Buffer.concat(chunks).toString('utf8');
-          done({
-            status: response.statusCode ?? 0,
-            body,
-            headers: response.headers,
-            json: <T>() => JSON.parse(body) as T,
-          }); // the tests know the shape
+          done(made(response.statusCode ?? 0, Buffer.concat(chunks), response.headers));
         });
       },
     );
     sent.on('error', fail);
     sent.end(options.body);
   });
-}
-
-/** An answer as a server would send it. */
-function made(status: number, said: unknown): Answer {
-  const body = JSON.stringify(said);
-  return { status, body, headers: {}, json: <T>() => JSON.parse(body) as T }; // the tests know the shape
 }
 
 /** A page as the editor's server hands it out. */
@@ -155,8 +152,8 @@ export class Client {
       const answer = await this.call('GET', `/work/${work}`);
       if (answer.status !== 200) return answer;
       const { state } = answer.json<Work>();
-      if (state.is === 'done') return made(201, state.result);
-      if (state.is === 'refused') return made(statusOf[state.refusal.code], state.refusal);
+      if (state.is === 'done') return said(201, state.result);
+      if (state.is === 'refused') return said(statusOf[state.refusal.code], state.refusal);
       await new Promise((go) => setTimeout(go, 10));
     }
   }

@@ -7,6 +7,7 @@ import { previewWork } from '../previews/previews';
 import { siteReleaseWork } from '../releases/older';
 import { releaseWork } from '../releases/releasing';
 import { copyWork } from '../sites/life';
+import { archiveWork } from '../taking-away/taking-in';
 
 export const allWork: readonly WorkOf[] = [
   downloadWork,
@@ -16,4 +17,5 @@ export const allWork: readonly WorkOf[] = [
   siteReleaseWork,
   releaseWork,
   copyWork,
+  archiveWork,
 ];
