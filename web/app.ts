@@ -52,6 +52,11 @@ export const routes: Routes = [
         title: 'History · Fold Line',
         loadComponent: () => import('./desk/history').then((file) => file.History),
       },
+      {
+        path: 'sites/:site/take-away',
+        title: 'Take away · Fold Line',
+        loadComponent: () => import('./desk/take-away').then((file) => file.TakeAway),
+      },
       { path: 'sites/:site', loadComponent: () => import('./desk/desk').then((file) => file.Desk) },
       ...(['tokens', 'looks', 'redirects'] as const).map((of) => ({
         path: `sites/:site/${of}`,

@@ -54,13 +54,12 @@ async function documentsOf(zip: Unpacked): Promise<Archived> {
 /** Whether a site and its pages can keep their ids: nothing here goes, or has gone, by one of them. */
 async function keepsIds(manager: EntityManager, { site, pages }: Archived): Promise<boolean> {
   const ids = pages.map((one) => one.id);
-  const known = await Promise.all([
-    manager.getRepository(Sites).existsBy({ id: site.id }),
-    manager.getRepository(Pages).existsBy({ id: In(ids) }),
-    manager.getRepository(BinnedPages).existsBy({ id: In(ids) }),
-    manager.getRepository(Batches).existsBy([{ site: site.id }, { page: In(ids) }]),
-  ]);
-  return !known.includes(true);
+  return !(
+    (await manager.getRepository(Sites).existsBy({ id: site.id })) ||
+    (await manager.getRepository(Pages).existsBy({ id: In(ids) })) ||
+    (await manager.getRepository(BinnedPages).existsBy({ id: In(ids) })) ||
+    (await manager.getRepository(Batches).existsBy([{ site: site.id }, { page: In(ids) }]))
+  );
 }
 
 /** A file of the library as it is kept. @throws Refusal where it is another than the archive says, or nothing to keep */

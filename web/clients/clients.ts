@@ -15,16 +15,17 @@ import { loaded } from '../services/loaded';
 import { DialogFocus } from '../theme/dialog-focus';
 import { LateMenu } from '../theme/late-menu';
 import { NewClient } from './new-client';
+import { TakeIn } from './take-in';
 
 type Card = ClientCards[number];
-type Doing = { readonly what: 'new' } | { readonly what: 'copy' | 'delete'; readonly card: Card };
+type Doing = { readonly what: 'new' | 'archive' } | { readonly what: 'copy' | 'delete'; readonly card: Card };
 
 /** One card a client's site, drawn from its home page; how clients begin and end. */
 @Component({
   selector: 'fold-clients',
   imports: [
     ...[DatePipe, FormsModule, RouterLink, Button, Dialog, DialogFocus, InputText],
-    ...[LateMenu, NewClient, PageDrawing],
+    ...[LateMenu, NewClient, PageDrawing, TakeIn],
   ],
   templateUrl: './clients.html',
   styleUrl: './clients.css',
@@ -46,6 +47,7 @@ export class Clients {
   protected readonly doing = signal<Doing | undefined>(undefined);
   protected readonly typed = signal('');
   protected readonly isMaking = computed(() => ['new', 'copy'].includes(this.doing()?.what ?? ''));
+  protected readonly isTakingIn = computed(() => this.doing()?.what === 'archive');
   protected readonly copied = computed(() => {
     const doing = this.doing();
     return doing?.what === 'copy' ? doing.card.site : undefined;

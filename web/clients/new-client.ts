@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
-import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
-import { catchError, debounceTime, EMPTY, firstValueFrom, Subject, switchMap } from 'rxjs';
+import { firstValueFrom } from 'rxjs';
 import { Button } from 'primeng/button';
 import { Select } from 'primeng/select';
 import { breakpointSets } from '@core/document/ready-made/breakpoint-sets';
@@ -9,10 +8,11 @@ import { newSite } from '@core/document/ready-made/new-site';
 import { readyLooks } from '@core/document/ready-made/looks';
 import { pageFrom, readyPages } from '@core/document/ready-made/ready-pages';
 import { hostFor } from '@core/document/slug';
-import { HostName, type Site } from '@core/document/site';
+import type { Site } from '@core/document/site';
 import { PageChoice } from '../drawing/page-choice';
 import { Api, failureOf } from '../services/api';
 import { resultOf } from '../services/work-steps';
+import { HostField } from './host-field';
 import { languages } from './languages';
 import { LineField } from '../theme/line-field';
 
@@ -22,7 +22,7 @@ const servicesPage = readyPages.find((one) => one.id === 'services')!; // one th
 /** What a new client begins with; of a copy, its name and host name alone. */
 @Component({
   selector: 'fold-new-client',
-  imports: [FormsModule, Button, LineField, PageChoice, Select],
+  imports: [FormsModule, Button, HostField, LineField, PageChoice, Select],
   templateUrl: './new-client.html',
   styleUrls: ['../theme/form.css', './new-client.css'],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -38,16 +38,13 @@ export class NewClient {
   protected readonly sets = [...breakpointSets];
   protected readonly name = signal('');
   protected readonly host = signal('');
-  private readonly hostTouched = signal(false);
+  protected readonly hostTouched = signal(false);
+  protected readonly hostProblem = signal<string | undefined>(undefined);
   protected readonly language = signal('en');
   protected readonly breakpoints = signal(breakpointSets[0]!.id);
   protected readonly look = signal<string | undefined>(readyLooks[0]?.name);
   protected readonly busy = signal(false);
   protected readonly problem = signal<string | undefined>(undefined);
-  /** What the server says of the host name as it is typed; undefined until it has. */
-  private readonly answered = signal<{ readonly host: string; readonly problem: string | null } | undefined>(undefined);
-  private readonly asked = new Subject<string>();
-
   /** Each look on the same page. */
   protected readonly looks = computed(() => {
     const facts = { id: 'drawn', name: this.name() || 'Client', host: 'drawn', language: 'en' };
@@ -57,34 +54,6 @@ export class NewClient {
       return { ...one, site, page: this.drawn(site) };
     });
   });
-
-  protected readonly hostProblem = computed(() => {
-    const host = this.host();
-    if (host === '') return undefined;
-    const parsed = HostName.safeParse(host);
-    if (!parsed.success) return parsed.error.issues[0]?.message;
-    const answered = this.answered();
-    return answered?.host === host ? (answered.problem ?? undefined) : undefined;
-  });
-  protected readonly hostSays = computed(() => {
-    if (this.host() === '') return 'Where the site is found: a name of lower-case letters, digits and hyphens.';
-    if (this.hostProblem() !== undefined) return this.hostProblem();
-    return this.answered()?.host === this.host()
-      ? `${this.host()} is free.`
-      : `Looking whether ${this.host()} is free …`;
-  });
-
-  constructor() {
-    this.asked
-      .pipe(
-        debounceTime(250),
-        switchMap((host) =>
-          HostName.safeParse(host).success ? this.api.hostFacts(host).pipe(catchError(() => EMPTY)) : EMPTY,
-        ),
-        takeUntilDestroyed(),
-      )
-      .subscribe(({ problem }) => this.answered.set({ host: this.host(), problem }));
-  }
 
   private readonly pages = new Map<string, ReturnType<typeof pageFrom>>();
   /** A page to draw a look on: the same for each while the dialog is open. */
@@ -97,17 +66,7 @@ export class NewClient {
 
   protected setName(name: string): void {
     this.name.set(name);
-    if (!this.hostTouched()) this.lookUp(hostFor(name));
-  }
-
-  protected setHost(host: string): void {
-    this.hostTouched.set(true);
-    this.lookUp(host.trim().toLowerCase());
-  }
-
-  private lookUp(host: string): void {
-    this.host.set(host);
-    this.asked.next(host);
+    if (!this.hostTouched()) this.host.set(hostFor(name));
   }
 
   protected async confirm(): Promise<void> {

@@ -77,5 +77,6 @@ export class SiteHead {
     { word: 'Redirects', path: ['redirects'] },
     { word: 'People', path: ['people'] },
     { word: 'History', path: ['history'] },
+    { word: 'Take away', path: ['take-away'] },
   ];
 }

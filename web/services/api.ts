@@ -38,6 +38,7 @@ import {
   type LeavingPlace,
   type NewPage,
 } from '@core/api/sites';
+import { TakenIn, type ArchiveRequest } from '@core/api/taking-away';
 import { Begun, Work } from '@core/api/work';
 import type { AnyEdit } from '@core/document/edits/site-edit';
 import type { LetterSet } from '@core/document/library/face';
@@ -135,6 +136,10 @@ export class Api {
   /** Deletes a site in thirty days, or at once where its name is said; when. */
   removeSite = (site: string, name?: string): Observable<string | null> =>
     this.send('DELETE', RemovedSite, `/sites/${site}`, name === undefined ? {} : { name }).pipe(map((one) => one.goes));
+
+  /** Uploads an archive and makes a site of it. */
+  takeIn = (file: File, { name, host }: ArchiveRequest): Observable<Step<TakenIn>> =>
+    this.sendFile(TakenIn, `/archives?name=${encodeURIComponent(name)}&host=${encodeURIComponent(host)}`, file);
 
   clients = (): Observable<ClientCards> => this.get(ClientCards, '/sites');
   desk = (site: string): Observable<DeskFacts> => this.get(DeskFacts, `/sites/${site}`);
