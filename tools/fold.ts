@@ -1,4 +1,4 @@
-import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import * as z from 'zod';
@@ -9,27 +9,19 @@ import { Problem, type Place } from '@core/document/problem';
 import { Reviewer } from '@core/review/review';
 import { seenPage } from '@core/document/seen/seen-page';
 import { Site } from '@core/document/site';
+import { ArchiveContents } from '@core/archive/archive';
+import { Fault, readJson, reasonOf } from './fault';
+import { exportSite, importArchive } from './from-server';
+import { publishArchive } from './publish-archive';
 
 const usage = `fold compile PAGE.json --site SITE.json --out DIR [--with OTHER-PAGE.json …]
 fold review PAGE.json --site SITE.json
-fold schema page|site`;
+fold publish ARCHIVE.zip --to DIR [--address https://HOST]
+fold export SITE --out ARCHIVE.zip --email EMAIL [--server http://localhost:4200]
+fold import ARCHIVE.zip --name NAME --host HOST --email EMAIL [--server http://localhost:4200]
+fold schema page|site|archive
 
-/** A fault in what the command was given; told in one line. */
-class Fault extends Error {}
-
-function readJson(file: string): unknown {
-  let text: string;
-  try {
-    text = readFileSync(file, 'utf8');
-  } catch (error) {
-    throw new Fault(`${file}: cannot be read (${error instanceof Error ? error.message : String(error)})`);
-  }
-  try {
-    return JSON.parse(text);
-  } catch (error) {
-    throw new Fault(`${file}: is not JSON (${error instanceof Error ? error.message : String(error)})`);
-  }
-}
+export and import sign in to a server; the password stands in FOLD_PASSWORD.`;
 
 /** The place of a problem as a path into the file: `parts.p1.style.wide.normal.color`. */
 function pathOf({ part, breakpoint, state, property, field }: Place): string {
@@ -68,7 +60,7 @@ function compileFiles(
     writeFileSync(join(out, 'index.html'), html);
     writeFileSync(join(out, 'style.css'), css);
   } catch (error) {
-    throw new Fault(`${out}: cannot be written (${error instanceof Error ? error.message : String(error)})`);
+    throw new Fault(`${out}: cannot be written (${reasonOf(error)})`);
   }
 }
 
@@ -86,25 +78,43 @@ function reviewFiles(pageFile: string | undefined, siteFile: string | undefined)
   if (findings.some((one) => one.severity === 'error')) process.exitCode = 1;
 }
 
+const schemas: Readonly<Record<string, z.ZodType>> = { page: Page, site: Site, archive: ArchiveContents };
+
 function printSchema(which: string | undefined): void {
-  const schema = which === 'page' ? Page : which === 'site' ? Site : undefined;
+  const schema = which !== undefined && Object.hasOwn(schemas, which) ? schemas[which] : undefined;
   if (!schema) throw new Fault(usage);
   console.log(JSON.stringify(z.toJSONSchema(schema, { io: 'input' }), null, 2));
 }
 
-try {
-  const { values, positionals } = parseArgs({
-    allowPositionals: true,
-    options: { site: { type: 'string' }, out: { type: 'string' }, with: { type: 'string', multiple: true } },
-  });
+const text = { type: 'string' } as const;
+const options = {
+  ...{ site: text, out: text, to: text, address: text, server: text, email: text, name: text, host: text },
+  with: { type: 'string', multiple: true },
+} as const;
+
+async function run(): Promise<void> {
+  const { values, positionals } = parseArgs({ allowPositionals: true, options });
   const [command, subject] = positionals;
-  if (command === 'compile') compileFiles(subject, values.site, values.out, values.with ?? []);
-  else if (command === 'review') reviewFiles(subject, values.site);
-  else if (command === 'schema') printSchema(subject);
-  else throw new Fault(usage);
-} catch (error) {
-  const usageFault = error instanceof TypeError && 'code' in error;
+  const given = <Key extends keyof typeof values>(key: Key): NonNullable<(typeof values)[Key]> => {
+    const value = values[key];
+    if (value === undefined) throw new Fault(usage);
+    return value;
+  };
+  if (command === 'compile') return compileFiles(subject, values.site, values.out, values.with ?? []);
+  if (command === 'review') return reviewFiles(subject, values.site);
+  if (command === 'schema') return printSchema(subject);
+  if (subject === undefined) throw new Fault(usage);
+  if (command === 'publish') return publishArchive(subject, given('to'), values.address);
+  const server = values.server ?? 'http://localhost:4200';
+  if (command === 'export') return exportSite(subject, given('out'), { server, email: given('email') });
+  if (command !== 'import') throw new Fault(usage);
+  const facts = { name: given('name'), host: given('host') };
+  return importArchive(subject, facts, { server, email: given('email') });
+}
+
+run().catch((error: unknown) => {
+  const usageFault = error instanceof TypeError && 'code' in error && String(error.code).startsWith('ERR_PARSE_ARGS');
   if (!(error instanceof Fault) && !usageFault) throw error;
   console.error(error.message);
   process.exitCode = 1;
-}
+});

@@ -107,9 +107,10 @@ class Sheets {
 /**
  * A site as plain files: an `index.html` a page in a folder of its path, and what all of them need in `files`. Links
  * and pictures are written as ways from file to file, so that it opens from a disk as from any static host. Pure: the
- * same documents give the same files, in the same order.
+ * same documents give the same files, in whatever order the pages come.
  */
-export function plainSite(site: Site, pages: readonly Page[], { address, moved = {} }: PlainOptions = {}): PlainSite {
+export function plainSite(site: Site, given: readonly Page[], { address, moved = {} }: PlainOptions = {}): PlainSite {
+  const pages = [...given].sort((one, other) => (one.path < other.path ? -1 : 1));
   const sheets = new Sheets();
   const uploaded = new Set<string>();
   const fonts = new Set<string>();

@@ -12,15 +12,13 @@ import { isUnlisted } from '@core/compile/head';
 import { sitemapOf } from '@core/compile/sitemap';
 import { notFoundPath, type Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
+import { fontInPackage } from '@core/style/faces/fonts';
 import { PictureFiles } from '../database/entities';
 
 const locate = createRequire(import.meta.url);
 
 /** Where a font file of the application lies on disk. */
-export function fontPath(file: string): string {
-  const family = file.split('-latin-')[0];
-  return locate.resolve(`@fontsource-variable/${family}/files/${file}`);
-}
+export const fontPath = (file: string): string => locate.resolve(fontInPackage(file));
 
 /** A short name for what a text says. */
 export const hashOf = (text: string): string => createHash('sha256').update(text).digest('hex').slice(0, 12);

@@ -48,4 +48,7 @@ export const fonts: readonly Font[] = rows.map(([family, weights, generic, units
   stack: `${/[ \d]/.test(family) ? `"${family}"` : family}, ${generic}`,
 }));
 
+/** Where the package that brings a font file has it. */
+export const fontInPackage = (file: string): string => `@fontsource-variable/${file.split('-latin-')[0]}/files/${file}`;
+
 export const fontOf = (family: string): Font | undefined => fonts.find((font) => font.family === family);
