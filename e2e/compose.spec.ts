@@ -238,7 +238,7 @@ describe('From a blank page to a live one', () => {
   it('saved is not published; publishing goes live whole', async () => {
     expect(await (await visit.person.find('[data-unpublished]')).getText()).toBe('not published yet');
     await (await visit.person.button('Publish')).click();
-    await (await visit.person.find('[data-go-live] button')).click();
+    await visit.person.goLive();
     const live = await (await visit.person.find('[data-live-address]')).getAttribute('href');
     expect(live).toBe(visit.servers.site('tidewick', '/winter-sailings'));
     await (await visit.person.find('.dialog-actions button')).click(); // Close

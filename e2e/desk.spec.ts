@@ -1,5 +1,6 @@
 import { axeFindings } from './axe';
 import { By, Key } from 'selenium-webdriver';
+import { home } from '../demo/tidewick';
 import { visiting } from './visit';
 
 describe('A client’s desk', () => {
@@ -135,6 +136,42 @@ describe('A client’s desk', () => {
     await inRow('What we carry', 'Delete');
     await confirm();
     await settled();
+  });
+
+  it('puts a page in a menu of all pages, as it is made or later, and follows it', async () => {
+    const { person, browser, servers } = visit;
+    const header = home.parts[home.root]!.children.find((id) => home.parts[id]!.tag === 'header')!;
+    await person.openPage('tidewick-home');
+    const section = { id: 'head', name: 'Header', purpose: 'opening' } as const;
+    await person.store([{ do: 'share', on: 'both', part: header, section }]);
+    const entries = (): Promise<string[]> =>
+      person.inLeaf(
+        'wide',
+        `return [...document.querySelectorAll('header nav a')].map((one) => one.textContent.trim())`,
+      );
+    const inMenu = async (): Promise<void> =>
+      (await person.find('[data-menu="Main · Header"] input')).sendKeys(Key.SPACE);
+    await browser.driver.get(`${servers.editor}/sites/tidewick`);
+    await (await person.button('New page')).click();
+    await type('#page-title', 'Harbour tours');
+    await inMenu();
+    await browser.driver.sleep(600);
+    expect(await axeFindings(browser.driver)).toEqual([]);
+    await confirm();
+    await person.ready();
+    await browser.driver.get(`${servers.editor}/sites/tidewick`);
+    await person.until(async () =>
+      (await rows()).some((row) => row.includes('Harbour tours') && !row.includes('in no menu')),
+    );
+    await (await person.button('Put in a menu: Lost property')).click();
+    await inMenu();
+    await confirm();
+    await settled();
+    await person.until(async () =>
+      (await rows()).some((row) => row.includes('Lost property') && !row.includes('in no menu')),
+    );
+    await person.openPage('tidewick-home');
+    expect((await entries()).slice(-3)).toEqual(['Timetable', 'Harbour tours', 'Lost property']);
   });
 
   it('leads visitors on from paths without a page, says why it can’t in a circle, and undoes', async () => {

@@ -147,7 +147,7 @@ describe('Links', () => {
     await person.publish();
     await visit.browser.driver.get(visit.servers.site('tidewick', '/passes'));
     const to = await visit.browser.driver.findElement(By.linkText('Go')).getAttribute('href');
-    expect(to).toMatch(/\/files\/fahrplan-ore-[0-9a-f]{16}\.pdf$/);
+    expect(to).toMatch(/\/files\/fahrplan-oere-[0-9a-f]{16}\.pdf$/);
     const sent = await ask(visit.servers.livePort, 'GET', new URL(to!).pathname, { host: 'tidewick.localhost' });
     expect([sent.status, sent.headers['content-type'], sent.body]).toEqual([200, 'application/pdf', pdf]);
 

@@ -33,9 +33,19 @@ export class Person {
     } catch (error) {
       const script = `const text = (css) => [...document.querySelectorAll(css)].map((one) => one.innerText.trim()).join(' | ');
         return [location.pathname, text('.path'), text('[role=tab][aria-selected=true]'), text('[role=dialog], [role=alertdialog], [role=menu]'),
-          text('[role=alert], [role=status]'), document.activeElement?.outerHTML.slice(0, 200), text('fold-ledger').slice(0, 1500)].join('\\n  ')`;
+          text('[role=alert], [role=status]'), document.activeElement?.outerHTML.slice(0, 200), text('fold-ledger').slice(0, 300).replaceAll('\\n', ' · ')].join('\\n  ')`;
       const seen = await this.driver.executeScript<string>(script).catch(() => 'no screen to look at');
-      throw new Error(`${String(error)}\nThe screen shows:\n  ${seen}`);
+      const told = await this.driver
+        .manage()
+        .logs()
+        .get('browser')
+        .catch(() => []);
+      throw new Error(
+        `${String(error)}\nThe screen shows:\n  ${seen}\nThe console says:\n  ${told
+          .slice(-6)
+          .map((one) => one.message.slice(0, 400))
+          .join('\n  ')}`,
+      );
     }
   }
 
@@ -329,10 +339,23 @@ export class Person {
   async publish(): Promise<void> {
     await this.saved();
     await (await this.button('Publish')).click();
-    await (await this.find('[data-go-live] button')).click();
+    await this.goLive();
     await this.find('[data-live-address]');
     await (await this.find('.dialog-actions button')).click(); // Close
     await this.noDialog();
+  }
+
+  /** Publishes what the open dialog is about, with a reason where errors would stop it. */
+  async goLive(): Promise<void> {
+    await this.find('[data-go-live] button');
+    await this.until(async () => {
+      const found = (css: string): Promise<WebElement[]> => this.driver.findElements(By.css(css));
+      if ((await found('[data-live-address]')).length > 0) return true;
+      const [[reason], [button]] = await Promise.all([found('#publish-reason'), found('[data-go-live] button')]);
+      if (reason && (await reason.getAttribute('value')) === '') await reason.sendKeys('The client has seen it.');
+      if (await button?.isEnabled()) await button?.click();
+      return false;
+    }, 'it was not published');
   }
 
   /** Publishes several pages of a site at once, under a name. */

@@ -38,6 +38,9 @@ try {
   await browser.driver.get(`${servers.editor}/sites/tidewick/people`);
   await person.find('[data-member]');
   await shoot('people');
+  await browser.driver.get(`${servers.editor}/sites/tidewick/take-away`);
+  await person.find('[data-save-plain] button');
+  await shoot('take-away');
 
   await person.openPage('tidewick-home');
   await person.clickOn('wide', 'h1');
@@ -73,13 +76,7 @@ try {
   await person.group('Flow');
   await shoot('ledger-flow');
   await person.openPage('tidewick-home');
-
   await person.clickOn('wide', 'h1');
-  await person.group('Type');
-  await (await person.find('[data-help="font-size"]')).click();
-  await browser.driver.sleep(800);
-  await shoot('help');
-  await person.keys(Key.ESCAPE);
   await (await person.button('Sections …')).click();
   await browser.driver.sleep(1500);
   await shoot('sections');

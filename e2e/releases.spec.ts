@@ -1,4 +1,5 @@
 import { By, Key } from 'selenium-webdriver';
+import { lostProperty } from '../demo/tidewick-pages';
 import { axeFindings } from './axe';
 import { visiting } from './visit';
 
@@ -54,11 +55,41 @@ describe('Releases of a client’s site', () => {
     await person.until(async () => (await (await person.find('[data-release="3"]')).getText()).includes('A mistake'));
     expect(await (await person.find('.weights')).getAttribute('aria-label')).toMatch(/newest \d+ kB|newest [\d.]+ MB/);
     expect(await axeFindings(browser.driver)).toEqual([]);
+    await inRow(3, 'Compare …');
+    const found = await person.find('[data-compared]');
+    expect(await found.getText()).toMatch(/Dearer fares \/fares · 1 change/);
+    await browser.driver.sleep(600);
+    expect(await axeFindings(browser.driver)).toEqual([]);
+    await person.keys(Key.ESCAPE);
+    await person.noDialog();
     await inRow(2, 'Bring back …');
     await person.choose('.p-dialog p-select', 'Fares and passes · /fares');
     await confirm();
     await person.find('[data-release="4"]');
     expect(await titleAt('/fares')).toContain('Fares and passes');
+  });
+
+  it('wait for a reason where the page breaks for somebody, and keep it', async () => {
+    const { person, browser } = visit;
+    const [heading] = Object.keys(lostProperty.parts).filter((id) => lostProperty.parts[id]!.tag === 'h1');
+    await person.openPage('tidewick-lost');
+    await person.store([{ do: 'set', part: heading!, field: ['style', 'phone', 'normal', 'width'], value: '900px' }]);
+    await person.openPage('tidewick-lost');
+    await (await person.button('Publish')).click();
+    const go = await person.find('[data-go-live] button');
+    await person.find('#publish-reason');
+    expect(await go.isEnabled()).toBeFalse();
+    await browser.driver.sleep(600);
+    expect(await axeFindings(browser.driver)).toEqual([]);
+    await type('#publish-reason', 'Mended tomorrow');
+    await type('#publish-name', 'In a hurry');
+    await person.until(() => go.isEnabled(), 'it can’t be published with a reason');
+    await go.click();
+    await person.find('[data-live-address]');
+    await toReleases();
+    const row = await (await person.find('fold-releases tbody tr')).getText();
+    expect(row).toContain('In a hurry');
+    expect(row).toMatch(/Published with (an error|\d+ errors): Mended tomorrow/);
   });
 
   it('are out of sight while the site is offline, and back when it is online', async () => {

@@ -186,7 +186,7 @@ describe('Whole sections', () => {
       async () => (await (await visit.person.find('[data-publish-others] + ul')).getText()).includes('(/fares)'),
       'it is not said which other live page changes',
     );
-    await (await visit.person.find('[data-go-live] button')).click();
+    await visit.person.goLive();
     await visit.person.find('[data-live-address]');
     await visit.browser.driver.get(visit.servers.site('tidewick', '/fares'));
     expect(

@@ -35,6 +35,7 @@ const table: Readonly<Record<string, Reach>> = {
   'POST /sites/:site/releases': 'build',
   'GET /sites/:site/releases/:number': 'look',
   'PATCH /sites/:site/releases/:number': 'build',
+  'GET /sites/:site/releases/:number/since/:before': 'look',
   'POST /sites/:site/releases/:number/back': 'build',
   'PUT /sites/:site/offline': 'build',
   'POST /sites/:site/bin/:page': 'build',
@@ -85,6 +86,7 @@ describe('Every route of the API', () => {
         .replace(':account', 'nobody')
         .replace(':invitation', 'none')
         .replace(':number', '1')
+        .replace(':before', '1')
         .replace(':session', 'none')
         .replace(':file', file)
         .replace(':work', 'w'),

@@ -39,6 +39,12 @@ export type Offline = z.infer<typeof Offline>;
 
 const ReleaseName = z.string().trim().max(80, 'A name has at most 80 letters.');
 const ReleaseNote = z.string().trim().max(2000, 'A note has at most 2,000 letters.');
+/** What a release is called, and what is to be known of it. */
+const words = { name: ReleaseName.optional(), note: ReleaseNote.optional() };
+
+/** `POST /pages/:page/releases` */
+export const PublishPage = z.strictObject(words);
+export type PublishPage = z.infer<typeof PublishPage>;
 
 /** `GET /sites/:site/releases`: the newest first; the first is live. */
 export const ReleaseList = z.object({
@@ -71,11 +77,37 @@ export const ReleasePages = z.object({
 });
 export type ReleasePages = z.infer<typeof ReleasePages>;
 
+const Difference = z
+  .object({
+    what: z.string(),
+    values: z
+      .object({ was: z.string().optional(), is: z.string().optional() })
+      .transform(({ was, is }) => ({ was, is }))
+      .optional(),
+  })
+  .readonly();
+/** `GET /sites/:site/releases/:number/since/:before`: what differs between two releases. */
+export const ReleaseComparison = z.object({
+  site: z.array(Difference).readonly(),
+  pages: z
+    .array(
+      z
+        .object({
+          ...{ id: Identifier, title: z.string(), path: z.string(), is: z.enum(['new', 'gone', 'changed', 'same']) },
+          /** How many differences there are; the first of them are listed. */
+          count: z.int().nonnegative(),
+          changes: z.array(Difference).readonly(),
+        })
+        .readonly(),
+    )
+    .readonly(),
+});
+export type ReleaseComparison = z.infer<typeof ReleaseComparison>;
+
 /** `POST /sites/:site/releases`: publishes several pages at once. */
 export const PublishSeveral = z.strictObject({
   pages: z.array(Identifier).min(1, 'Choose at least one page.').max(1000),
-  name: ReleaseName.optional(),
-  note: ReleaseNote.optional(),
+  ...words,
 });
 /** `POST /sites/:site/releases/:number/back`: makes a release again, or one page of it. */
 export const BackRequest = z.strictObject({ page: Identifier.optional() });
@@ -83,7 +115,7 @@ export const BackRequest = z.strictObject({ page: Identifier.optional() });
 export const MadeRelease = z.object({ number: z.int().positive() });
 /** `PATCH /sites/:site/releases/:number` */
 export const ReleaseWords = z
-  .strictObject({ name: ReleaseName.optional(), note: ReleaseNote.optional() })
+  .strictObject(words)
   .refine(({ name, note }) => name !== undefined || note !== undefined, 'Say a name or a note.');
 export type ReleaseWords = z.infer<typeof ReleaseWords>;
 /** `PUT /sites/:site/offline` */

@@ -4,9 +4,10 @@ import { home, tidewick } from '../../demo/tidewick';
 import { plainSite } from '../compile/plain-site';
 import { Problem } from '../document/problem';
 import { RandomPages } from '../document/testing/random-page';
-import { archiveTexts, filesOfSite, readArchive, readContents, type Archived } from './archive';
+import { archiveTexts, filesOfSite, readArchive, readContents, type Archived, type ArchiveText } from './archive';
 
-type Texts = ReturnType<typeof archiveTexts>;
+type Texts = readonly ArchiveText[];
+const textsOf = (archived: Archived): Texts => [...archiveTexts(archived)];
 const files = (site: Archived['site']): Archived['files'] =>
   filesOfSite(site).map((file, index) => ({ file, size: index, sha256: String(index).padStart(64, '0') }));
 
@@ -39,19 +40,19 @@ describe('An archive of a site', () => {
         const site = random.site();
         const page = random.page(site, size);
         const pages = [page, { ...page, id: 'second', path: '/second' }];
-        const before = archiveTexts({ site, pages, files: files(site) });
+        const before = textsOf({ site, pages, files: files(site) });
         const back = await read(before);
-        expect(archiveTexts(back)).toEqual(before);
+        expect(textsOf(back)).toEqual(before);
         expect(plainSite(back.site, back.pages)).toEqual(plainSite(site, pages));
       }),
       { numRuns: 40 },
     );
-    const demo = archiveTexts({ site: tidewick, pages: [home, fares], files: files(tidewick) });
-    expect(archiveTexts(await read(demo))).toEqual(demo);
+    const demo = textsOf({ site: tidewick, pages: [home, fares], files: files(tidewick) });
+    expect(textsOf(await read(demo))).toEqual(demo);
   });
 
   it('of an earlier version of the documents is read as this one writes them', async () => {
-    const texts = archiveTexts({ site: tidewick, pages: [home], files: [] });
+    const texts = textsOf({ site: tidewick, pages: [home], files: [] });
     const older = texts.map(({ name, text }) => {
       if (name !== 'site.json') return { name, text };
       // as version 1 of the site document was written
@@ -67,7 +68,7 @@ describe('An archive of a site', () => {
   });
 
   it('is refused with the file and the place where something is wrong', async () => {
-    const texts = archiveTexts({ site: tidewick, pages: [home, fares], files: files(tidewick) });
+    const texts = textsOf({ site: tidewick, pages: [home, fares], files: files(tidewick) });
     const page = `pages/${home.id}.json`;
     const swap =
       (from: string, to: string) =>
@@ -91,7 +92,7 @@ describe('An archive of a site', () => {
 
   it('speaks of no file that its site does not', async () => {
     const sneaked = { file: 'sneaked-in.html', size: 1, sha256: '0'.repeat(64) };
-    const texts = archiveTexts({ site: tidewick, pages: [home], files: [...files(tidewick), sneaked] });
+    const texts = textsOf({ site: tidewick, pages: [home], files: [...files(tidewick), sneaked] });
     expect((await read(texts)).files.map((one) => one.file)).not.toContain('sneaked-in.html');
   });
 });

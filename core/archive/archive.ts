@@ -53,22 +53,26 @@ export function filesOfSite({ pictures, downloads = {}, faces = [] }: Site): str
 const written = (data: unknown): string => `${JSON.stringify(data, null, 1)}\n`;
 const byId = (one: { readonly id: string }, other: { readonly id: string }): number => (one.id < other.id ? -1 : 1);
 
+/** A text of an archive, by its name in it. */
+export interface ArchiveText {
+  readonly name: string;
+  readonly text: string;
+}
+
 /**
- * The texts of an archive, in the order they stand in it. Documents are written as they are read, so that an archive
+ * The texts of an archive, in the order they stand in it; each is written when it is asked for. Documents are written as they are read, so that an archive
  * that is read and written again is the same.
  */
-export function archiveTexts({ site, pages, files }: Archived): { readonly name: string; readonly text: string }[] {
+export function* archiveTexts({ site, pages, files }: Archived): Generator<ArchiveText, void> {
   const sorted = [...pages].sort(byId);
   const contents: ArchiveContents = {
     ...{ format: 'fold-line/archive', version: 1, site: siteFile },
     pages: sorted.map(({ id, path }) => ({ id, path, file: pageFile(id) })),
     files: [...files],
   };
-  return [
-    { name: contentsFile, text: written(contents) },
-    { name: siteFile, text: written(Site.parse(site)) },
-    ...sorted.map((page) => ({ name: pageFile(page.id), text: written(Page.parse(page)) })),
-  ];
+  yield { name: contentsFile, text: written(contents) };
+  yield { name: siteFile, text: written(Site.parse(site)) };
+  for (const page of sorted) yield { name: pageFile(page.id), text: written(Page.parse(page)) };
 }
 
 /** A problem of a file, with the file before its place. */

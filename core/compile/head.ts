@@ -2,6 +2,7 @@ import { escapeHtml } from '../document/kinds/escape';
 import { titleOf, type Page } from '../document/page';
 import type { Picture, Site } from '../document/site';
 import { partOf } from '../document/tree';
+import { jsonLd } from './structured-data';
 
 interface HeadOptions {
   readonly pictures: string;
@@ -53,6 +54,7 @@ export function headOf(site: Site, page: Page, options: HeadOptions): string {
     (isUnlisted(page) ? '<meta name="robots" content="noindex">' : '') +
     (canonical === undefined ? '' : `<link rel="canonical" href="${escapeHtml(canonical)}">`) +
     shareTags(site, page, description, options) +
+    (canonical === undefined ? '' : jsonLd(site, page, canonical)) +
     (icon === undefined ? '' : `<link rel="icon" href="${escapeHtml(icon)}">`)
   );
 }

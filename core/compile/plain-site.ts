@@ -77,6 +77,15 @@ function leadingOn(site: Site, from: string, to: string, pages: readonly Page[])
   );
 }
 
+/** A page for each former path that no page is at. */
+function leadingFiles(site: Site, pages: readonly Page[], moved: Readonly<Record<string, string>>): PlainFile[] {
+  const taken = new Set(pages.map((page) => page.path));
+  return Object.entries(moved)
+    .filter(([from]) => !taken.has(from))
+    .sort(([one], [other]) => (one < other ? -1 : 1))
+    .map(([from, to]) => ({ name: fileOf(from), text: leadingOn(site, from, to, pages) }));
+}
+
 /** What search engines read, where it is known at which address (RFC 9309, sitemaps.org). */
 function forEngines(pages: readonly Page[], address: string | undefined): PlainFile[] {
   if (address === undefined) return [];
@@ -107,36 +116,52 @@ class Sheets {
 /**
  * A site as plain files: an `index.html` a page in a folder of its path, and what all of them need in `files`. Links
  * and pictures are written as ways from file to file, so that it opens from a disk as from any static host. Pure: the
- * same documents give the same files, in whatever order the pages come.
+ * same documents give the same files, in whatever order the pages come. A step a page: whoever has others to serve
+ * does so between them.
  */
-export function plainSite(site: Site, given: readonly Page[], { address, moved = {} }: PlainOptions = {}): PlainSite {
+export function* plainSteps(
+  site: Site,
+  given: readonly Page[],
+  { address, moved = {} }: PlainOptions = {},
+): Generator<void, PlainSite> {
   const pages = [...given].sort((one, other) => (one.path < other.path ? -1 : 1));
   const sheets = new Sheets();
   const uploaded = new Set<string>();
   const fonts = new Set<string>();
   const written = (page: Page, options: CompileOptions, root: string): string => {
     const canonical = address === undefined || page.path === notFoundPath ? {} : { canonical: address + page.path };
-    const { html, files } = compile(site, page, {
-      ...options,
-      ...canonical,
-      stylesheet: (css) => root + sheets.nameOf(css),
-    });
+    const stylesheet = (css: string): string => root + sheets.nameOf(css);
+    const { html, files } = compile(site, page, { ...options, ...canonical, stylesheet });
     for (const one of [...files.pictures, ...files.downloads, ...files.faces]) uploaded.add(one);
     for (const one of files.fonts) fonts.add(one);
     return html;
   };
-  const texts = pages.map((page) => ({
-    name: fileOf(page.path),
-    text: written(page, relativeAt(page.path, pages, moved), upFrom(page.path)),
-  }));
+  const texts: PlainFile[] = [];
+  for (const page of pages) {
+    const text = written(page, relativeAt(page.path, pages, moved), upFrom(page.path));
+    texts.push({ name: fileOf(page.path), text });
+    yield;
+  }
   const missing = pages.find((page) => page.path === notFoundPath);
   if (missing) texts.push({ name: '404.html', text: written(missing, fromRoot(pages), '/') });
-  const taken = new Set(pages.map((page) => page.path));
-  for (const [from, to] of Object.entries(moved).sort(([a], [b]) => (a < b ? -1 : 1)))
-    if (!taken.has(from)) texts.push({ name: fileOf(from), text: leadingOn(site, from, to, pages) });
   return {
-    texts: [...texts, ...sheets.files, { name: `files/${icon}`, text: iconOf(site) }, ...forEngines(pages, address)],
+    texts: [
+      ...texts,
+      ...leadingFiles(site, pages, moved),
+      ...sheets.files,
+      { name: `files/${icon}`, text: iconOf(site) },
+      ...forEngines(pages, address),
+    ],
     uploaded: [...uploaded].sort(),
     fonts: [...fonts].sort(),
   };
+}
+
+/** The same at once. */
+export function plainSite(site: Site, pages: readonly Page[], options?: PlainOptions): PlainSite {
+  const steps = plainSteps(site, pages, options);
+  for (;;) {
+    const step = steps.next();
+    if (step.done === true) return step.value;
+  }
 }

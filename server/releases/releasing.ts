@@ -11,6 +11,8 @@ export const Releasing = z.object({
   account: z.string(),
   page: z.string(),
   gone: z.literal(true).optional(),
+  name: z.string().optional(),
+  note: z.string().optional(),
 });
 export type Releasing = z.infer<typeof Releasing>;
 
@@ -20,8 +22,8 @@ export const releaseWork: WorkOf = (service) =>
     queue: 'releases',
     atOnce: 2,
     data: Releasing,
-    run: async ({ site, account, page, gone }, { work, share }): Promise<Published | null> => {
-      const by = { account, work, share };
+    run: async ({ site, account, page, gone, name, note }, { work, share }): Promise<Published | null> => {
+      const by = { account, work, share, name, note };
       if (gone) {
         await takeOffline(service, site, page, by);
         return null;

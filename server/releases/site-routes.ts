@@ -4,6 +4,7 @@ import {
   BackRequest,
   OfflineChange,
   PublishSeveral,
+  ReleaseComparison,
   ReleaseList,
   ReleasePages,
   ReleaseWords,
@@ -11,7 +12,8 @@ import {
 import { notFound } from '@core/api/refusal';
 import { mayDo } from '@core/api/roles';
 import { titleOf } from '@core/document/page';
-import { Releases, Sites } from '../database/entities';
+import { compared, type Together } from '@core/review/compared';
+import { Releases, Sites, type ReleaseContent } from '../database/entities';
 import { answer, read } from '../http/answer';
 import { body } from '../http/body';
 import { parameter, reachSite, type Reaching } from '../http/guard';
@@ -24,8 +26,8 @@ import type { SiteReleasing } from './older';
 const Number = z.coerce.number().int().min(1).max(2_147_483_647);
 
 /** The number of a release that is part of the address. @throws Refusal 404 */
-function numberOf(request: Request): number {
-  const parsed = Number.safeParse(request.params['number']);
+function numberOf(request: Request, named = 'number'): number {
+  const parsed = Number.safeParse(request.params[named]);
   if (!parsed.success) throw notFound();
   return parsed.data;
 }
@@ -61,6 +63,26 @@ async function listOf(service: Service, { site, role, isArchived }: Reaching): P
   };
 }
 
+/** So many differences of a page are listed. */
+const mostListed = 300;
+
+/** What differs between two releases. */
+function comparisonOf(was: ReleaseContent, is: ReleaseContent): ReleaseComparison {
+  const together = ({ site, pages }: ReleaseContent): Together => ({
+    site,
+    pages: Object.fromEntries(Object.entries(pages).map(([id, { document }]) => [id, document])),
+  });
+  const { site, pages } = compared(together(was), together(is));
+  return {
+    site: site.slice(0, mostListed),
+    pages: pages.map((page) => ({
+      ...page,
+      count: page.changes.length,
+      changes: page.changes.slice(0, mostListed).map(({ what, values }) => ({ what, ...(values && { values }) })),
+    })),
+  };
+}
+
 /** The releases of a site: what there was, again, and what visitors are told while it is offline. */
 export const siteReleaseRoutes: Routes = (service) => {
   const router = Router();
@@ -79,6 +101,15 @@ export const siteReleaseRoutes: Routes = (service) => {
       ...{ id: document.id, title: titleOf(document), path: document.path },
     }));
     answer(response, ReleasePages, { pages: pages.sort((a, b) => a.path.localeCompare(b.path)) });
+  });
+
+  router.get('/sites/:site/releases/:number/since/:before', async (request, response) => {
+    const { site } = await reachSite(service, request, parameter(request, 'site'), 'look');
+    const [was, is] = await Promise.all(
+      [numberOf(request, 'before'), numberOf(request)].map((number) => releases.findOneBy({ site, number })),
+    );
+    if (!was || !is) throw notFound();
+    answer(response, ReleaseComparison, comparisonOf(was.content, is.content));
   });
 
   changeRoutes(service, router);

@@ -3,6 +3,7 @@ import { notFound } from '@core/api/refusal';
 import { archiveTexts, filesOfSite, LibraryFile } from '@core/archive/archive';
 import type { Packed } from '../../zip/write';
 import type { Service } from '../http/service';
+import { inSteps } from './in-steps';
 import { ofLibrary } from './plain';
 
 /** The files of a site's library that are there, with their sizes and hashes. */
@@ -21,6 +22,7 @@ export async function archiveOf(service: Service, id: string): Promise<Packed[]>
   if (!now) throw notFound();
   const site = now.site.document;
   const files = await libraryOf(service, id, filesOfSite(site));
-  const texts = archiveTexts({ site, pages: now.pages.map((page) => page.document), files });
+  const texts: Packed[] = [];
+  await inSteps(archiveTexts({ site, pages: now.pages.map((page) => page.document), files }), (one) => texts.push(one));
   return [...texts, ...files.map(({ file }) => ofLibrary(service, id, file))];
 }

@@ -3,12 +3,13 @@ import { Readable } from 'node:stream';
 import * as z from 'zod';
 import { notFound, Refusal } from '@core/api/refusal';
 import type { PlainRequest } from '@core/api/taking-away';
-import { plainSite, type PlainSite } from '@core/compile/plain-site';
+import { plainSteps, type PlainSite } from '@core/compile/plain-site';
 import type { Packed } from '../../zip/write';
 import { PictureFiles } from '../database/entities';
 import type { Service } from '../http/service';
 import { lastRelease, movedOf } from '../releases/publish';
 import { fontPath } from '../releases/write';
+import { inSteps } from './in-steps';
 
 const Names = z.array(z.object({ file: z.string() }));
 
@@ -38,14 +39,14 @@ async function madePlain(service: Service, id: string, { as, address }: PlainReq
   if (as === 'live') {
     if (!last) throw new Refusal('does-not-fit', 'Nothing of this site has been published yet.');
     const pages = Object.values(last.content.pages).map((page) => page.document);
-    return plainSite(last.content.site, pages, { address, moved: movedOf(last.content) });
+    return inSteps(plainSteps(last.content.site, pages, { address, moved: movedOf(last.content) }));
   }
   const now = await service.documents.moment(id, 'all');
   if (!now) throw notFound();
   const pages = Object.fromEntries(now.pages.map((page) => [page.id, page]));
   const content = { site: now.site.document, pages, ...(last?.content.moved && { moved: last.content.moved }) };
   const documents = now.pages.map((page) => page.document);
-  return plainSite(now.site.document, documents, { address, moved: movedOf(content) });
+  return inSteps(plainSteps(now.site.document, documents, { address, moved: movedOf(content) }));
 }
 
 /** A site as plain files, to be packed. @throws Refusal */

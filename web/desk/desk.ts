@@ -20,13 +20,20 @@ import { mayDo } from '@core/api/roles';
 import type { PageEntry } from '@core/api/sites';
 import { Api, failureOf } from '../services/api';
 import { nanoid } from 'nanoid';
+import { MenuChoice, putInMenus } from './menu-choice';
 import { NewPage } from './new-page';
 import { PageBin } from './page-bin';
 import { SiteHead } from './site-head';
 import { loaded } from '../services/loaded';
 import { LineField } from '../theme/line-field';
 
-type Doing = { readonly what: 'new' } | { readonly what: 'rename' | 'delete' | 'copy'; readonly page: PageEntry };
+type Doing =
+  { readonly what: 'new' } | { readonly what: 'rename' | 'delete' | 'copy' | 'menu'; readonly page: PageEntry };
+
+const headings = {
+  ...{ new: 'New page', copy: 'New page' },
+  ...{ rename: 'Rename page', delete: 'Delete page', menu: 'Put in a menu' },
+} as const;
 
 function stateOf(page: PageEntry): string {
   if (page.live === null) return 'not published';
@@ -38,7 +45,7 @@ function stateOf(page: PageEntry): string {
   selector: 'fold-desk',
   imports: [
     ...[DatePipe, FormsModule, RouterLink, Button, Checkbox, Dialog, DialogFocus, InputText, LineField, Select],
-    ...[NewPage, PageBin, SiteHead, TableModule],
+    ...[MenuChoice, NewPage, PageBin, SiteHead, TableModule],
   ],
   templateUrl: './desk.html',
   styleUrls: ['./desk-screen.css', './desk.css'],
@@ -78,10 +85,13 @@ export class Desk {
   });
   protected readonly doing = signal<Doing | undefined>(undefined);
   protected readonly isMaking = computed(() => ['new', 'copy'].includes(this.doing()?.what ?? ''));
-  protected readonly isChanging = computed(() => ['rename', 'delete'].includes(this.doing()?.what ?? ''));
+  protected readonly isChanging = computed(() => ['rename', 'delete', 'menu'].includes(this.doing()?.what ?? ''));
   protected readonly copied = computed(() => this.pageOf('copy'));
   protected readonly deleted = computed(() => this.pageOf('delete'));
-  protected readonly heading = computed(() => (this.doing()?.what === 'delete' ? 'Delete page' : 'Rename page'));
+  protected readonly isForMenu = computed(() => this.doing()?.what === 'menu');
+  protected readonly heading = computed(() => headings[this.doing()?.what ?? 'rename']);
+  /** The menus a page is put in. */
+  protected readonly menus = signal<readonly string[]>([]);
   protected readonly pageTitle = signal('');
   protected readonly path = signal('');
   protected readonly problem = signal<string | undefined>(undefined);
@@ -120,6 +130,7 @@ export class Desk {
     this.doing.set(doing);
     this.atOnce.set(true);
     this.leadTo.set('');
+    this.menus.set([]);
     if (doing.what === 'new') return;
     this.pageTitle.set(doing.page.title);
     this.path.set(doing.page.path);
@@ -142,7 +153,7 @@ export class Desk {
     if (!path.success) return this.problem.set(path.error.issues[0]?.message);
     this.busy.set(true);
     try {
-      await (doing.what === 'delete' ? this.remove(doing.page) : this.rename(doing.page, this.pageTitle().trim()));
+      await this.carryOut(doing);
       this.doing.set(undefined);
       this.loaded.reload();
     } catch (error) {
@@ -150,6 +161,11 @@ export class Desk {
     } finally {
       this.busy.set(false);
     }
+  }
+
+  private carryOut({ what, page }: Exclude<Doing, { readonly what: 'new' }>): Promise<void> {
+    if (what === 'menu') return putInMenus(this.api, page.id, this.menus());
+    return what === 'delete' ? this.remove(page) : this.rename(page, this.pageTitle().trim());
   }
 
   private remove({ id, live }: PageEntry): Promise<void> {

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, OnInit, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { firstValueFrom } from 'rxjs';
+import { MessageService } from 'primeng/api';
 import { Button } from 'primeng/button';
 import { Select } from 'primeng/select';
 import type { PageEntry } from '@core/api/sites';
@@ -11,6 +12,7 @@ import { pathFor } from '@core/document/slug';
 import { PageChoice } from '../drawing/page-choice';
 import { Api, failureOf } from '../services/api';
 import { LineField } from '../theme/line-field';
+import { MenuChoice, putInMenus } from './menu-choice';
 
 interface Beginning {
   readonly id: string;
@@ -23,7 +25,7 @@ interface Beginning {
 /** What a new page begins with: nothing, a ready-made page drawn in the site’s own look, or a copy. */
 @Component({
   selector: 'fold-new-page',
-  imports: [FormsModule, Button, LineField, PageChoice, Select],
+  imports: [FormsModule, Button, MenuChoice, LineField, PageChoice, Select],
   templateUrl: './new-page.html',
   styleUrls: ['../theme/form.css', './new-page.css'],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -36,6 +38,7 @@ export class NewPage implements OnInit {
   /** The new page’s id, or nothing where it was cancelled. */
   readonly done = output<string | undefined>();
   private readonly api = inject(Api);
+  private readonly messages = inject(MessageService);
 
   protected readonly from = signal('blank');
   protected readonly copyOf = signal<string | undefined>(undefined);
@@ -45,6 +48,8 @@ export class NewPage implements OnInit {
   private readonly pathTouched = signal(false);
   protected readonly problem = signal<string | undefined>(undefined);
   protected readonly busy = signal(false);
+  /** The menus it is put in. */
+  protected readonly menus = signal<readonly string[]>([]);
 
   protected readonly beginnings = computed((): Beginning[] => {
     const ready = readyPages.map((one) => {
@@ -123,7 +128,12 @@ export class NewPage implements OnInit {
         ...(copyOf !== undefined && { copyOf }),
         ...(ready && { from }),
       });
-      this.done.emit((await firstValueFrom(made)).id);
+      const { id } = await firstValueFrom(made);
+      await putInMenus(this.api, id, this.menus()).catch((error: unknown) => {
+        const detail = `The page was made, but is in no menu: ${failureOf(error).problem}`;
+        this.messages.add({ severity: 'warn', detail, life: 8000 });
+      });
+      this.done.emit(id);
     } catch (error) {
       this.problem.set(failureOf(error).problem);
     } finally {

@@ -26,6 +26,7 @@ import { Api, failureOf } from '../services/api';
 import type { Step } from '../services/work-steps';
 import { DialogFocus } from '../theme/dialog-focus';
 import { ProgressLine } from '../theme/progress-line';
+import { CompareReleases } from './compare-releases';
 import { SiteHead } from './site-head';
 import { drawWeights, inKilobytes } from './weights-chart';
 import { loaded } from '../services/loaded';
@@ -50,7 +51,7 @@ const stateOf = ({ live, revision }: PageEntry): string =>
   selector: 'fold-releases',
   imports: [
     ...[DatePipe, FormsModule, RouterLink, Button, Checkbox, Dialog, DialogFocus, LineField, Select, Textarea],
-    ...[ProgressLine, SiteHead, TableModule],
+    ...[CompareReleases, ProgressLine, SiteHead, TableModule],
   ],
   templateUrl: './releases.html',
   styleUrls: ['./desk-screen.css', './releases.css'],
@@ -74,6 +75,8 @@ export class Releases {
     return `Weight of the releases: the newest ${newest?.weight}, the one before ${before?.weight}`;
   });
 
+  /** The release that is compared with another. */
+  protected readonly comparing = signal<number | undefined>(undefined);
   protected readonly doing = signal<Doing | undefined>(undefined);
   protected readonly heading = computed(() => headings[this.doing()?.what ?? 'several']);
   protected readonly confirmWord = computed(() => confirmWords[this.doing()?.what ?? 'several']);

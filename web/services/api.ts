@@ -14,11 +14,13 @@ import { LibraryPicture } from '@core/api/pictures';
 import { Refused, type RefusalCode } from '@core/api/refusal';
 import {
   MadeRelease,
+  ReleaseComparison,
   ReleaseList,
   ReleasePages,
   type Offline,
   type ReleaseWords,
   ChangedBesides,
+  type PublishPage,
   Preview,
   Published,
 } from '@core/api/releases';
@@ -123,6 +125,8 @@ export class Api {
   ): Observable<Step<{ number: number }>> => this.begin(MadeRelease, `/sites/${site}/releases`, wanted);
   releaseAgain = (site: string, number: number, page?: string): Observable<Step<{ number: number }>> =>
     this.begin(MadeRelease, `/sites/${site}/releases/${number}/back`, page === undefined ? {} : { page });
+  compareReleases = (site: string, number: number, before: number): Observable<ReleaseComparison> =>
+    this.get(ReleaseComparison, `/sites/${site}/releases/${number}/since/${before}`);
   nameRelease = (site: string, number: number, words: ReleaseWords): Observable<void> =>
     this.tell('PATCH', `/sites/${site}/releases/${number}`, words);
   setOffline = (site: string, offline: Offline | null): Observable<void> =>
@@ -174,7 +178,8 @@ export class Api {
   preview = (page: string): Observable<Step<Preview>> => this.begin(Preview, `/pages/${page}/preview`);
   changedBesides = (page: string): Observable<ChangedBesides> =>
     this.get(ChangedBesides, `/pages/${page}/releases/next`);
-  publish = (page: string): Observable<Step<Published>> => this.begin(Published, `/pages/${page}/releases`);
+  publish = (page: string, words: PublishPage): Observable<Step<Published>> =>
+    this.begin(Published, `/pages/${page}/releases`, words);
 
   /** Uploads a file and has it read; each is half of it. */
   upload = (site: string, file: File): Observable<Step<LibraryPicture>> =>

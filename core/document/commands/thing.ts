@@ -43,6 +43,9 @@ const newLink = (text: string): Tree => ({
   base: { 'background-color': 'transparent', color: 'inherit', 'font-weight': '500', ...around('padding', 6, 4) },
 });
 
+/** A plain link with words, as menus have it. */
+export const linkThing = (site: Site, text: string): NewThing => planted(site, newLink(text));
+
 /**
  * Kinds that come with more than themselves: rows with two, each a picture beside words; a menu with three plain
  * links.

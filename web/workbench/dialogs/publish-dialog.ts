@@ -1,13 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
 import { firstValueFrom } from 'rxjs';
 import { Button } from 'primeng/button';
 import { DynamicDialogRef } from 'primeng/dynamicdialog';
 import { DialogFocus } from '../../theme/dialog-focus';
+import { LineField } from '../../theme/line-field';
 import { ProgressLine } from '../../theme/progress-line';
 import { MessageService } from 'primeng/api';
 import { sharingParts } from '@core/document/changes';
 import { seenPage } from '@core/document/seen/seen-page';
-import type { ChangedBesides } from '@core/api/releases';
+import type { ChangedBesides, PublishPage } from '@core/api/releases';
 import { Api, failureOf } from '../../services/api';
 import { nameOf } from '@core/document/kinds/registry';
 import { LedgerState } from '../state/ledger-state';
@@ -19,7 +21,7 @@ import { PageSession } from '../../services/page-session';
 /** What goes live, before it does. */
 @Component({
   selector: 'fold-publish-dialog',
-  imports: [Button, ProgressLine],
+  imports: [Button, FormsModule, LineField, ProgressLine],
   hostDirectives: [DialogFocus],
   templateUrl: './publish-dialog.html',
   styleUrl: './publish-dialog.css',
@@ -42,6 +44,10 @@ export class PublishDialog {
   private readonly api = inject(Api);
   private readonly messages = inject(MessageService);
   protected readonly dialog = inject(DynamicDialogRef);
+  protected readonly name = signal('');
+  /** Why the page is published although it breaks for somebody. */
+  protected readonly reason = signal('');
+  protected readonly stops = computed(() => this.findings.errors() > 0 && this.reason().trim() === '');
   protected readonly busy = signal(false);
   /** Which part of the release is written, from 0 to 1. */
   protected readonly share = signal(0);
@@ -90,9 +96,21 @@ export class PublishDialog {
     if (besides) this.besides.set(besides);
   }
 
+  /** What is kept with the release: what it is called, and why it went live with errors. */
+  private words(): PublishPage {
+    const [errors, name, reason] = [this.findings.errors(), this.name().trim(), this.reason().trim()];
+    const many = errors === 1 ? 'an error' : `${errors} errors`;
+    return {
+      ...(name !== '' && { name }),
+      ...(errors > 0 && { note: `Published with ${many}: ${reason}`.slice(0, 2000) }),
+    };
+  }
+
   protected async publish(): Promise<void> {
     const page = this.session.page();
-    if (!page) return;
+    if (!page || this.busy()) return;
+    if (this.stops()) return this.problem.set('Say why, or mend the errors first.');
+    const words = this.words();
     this.busy.set(true);
     this.share.set(0);
     this.problem.set(undefined);
@@ -103,7 +121,7 @@ export class PublishDialog {
         page: released,
         styling,
         live,
-      } = await resultOf(this.api.publish(page.id), (share) => this.share.set(share));
+      } = await resultOf(this.api.publish(page.id, words), (share) => this.share.set(share));
       const site = this.session.site();
       const seen = released && site ? sharingParts(seenPage(site, released), page) : null;
       this.session.release.set({ number, page: seen, styling });

@@ -3,7 +3,7 @@ import { changesBetween, changesOfSite, type Naming } from '@core/document/chang
 import type { Page } from '@core/document/page';
 import { stylingOf } from '@core/document/site';
 import { settled } from '@core/document/seen/settled';
-import { publishedText } from '@core/style/tokens/tokens';
+import { namingOf } from '@core/review/compared';
 import { PageSession } from '../../services/page-session';
 import { afterPaint } from '../../services/after-paint';
 
@@ -28,13 +28,9 @@ export class PaintedPage implements OnDestroy {
       ? changesOfSite(release.styling, stylingOf(site), this.naming())
       : [];
   });
-  private readonly naming = computed<Naming>(() => {
+  private readonly naming = computed<Naming | undefined>(() => {
     const site = this.session.site();
-    return {
-      breakpoint: (id) => site?.breakpoints.find((one) => one.id === id)?.name ?? id,
-      class: (id) => site?.classes.find((one) => one.id === id)?.name ?? id,
-      value: (css) => (site ? publishedText(site, css) : css),
-    };
+    return site && namingOf(site);
   });
 
   constructor() {
