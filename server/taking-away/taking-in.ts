@@ -39,11 +39,18 @@ export type TakingIn = z.infer<typeof TakingIn> & ArchiveRequest;
 
 /** A document of an archive has at most so many bytes. */
 const mostDocumentBytes = 50_000_000;
+/** All of them together, which are in memory at once. */
+const mostDocumentsBytes = 400_000_000;
 
 /** Reads the documents of an archive. @throws Refusal, with the file and the place in it */
 async function documentsOf(zip: Unpacked): Promise<Archived> {
-  const textOf = async (file: string): Promise<string | undefined> =>
-    (await zip.read(file, mostDocumentBytes))?.toString('utf8');
+  let inAll = 0;
+  const textOf = async (file: string): Promise<string | undefined> => {
+    const bytes = await zip.read(file, mostDocumentBytes);
+    inAll += bytes?.length ?? 0;
+    if (inAll > mostDocumentsBytes) throw new Refusal('bad-input', 'The pages of the archive are too large to read.');
+    return bytes?.toString('utf8');
+  };
   try {
     return await readArchive(readContents(await textOf(contentsFile)), textOf);
   } catch (error) {
