@@ -4,7 +4,7 @@ import { dirname, join, resolve } from 'node:path';
 import { PlainRequest } from '@core/api/taking-away';
 import { contentsFile, filesFolder, readArchive, readContents, type Archived } from '@core/archive/archive';
 import { plainSite } from '@core/compile/plain-site';
-import { leadsTo } from '@core/document/links/redirects';
+import { leadingPaths } from '@core/document/links/redirects';
 import { Problem } from '@core/document/problem';
 import { fontInPackage } from '@core/style/faces/fonts';
 import { BadZip, Unpacked } from '../zip/read';
@@ -19,22 +19,13 @@ const documentsOf = async (zip: Unpacked): Promise<Archived> => {
   return readArchive(readContents(await textOf(contentsFile)), textOf);
 };
 
-/** Where a site's own redirects lead, resolved, as a release has them. */
-function movedOf({ site, pages }: Archived): Record<string, string> {
-  const redirects = site.redirects ?? {};
-  const paths = Object.fromEntries(pages.map(({ id, path }) => [id, path]));
-  return Object.fromEntries(
-    Object.keys(redirects).flatMap((from) => {
-      const to = leadsTo(redirects, paths, from);
-      return to === undefined ? [] : [[from, to]];
-    }),
-  );
-}
-
 /** Writes the site of an archive into an empty folder; its files beside their place until all of them are there. */
 async function write(zip: Unpacked, to: string, address: string | undefined): Promise<void> {
   const archived = await documentsOf(zip);
-  const { texts, uploaded, fonts } = plainSite(archived.site, archived.pages, { address, moved: movedOf(archived) });
+  const { site, pages } = archived;
+  const paths = Object.fromEntries(pages.map(({ id, path }) => [id, path]));
+  const moved = leadingPaths(site.redirects ?? {}, paths);
+  const { texts, uploaded, fonts } = plainSite(site, pages, { address, moved });
   const unfinished = `${to}.unfinished`;
   await rm(unfinished, { recursive: true, force: true });
   await mkdir(join(unfinished, 'files'), { recursive: true });

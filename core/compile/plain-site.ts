@@ -2,9 +2,8 @@ import { escapeHtml } from '../document/kinds/escape';
 import { notFoundPath, titleOf, type Page } from '../document/page';
 import type { Site } from '../document/site';
 import { compile, type CompileOptions } from './compile';
-import { isUnlisted } from './head';
 import { iconOf } from './icon';
-import { sitemapOf } from './sitemap';
+import { foundAt, robotsOf, sitemapOf } from './sitemap';
 
 /** A file of text, by its name from the site's folder. */
 export interface PlainFile {
@@ -86,15 +85,14 @@ function leadingFiles(site: Site, pages: readonly Page[], moved: Readonly<Record
     .map(([from, to]) => ({ name: fileOf(from), text: leadingOn(site, from, to, pages) }));
 }
 
-/** What search engines read, where it is known at which address (RFC 9309, sitemaps.org). */
-function forEngines(pages: readonly Page[], address: string | undefined): PlainFile[] {
-  if (address === undefined) return [];
-  const found = pages.filter((page) => page.path !== notFoundPath && !isUnlisted(page));
-  return [
-    { name: 'robots.txt', text: `User-agent: *\nAllow: /\nSitemap: ${address}/sitemap.xml\n` },
-    { name: 'sitemap.xml', text: sitemapOf(found.map(({ path }) => address + path).sort()) },
-  ];
-}
+/** What search engines read, where it is known at which address. */
+const forEngines = (pages: readonly Page[], address: string | undefined): PlainFile[] =>
+  address === undefined
+    ? []
+    : [
+        { name: 'robots.txt', text: robotsOf(address) },
+        { name: 'sitemap.xml', text: sitemapOf(foundAt(pages, address)) },
+      ];
 
 /** Style sheets by what they say: pages that say the same share one. */
 class Sheets {

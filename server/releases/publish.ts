@@ -1,7 +1,7 @@
 import { readdir, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { LessThanOrEqual, type EntityManager } from 'typeorm';
-import { leadsTo } from '@core/document/links/redirects';
+import { leadingPaths } from '@core/document/links/redirects';
 import { titleOf, type Page } from '@core/document/page';
 import { Releases, type ReleaseContent, type ReleaseRow } from '../database/entities';
 import type { SiteNow } from '../pages/documents';
@@ -204,16 +204,11 @@ async function weightOf(folder: string): Promise<number> {
 
 /** Where paths lead that no page of a release is at: those pages had before, and those the site leads on. */
 export function movedOf({ site, pages, moved = {} }: ReleaseContent): Record<string, string> {
-  const documents = Object.values(pages).map((page) => page.document);
   const before = Object.entries(moved).flatMap(([path, id]) =>
     pages[id] ? [[path, pages[id].document.path] as const] : [],
   );
-  const paths = pathsOf(documents);
-  const redirects = Object.keys(site.redirects ?? {}).flatMap((from) => {
-    const to = leadsTo(site.redirects ?? {}, paths, from);
-    return to === undefined || documents.some((one) => one.path === from) ? [] : [[from, to] as const];
-  });
-  return Object.fromEntries([...before, ...redirects]);
+  const paths = pathsOf(Object.values(pages).map((page) => page.document));
+  return { ...Object.fromEntries(before), ...leadingPaths(site.redirects ?? {}, paths) };
 }
 
 /** Writes a release's folder whole; what it weighs. */

@@ -8,8 +8,7 @@ import type { EntityManager } from 'typeorm';
 import { compile, type Compiled } from '@core/compile/compile';
 import { iconOf } from '@core/compile/icon';
 import { policyOf } from '@core/compile/policy';
-import { isUnlisted } from '@core/compile/head';
-import { sitemapOf } from '@core/compile/sitemap';
+import { foundAt, robotsOf, sitemapOf } from '@core/compile/sitemap';
 import { notFoundPath, type Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
 import { fontInPackage } from '@core/style/faces/fonts';
@@ -80,12 +79,8 @@ async function writeForEngines(
   pages: readonly Page[],
   visitors: ForVisitors | undefined,
 ): Promise<void> {
-  const map = visitors && `Sitemap: ${visitors.address}/sitemap.xml\n`;
-  await writeFile(join(folder, 'robots.txt'), `User-agent: *\n${map ? 'Allow' : 'Disallow'}: /\n${map ?? ''}`);
-  if (!visitors) return;
-  const found = pages.filter((page) => page.path !== notFoundPath && !isUnlisted(page));
-  const addresses = found.map(({ path }) => visitors.address + path).sort();
-  await writeText(join(folder, 'sitemap.xml'), sitemapOf(addresses), true);
+  await writeFile(join(folder, 'robots.txt'), robotsOf(visitors?.address));
+  if (visitors) await writeText(join(folder, 'sitemap.xml'), sitemapOf(foundAt(pages, visitors.address)), true);
 }
 
 /**

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { applyBatch } from '../edits/batch';
 import { blankPage } from '../page';
 import { blankSite } from '../site';
-import { circleOf, leadsTo } from './redirects';
+import { circleOf, leadingPaths, leadsTo } from './redirects';
 
 describe('Redirects', () => {
   const paths = { home: '/', fares: '/fares', story: '/our-story' };
@@ -29,6 +29,11 @@ describe('Redirects', () => {
     expect(leadsTo({ '/a': '/b' }, paths, '/a')).toBeUndefined();
     expect(leadsTo({ '/a': '/b', '/b': '/a' }, paths, '/a')).toBeUndefined();
     expect(leadsTo({}, paths, '/constructor')).toBeUndefined();
+  });
+
+  it('are all told at once, save those that lead nowhere and those whose path is a page’s', () => {
+    const redirects = { '/prices': 'page:fares', '/old': '/prices', '/fares': '/', '/gone': 'page:gone', '/a': '/a' };
+    expect(leadingPaths(redirects, paths)).toEqual({ '/prices': '/fares', '/old': '/fares' });
   });
 
   it('that would go round in a circle are refused, with the way; others are set, led elsewhere and undone', () => {

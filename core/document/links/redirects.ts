@@ -48,3 +48,14 @@ export function leadsTo(redirects: Redirects, paths: Paths, from: string): strin
   }
   return undefined;
 }
+
+/** Every path that leads somewhere and that no page is at, with where it leads at once. */
+export function leadingPaths(redirects: Redirects, paths: Paths): Record<string, string> {
+  const taken = new Set(Object.values(paths));
+  return Object.fromEntries(
+    Object.keys(redirects).flatMap((from) => {
+      const to = taken.has(from) ? undefined : leadsTo(redirects, paths, from);
+      return to === undefined ? [] : [[from, to] as const];
+    }),
+  );
+}
