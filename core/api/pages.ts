@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { AnyEdits } from '../document/edits/site-edit';
 import { Identifier } from '../document/identifier';
+import { PageFrame } from '../document/frames/page-frame';
 import { KeptSection } from '../document/sections/kept-section';
 import { Page, PagePath } from '../document/page';
 import { Role } from './roles';
@@ -23,6 +24,7 @@ export const PageFacts = z.object({
       number: z.int().positive(),
       page: Page.nullable(),
       sections: z.array(KeptSection).optional(),
+      frames: z.array(PageFrame).optional(),
       styling: Styling,
     })
     .nullable(),

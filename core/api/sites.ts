@@ -28,6 +28,8 @@ export const PageEntry = z
     /** When it was last changed: an ISO 8601 date and time. */
     changed: z.iso.datetime(),
     revision: z.int().nonnegative(),
+    /** The page frame it names. */
+    frame: Identifier.nullable(),
     /** The revision that is live. */
     live: z.int().nonnegative().nullable(),
     /** Paths it had before. */
@@ -59,6 +61,8 @@ export const NewPage = z.strictObject({
   copyOf: Identifier.optional(),
   /** The id of a ready-made page it begins as. */
   from: z.string().max(40).optional(),
+  /** The page frame it stands in; a copy stands in its original's. */
+  frame: Identifier.optional(),
 });
 export type NewPage = z.infer<typeof NewPage>;
 export const MadePage = z.object({ id: Identifier, title: z.string(), path: PagePath });

@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { Breakpoints, standardBreakpoints } from './breakpoint';
 import { ClassName, isClassId } from './class-name';
+import { PageFrame } from './frames/page-frame';
 import { KeptSection } from './sections/kept-section';
 import { Download } from './library/download';
 import { Face } from './library/face';
@@ -109,6 +110,8 @@ export const Site = z.strictObject({
   /** Faces that were uploaded, beside those that ship. */
   faces: z.array(Face).max(60).optional(),
   sections: z.array(KeptSection).max(200).optional(),
+  /** What stands around pages’ own sections; a page names one, or none. */
+  frames: z.array(PageFrame).max(20).optional(),
   looks: z.array(Look).max(20).optional(),
   /** Where paths lead that no page is found at. */
   redirects: z

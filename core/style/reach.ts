@@ -1,5 +1,6 @@
 import { insideOf } from '../document/kinds/registry';
 import type { Page, Part } from '../document/page';
+import { sectionsOf } from '../document/frames/shown-frame';
 import { sectionOf } from '../document/seen/seen-page';
 import type { Site } from '../document/site';
 import type { StyleMap } from '../document/style-map';
@@ -8,7 +9,7 @@ import { tokensIn } from './tokens/tokens';
 
 /**
  * How many parts of one document each holder reaches: under `.id` for a class, under its name for a tag; under `--id`
- * how many name a token, under `#id` how often it shows a shared section.
+ * how many name a token, under `#id` how often it shows a shared section, under `#frame:id` whether it names a frame.
  */
 export type Reach = Readonly<Record<string, number>>;
 
@@ -41,11 +42,16 @@ function reaching(part: Part): Set<string> {
 export const naming = (page: Page, token: string): string[] =>
   Object.keys(page.parts).filter((id) => reaching(page.parts[id]!).has(`--${token}`));
 
+/** Under which key, behind `#`, pages are counted that name a frame. */
+export const frameKey = (id: string): string => `frame:${id}`;
+
 function counted(parts: Iterable<Part>): Record<string, number> {
   const counts = new Map<string, number>();
   const count = (key: string): unknown => counts.set(key, (counts.get(key) ?? 0) + 1);
   for (const part of parts) {
     const section = sectionOf(part);
+    const { frame } = part.kind === 'page' ? part.content.base : {};
+    if (typeof frame === 'string') count(`#${frameKey(frame)}`);
     if (section !== undefined) count(`#${section}`);
     else reaching(part).forEach(count);
   }
@@ -58,9 +64,19 @@ function counted(parts: Iterable<Part>): Record<string, number> {
  */
 export const reachOf = (page: Page): Reach => counted(Object.values(page.parts));
 
-/** The same for the sections a site shares, by their ids. */
-export const reachOfSections = ({ sections = [] }: Pick<Site, 'sections'>): ReadonlyMap<string, Reach> =>
-  new Map(sections.filter((one) => one.shared).map((one) => [one.id, counted(Object.values(one.parts))]));
+/** The same for the sections a site shares, and for the frames that show them, by what pages count them under. */
+export function reachOfSections({
+  sections = [],
+  frames = [],
+}: Pick<Site, 'sections' | 'frames'>): ReadonlyMap<string, Reach> {
+  const shared = sections.filter((one) => one.shared);
+  const inside = (ids: readonly string[]): Reach =>
+    counted(shared.filter((one) => ids.includes(one.id)).flatMap((one) => Object.values(one.parts)));
+  return new Map([
+    ...shared.map(({ id }) => [id, inside([id])] as const),
+    ...frames.map((frame) => [frameKey(frame.id), inside(sectionsOf(frame))] as const),
+  ]);
+}
 
 /** How many parts one reaches on a page as it is seen, those in shared sections with it. */
 export function reachedOn(counts: Reach, sections: ReadonlyMap<string, Reach>, what: Reaching): number {

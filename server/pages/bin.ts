@@ -4,6 +4,7 @@ import { notFound } from '@core/api/refusal';
 import { readPage } from '@core/document/edits/check/check-page';
 import type { SiteEdit } from '@core/document/edits/site-edit';
 import type { Page } from '@core/document/page';
+import { frameNamedBy, frameOf, unframed } from '@core/document/frames/shown-frame';
 import { referencesOf } from '@core/document/seen/seen-page';
 import { settled } from '@core/document/seen/settled';
 import type { Site } from '@core/document/site';
@@ -96,7 +97,7 @@ export async function binOf({ database }: Service, site: string): Promise<Bin['p
   }));
 }
 
-/** A page as its site can have it by now: without the shared sections that have gone meanwhile. */
+/** A page as its site can have it by now: without the shared sections, and the frame, that have gone meanwhile. */
 function fitting(site: Site, page: Page): Page {
   const shared = new Set(site.sections?.filter((one) => one.shared).map((one) => one.id));
   const gone = new Set(referencesOf(page).flatMap(([part, section]) => (shared.has(section) ? [] : part)));
@@ -110,7 +111,9 @@ function fitting(site: Site, page: Page): Page {
           : part,
       ]),
   );
-  return readPage(site, settled(site, { ...page, parts }));
+  const framed =
+    frameNamedBy(page) === undefined || frameOf(site, page) ? { ...page, parts } : unframed({ ...page, parts });
+  return readPage(site, settled(site, framed));
 }
 
 /** Brings a page back from the bin, under the id it had: links to it lead there again. @throws Refusal, Problem */

@@ -1,7 +1,8 @@
+import { frameNamedBy } from '@core/document/frames/shown-frame';
 import { menuPaths } from '@core/document/links/menus';
 import { titleOf, type Page } from '@core/document/page';
 import { referencesOf } from '@core/document/seen/seen-page';
-import { reachOf, type Reach } from '@core/style/reach';
+import { frameKey, reachOf, type Reach } from '@core/style/reach';
 import { isOnPage, type AnyEdit } from '@core/document/edits/site-edit';
 
 /** What is asked of many pages at once, and so stands in columns beside them. */
@@ -10,17 +11,26 @@ export interface PageColumns {
   readonly title: string;
   /** Paths that the menus of its own parts lead to. */
   readonly menus: string[];
-  /** The shared sections it shows. */
+  /** The shared sections it shows of its own, and its frame by its key. */
   readonly shows: string[];
   /** How many of its parts each class, element style and token reaches. */
   readonly reach: Reach;
+}
+
+/** The frame among what a page shows. */
+export const frameAmong = (shows: readonly string[]): string | undefined =>
+  shows.find((one) => one.startsWith(frameKey('')))?.slice(frameKey('').length);
+
+function framesOf(page: Page): string[] {
+  const named = frameNamedBy(page);
+  return named === undefined ? [] : [frameKey(named)];
 }
 
 export const factsOf = (page: Page): PageColumns => ({
   path: page.path,
   title: titleOf(page),
   menus: menuPaths([page]),
-  shows: [...new Set(referencesOf(page).map(([, section]) => section))],
+  shows: [...new Set(referencesOf(page).map(([, section]) => section)), ...framesOf(page)],
   reach: reachOf(page),
 });
 

@@ -69,6 +69,7 @@ function releaseOf(release: ReleaseRow | null, page: string): PageFacts['release
     number: release.number,
     page: pages[page]?.document ?? null,
     ...(sections && { sections }),
+    ...(site.frames && { frames: site.frames }),
     styling: stylingOf(site),
   };
 }

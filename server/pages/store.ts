@@ -10,6 +10,7 @@ import { lockSite } from '../database/locks';
 import type { Batch, Stored } from '@core/api/pages';
 import { notFound, Refusal } from '@core/api/refusal';
 import { mayDo, whyNot, type Role } from '@core/api/roles';
+import { frameKey } from '@core/style/reach';
 import { areTextsAndPictures } from '@core/document/edits/check/texts-and-pictures';
 import type { Reaching } from '../http/guard';
 import type { Service } from '../http/service';
@@ -111,27 +112,46 @@ export async function storeOnSite(
 }
 
 /**
- * Refuses that a shared section goes which another page still shows; whoever calls it holds the site alone. @throws
- * Problem
+ * Refuses that a shared section or a page frame goes which another page still shows; whoever calls it holds the site
+ * alone. @throws Problem
  */
-async function checkSections(manager: EntityManager, at: Place, before: Site, after: Site): Promise<void> {
-  for (const { id, name } of sectionsGone(before, after)) {
+async function checkShown(manager: EntityManager, at: Place, gone: readonly Gone[]): Promise<void> {
+  for (const { as, field, words } of gone) {
     const showing = await manager.getRepository(Pages).findOne({
       select: { id: true, title: true },
-      where: { site: at.site, id: Not(at.page), shows: ArrayContains([id]) },
+      where: { site: at.site, id: Not(at.page), shows: ArrayContains([as]) },
     });
-    if (showing)
-      throw new Problem(`“${showing.title}” still has the section “${name}”. Remove it there first.`, {
-        field: `sections.${id}`,
-      });
+    if (showing) throw new Problem(`“${showing.title}” still has ${words}`, { field });
   }
 }
 
-const sectionsGone = (before: Site, after: Site): NonNullable<Site['sections']> => {
-  if (before.sections === after.sections) return [];
+/** Something a site keeps no longer, and as what it stands among what pages show. */
+interface Gone {
+  readonly as: string;
+  readonly field: string;
+  readonly words: string;
+}
+
+function goneOf(before: Site, after: Site): Gone[] {
   const kept = new Set(after.sections?.filter((one) => one.shared).map((one) => one.id));
-  return before.sections?.filter((one) => one.shared && !kept.has(one.id)) ?? [];
-};
+  const frames = new Set(after.frames?.map((one) => one.id));
+  return [
+    ...(before.sections ?? [])
+      .filter((one) => one.shared && !kept.has(one.id))
+      .map(({ id, name }) => ({
+        as: id,
+        field: `sections.${id}`,
+        words: `the section “${name}”. Remove it there first.`,
+      })),
+    ...(before.frames ?? [])
+      .filter((one) => !frames.has(one.id))
+      .map(({ id, name }) => ({
+        as: frameKey(id),
+        field: `frames.${id}`,
+        words: `the page frame “${name}”. Choose another for it first.`,
+      })),
+  ];
+}
 
 interface Place {
   readonly page: string;
@@ -168,7 +188,7 @@ async function storedBefore(manager: EntityManager, { at, batch }: Sent): Promis
 /** Who knows all there is. */
 const newest = 2_147_483_647;
 
-/** Where a shared section would go, the site is held alone while the other pages are looked at. */
+/** Where a shared section or a page frame would go, the site is held alone while the other pages are looked at. */
 async function writeSafely(
   service: Service,
   known: Now,
@@ -177,10 +197,11 @@ async function writeSafely(
 ): Promise<Fresh | 'known' | 'stale'> {
   const { manager } = service.database;
   const before = known.site.document;
-  if (sectionsGone(before, making.after.site).length === 0) return write(service, manager, known, making);
+  const gone = goneOf(before, making.after.site);
+  if (gone.length === 0) return write(service, manager, known, making);
   return service.database.transaction(async (held) => {
     await lockSite(held, at.site, 'alone');
-    await checkSections(held, at, before, making.after.site);
+    await checkShown(held, at, gone);
     return write(service, held, known, making);
   });
 }

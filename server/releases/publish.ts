@@ -72,7 +72,8 @@ export async function changedWith(
     if (differs(document, before)) return 'link';
     return differs(document, withSections, livePaths) ? 'section' : 'site';
   };
-  const withSections = { ...before, sections: site.document.sections };
+  const { sections, frames } = site.document;
+  const withSections = { ...before, sections, frames };
   const live = last.content.pages[page.id]?.document;
   const pages = others.flatMap(([, { document }]) =>
     differs(document)

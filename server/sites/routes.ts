@@ -12,6 +12,7 @@ import {
 } from '@core/api/sites';
 import { BreakpointChange } from '@core/document/commands/breakpoints';
 import { newIdentifier } from '@core/document/identifier';
+import { inFrame, sectionsOf } from '@core/document/frames/shown-frame';
 import { pageOfSection } from '@core/document/sections/kept-section';
 import { blankPage, type Page } from '@core/document/page';
 import { noteAct } from '../database/acts';
@@ -27,6 +28,7 @@ import { body } from '../http/body';
 import { accountOf, parameter, reachPage, reachSite, siteFor } from '../http/guard';
 import { enterPage } from '../pages/enter-page';
 import type { Service } from '../http/service';
+import { frameAmong } from '../pages/facts';
 import type { PageNow, SiteNow } from '../pages/documents';
 import { alikeOnSite } from './alike';
 import { liveOrigin } from '../releases/publish';
@@ -57,9 +59,11 @@ const listOf = (service: Service, site: string): Promise<Listed[]> =>
     order: { path: 'ASC' },
   });
 
-/** The paths a site's menus lead to: those of its pages, and those in the shared sections they show. */
+/** The paths a site's menus lead to: those of its pages, and those in the shared sections they and their frames show. */
 function menusOf(site: Site, pages: readonly Listed[]): string[] {
-  const onPages = new Set(pages.flatMap((page) => page.shows));
+  const named = new Set(pages.map((page) => frameAmong(page.shows)));
+  const framing = (site.frames ?? []).filter((one) => named.has(one.id)).flatMap(sectionsOf);
+  const onPages = new Set([...framing, ...pages.flatMap((page) => page.shows)]);
   const sections = (site.sections ?? []).filter((one) => onPages.has(one.id)).map((one) => pageOfSection(one));
   return [...new Set([...pages.flatMap((page) => page.menus), ...menuPaths(sections)])].sort();
 }
@@ -76,6 +80,7 @@ async function entries(service: Service, site: SiteNow, pages: readonly Listed[]
     livePath: release?.content.pages[page.id]?.document.path ?? null,
     changed: page.changed.toISOString(),
     revision: page.revision,
+    frame: frameAmong(page.shows) ?? null,
     live: release?.content.pages[page.id]?.revision ?? null,
   }));
 }
@@ -90,11 +95,11 @@ function changeRoutes(service: Service, router: Router): void {
 
   router.post('/sites/:site/pages', body('20kb'), async (request, response) => {
     const { site, account } = await reachSite(service, request, parameter(request, 'site'), 'build');
-    const { title, path, copyOf, from } = read(NewPage, request.body);
+    const { title, path, copyOf, from, frame } = read(NewPage, request.body);
     if (copyOf !== undefined && (await reachPage(service, request, copyOf, 'look')).site !== site)
       throw new Refusal('bad-input', 'Copy a page of the same site.');
     const id = newIdentifier();
-    await makePage(service, { site, account }, { id, title, path }, { copyOf, from }).catch((error: unknown) => {
+    await makePage(service, { site, account }, { id, title, path }, { copyOf, from, frame }).catch((error: unknown) => {
       throw isUniqueViolation(error, 'pages') ? pathTaken(path) : error;
     });
     answer(response, MadePage, { id, title, path }, 201);
@@ -169,24 +174,32 @@ async function makePage(
   service: Service,
   { site, account }: { readonly site: string; readonly account: string },
   facts: { id: string; title: string; path: string },
-  { copyOf, from }: { readonly copyOf: string | undefined; readonly from: string | undefined },
+  wanted: Pick<NewPage, 'copyOf' | 'from' | 'frame'>,
 ): Promise<void> {
   await service.database.transaction(async (manager) => {
     await lockSite(manager, site, 'shared');
+    const { copyOf } = wanted;
     const original = copyOf === undefined ? undefined : await service.documents.page(manager, copyOf);
     if (copyOf !== undefined && original?.site !== site) throw notFound();
     const document = original
       ? copyOfPage(original.document, facts)
-      : begun((await service.documents.site(manager, site))!.document, from, facts); // it is locked, so it is there
+      : begun((await service.documents.site(manager, site))!.document, wanted, facts); // it is locked, so it is there
     await enterPage(manager, site, document);
     await noteAct(manager, { site, account, what: 'made a page', about: { title: facts.title, path: facts.path } });
   });
 }
 
-/** A new page, blank or as a ready-made one. @throws Refusal where there is none such */
-function begun(site: Site, from: string | undefined, facts: { id: string; title: string; path: string }): Page {
-  if (from === undefined) return blankPage(facts.id, facts.title, facts.path);
+/** A new page, blank or as a ready-made one, in a frame or in none. @throws Refusal where there is none such */
+function begun(
+  site: Site,
+  { from, frame }: Pick<NewPage, 'from' | 'frame'>,
+  facts: { id: string; title: string; path: string },
+): Page {
   const ready = readyPages.find((one) => one.id === from);
-  if (!ready) throw new Refusal('bad-input', 'There is no such ready-made page.');
-  return pageFrom(site, ready, facts);
+  if (from !== undefined && !ready) throw new Refusal('bad-input', 'There is no such ready-made page.');
+  const page = ready ? pageFrom(site, ready, facts) : blankPage(facts.id, facts.title, facts.path);
+  if (frame === undefined) return page;
+  if (!site.frames?.some((one) => one.id === frame))
+    throw new Refusal('bad-input', 'The site no longer has this page frame.');
+  return inFrame(page, frame);
 }

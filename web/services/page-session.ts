@@ -45,7 +45,7 @@ const all = { revision: Infinity, siteRevision: Infinity };
 /** What is live, as it is seen: with what the site shared by then in it. */
 function releaseOf({ release, site, page }: PageFacts): ReturnType<PageSession['release']> {
   if (!release?.page) return release;
-  const live = seenPage({ ...site, sections: release.sections }, release.page);
+  const live = seenPage({ ...site, sections: release.sections, frames: release.frames }, release.page);
   const { number, styling } = release;
   return { number, styling, page: sharingParts(live, seenPage(site, page)) };
 }
@@ -73,7 +73,7 @@ export class PageSession implements OnDestroy {
 
   readonly site = signal<Site | undefined>(undefined);
   readonly page = signal<Page | undefined>(undefined);
-  readonly release = signal<Omit<NonNullable<PageFacts['release']>, 'sections'> | null>(null);
+  readonly release = signal<Omit<NonNullable<PageFacts['release']>, 'sections' | 'frames'> | null>(null);
   readonly live = signal('');
   /** What the person is on this site. */
   readonly role = signal<Role>('reader');
@@ -184,7 +184,7 @@ export class PageSession implements OnDestroy {
    * last, are one step of undo.
    */
   apply(edits: readonly AnyEdit[], merge?: string, within = 1200): boolean {
-    const after = this.show(edits);
+    const after = this.show((before) => this.asStored(before, edits));
     if (!after) return false;
     this.history.made({ ...after, merge, knew: this.meeting.batches }, within);
     return true;
@@ -226,7 +226,8 @@ export class PageSession implements OnDestroy {
       this.notices.next(
         `${isUndo ? 'Not all of this could be undone' : 'Not all of this could be done again'}: ${problem}`,
       );
-    const after = this.show(fits);
+    // what was made is kept as it is stored
+    const after = this.show((now) => ({ edits: [...settlingBefore(now, fits), ...fits], seen: new Map() }));
     if (!after) return;
     if (others.length === 0 && problem === undefined) return kept(step);
     const wayBack = isUndo ? { edits: after.inverses } : { inverses: after.inverses };
@@ -243,11 +244,14 @@ export class PageSession implements OnDestroy {
   }
 
   /** Applies edits to the documents shown and puts them on their way; the inverses, or nothing when they do not fit. */
-  private show(wanted: readonly AnyEdit[]): { edits: readonly AnyEdit[]; inverses: readonly AnyEdit[] } | undefined {
+  private show(
+    made: (before: Documents) => { edits: readonly AnyEdit[]; seen: ReadonlyMap<string, string> },
+  ): { edits: readonly AnyEdit[]; inverses: readonly AnyEdit[] } | undefined {
     const before = this.stored;
-    if (!before || wanted.length === 0) return undefined;
+    if (!before) return undefined;
     try {
-      const { edits, seen } = this.asStored(before, wanted);
+      const { edits, seen } = made(before);
+      if (edits.length === 0) return undefined;
       const after = applyBatch(before, edits);
       if (!this.mayBuild() && !(this.mayWrite() && areTextsAndPictures(before, edits))) {
         this.notices.next(this.whyNot());

@@ -1,4 +1,5 @@
 import type { Edit } from '../edits/edit';
+import { isOfFrame } from '../frames/shown-frame';
 import { kindOf } from '../kinds/registry';
 import type { Page } from '../page';
 import type { Site } from '../site';
@@ -41,6 +42,9 @@ export function stepTarget(page: Page, id: string, step: Step): Target | undefin
   if (id === page.root) return undefined;
   const { parent, index } = placeOf(page, id);
   const siblings = partOf(page, parent).children;
+  const neighbour = siblings[step === 'before' ? index - 1 : index + 1];
+  const past = step === 'before' || step === 'after';
+  if (past && parent === page.root && neighbour !== undefined && isOfFrame(neighbour)) return undefined;
   if (step === 'before') return index > 0 ? { where: 'inside', parent, index: index - 1 } : undefined;
   if (step === 'after') return index + 1 < siblings.length ? { where: 'inside', parent, index: index + 2 } : undefined;
   if (step === 'out') {

@@ -1,7 +1,8 @@
 import { canPlace, type Target } from './place';
 import { kindOfThing, type Thing } from './thing';
 import { kindOf, nameOf } from '../kinds/registry';
-import type { Page } from '../page';
+import { ownRange } from '../frames/shown-frame';
+import type { Page, Part } from '../page';
 import { isWithin, parentOf, partOf, placeOf } from '../tree';
 import { holds, type Box, type Laid, type Point } from '../../geometry/box';
 import { areaBox, cellsBetween, placement } from '../../geometry/grid-cells';
@@ -145,7 +146,7 @@ export function dropTarget(
       if (drop) return drop;
       continue;
     }
-    const children = part.children
+    const children = ownOf(part)
       .filter((id) => !('part' in thing && id === thing.part))
       .flatMap((id) => boxes.get(id) ?? [])
       .filter((one) => !one.outOfFlow);
@@ -176,9 +177,18 @@ export function dropSays(page: Page, { target, into }: Drop): string {
 
 /** The index among all of a parent's children, for one among those that are laid out and not dragged. */
 function indexWithin(page: Page, parent: string, shown: readonly Laid[], index: number): number {
-  const all = partOf(page, parent).children;
+  const holder = partOf(page, parent);
+  const all = holder.children;
   const next = shown[index];
-  return next ? all.indexOf(next.id) : all.length;
+  if (next) return all.indexOf(next.id);
+  return holder.kind === 'page' ? ownRange(all).to : all.length;
+}
+
+/** What a part holds, without what a page's frame adds: nothing is put between that. */
+function ownOf({ kind, children }: Part): readonly string[] {
+  if (kind !== 'page') return children;
+  const { from, to } = ownRange(children);
+  return children.slice(from, to);
 }
 
 function nearEdge(box: Box, point: Point): boolean {

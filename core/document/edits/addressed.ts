@@ -1,7 +1,8 @@
 import { newIdentifier } from '../identifier';
 import { pageOfSection } from '../sections/kept-section';
 import { Problem } from '../problem';
-import { idWithin, pathOfId, referencesOf, sectionOf } from '../seen/seen-page';
+import { frameOf, framing, isOfFrame } from '../frames/shown-frame';
+import { allReferencesOf, idWithin, pathOfId, sectionOf } from '../seen/seen-page';
 import { isWithin, subtree } from '../tree';
 import type { Cross } from './across-edit';
 import { keptSection } from './across';
@@ -28,8 +29,28 @@ class Addresses {
   /** Where parts stand that these edits have put somewhere, by the ids the edits know them by. */
   private readonly put = new Map<string, Address>();
 
-  constructor(private readonly documents: Documents) {
-    this.sections = new Map(referencesOf(documents.page));
+  /** How many sections the page is seen to have before its own, where places among them are those seen. */
+  constructor(
+    private readonly documents: Documents,
+    private readonly framedBefore: number,
+  ) {
+    this.sections = new Map(allReferencesOf(documents.site, documents.page));
+  }
+
+  /** A place in a parent as it is stored; one behind the page's own sections is read as their end. */
+  indexIn({ part, section }: Address, index: number): number {
+    const isRoot = section === undefined && part === this.documents.page.root;
+    return isRoot ? Math.max(index - this.framedBefore, 0) : index;
+  }
+
+  /** @throws Problem for a section of the page's frame, which stands there for all its pages */
+  checkOwn(id: string): void {
+    if (!isOfFrame(id) || pathOfId(id)) return;
+    const frame = frameOf(this.documents.site, this.documents.page);
+    throw new Problem(
+      `This section stands in the page frame${frame ? ` “${frame.name}”` : ''}: change the frame, or choose another for this page.`,
+      { part: id },
+    );
   }
 
   /** @throws Problem where what it stood in has gone */
@@ -107,18 +128,20 @@ function insertAddressed(at: Addresses, edit: Insert): AnyEdit[] {
     const section = sectionOf(part);
     if (section !== undefined) at.refers(id, section);
   }
-  return [inPlace(parent, { ...edit, parent: parent.part, root: names.get(edit.root) ?? edit.root, parts })];
+  const index = at.indexIn(parent, edit.index);
+  return [inPlace(parent, { ...edit, parent: parent.part, index, root: names.get(edit.root) ?? edit.root, parts })];
 }
 
 function moveAddressed(at: Addresses, edit: Move): AnyEdit[] {
+  at.checkOwn(edit.part);
   const parent = at.of(edit.parent);
+  const index = at.indexIn(parent, edit.index);
   if (at.isReference(edit.part)) {
     if (parent.section !== undefined)
       throw new Problem('A shared section stands on the page itself.', { part: edit.part });
-    return [{ ...edit, parent: parent.part }];
+    return [{ ...edit, parent: parent.part, index }];
   }
   const from = at.of(edit.part);
-  const { index } = edit;
   if (from.section === parent.section) {
     if (from.reference !== parent.reference) at.moved(edit.part, parent, from.part);
     return [inPlace(parent, { do: 'move', part: from.part, parent: parent.part, index })];
@@ -144,6 +167,7 @@ function addressedOne(at: Addresses, edit: AnyEdit): AnyEdit[] {
     case 'move':
       return moveAddressed(at, edit);
     case 'remove': {
+      at.checkOwn(edit.part);
       if (!at.isReference(edit.part)) {
         const { part, ...address } = at.of(edit.part);
         return [inPlace({ part, ...address }, { do: 'remove', part })];
@@ -152,6 +176,7 @@ function addressedOne(at: Addresses, edit: AnyEdit): AnyEdit[] {
       return [edit];
     }
     case 'set': {
+      if (edit.field[0] === 'off') at.checkOwn(edit.part);
       if (at.isReference(edit.part) && edit.field[0] === 'off') return [edit]; // of this page alone
       const address = at.of(edit.part);
       return [inPlace(address, { ...edit, part: address.part })];
@@ -162,11 +187,14 @@ function addressedOne(at: Addresses, edit: AnyEdit): AnyEdit[] {
 /**
  * Edits of a page as it is seen, as edits of what is stored: those of parts within something shared speak of the
  * site's.
- * Edits of what is stored come back as they are.
- * @throws Problem where what a part stood in has gone
+ * Places among the sections of a page count those of its frame.
+ * @throws Problem where what a part stood in has gone, and for a section of a frame, which no page moves
  */
 export function addressed(documents: Documents, edits: readonly AnyEdit[]): Addressed {
-  const at = new Addresses(documents);
+  return addressedBy(new Addresses(documents, framing(documents.site, documents.page).before.length), edits);
+}
+
+function addressedBy(at: Addresses, edits: readonly AnyEdit[]): Addressed {
   return { edits: edits.flatMap((edit) => addressedOne(at, edit)), seen: at.seen() };
 }
 
@@ -187,7 +215,7 @@ export function redirected(documents: Documents, edit: AnyEdit): readonly AnyEdi
     const isAstray = needed(edit).some(
       (id) => !onPage(id) || (changesShared && sectionOf(page.parts[id]) !== undefined),
     );
-    return isAstray ? addressed(documents, [edit]).edits : [edit];
+    return isAstray ? addressedBy(new Addresses(documents, 0), [edit]).edits : [edit];
   }
   if (!isOnSite(edit) || !isInSection(edit)) return [edit];
   const { on: _on, section, ...plain } = edit;

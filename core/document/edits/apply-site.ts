@@ -5,6 +5,7 @@ import type { Site, SiteClass } from '../site';
 import { pageOfSection } from '../sections/kept-section';
 import { applyEdit } from './apply';
 import { checkSection } from './check/check-page';
+import { checkFrames } from './check/check-frames';
 import { checkLook } from './check/check-look';
 import { checkStyle } from './check/check-part';
 import { setToken } from './apply-token';
@@ -70,8 +71,9 @@ function inSection(site: Site, { on, section: id, ...edit }: SectionEdit): Appli
   return { site: { ...site, sections }, inverse: { ...applied.inverse, on, section: id } };
 }
 
-/** Refuses a site whose breakpoints do not make a set after a batch. @throws Problem */
+/** Refuses a site whose breakpoints do not make a set after a batch, or whose frames do not. @throws Problem */
 export function checkWhole(before: Site, after: Site): void {
+  if (before.frames !== after.frames || before.sections !== after.sections) checkFrames(after);
   if (before.breakpoints === after.breakpoints) return;
   const parsed = Breakpoints.safeParse(after.breakpoints);
   if (parsed.success) return;
@@ -112,6 +114,7 @@ const most: Readonly<Record<SiteList, number>> = {
   sections: 200,
   looks: 20,
   faces: 60,
+  frames: 20,
 };
 
 /** So many of each record. */
@@ -125,6 +128,7 @@ const words: Readonly<Record<SiteList | SiteRecord, string>> = {
   sections: 'section',
   looks: 'look',
   faces: 'face',
+  frames: 'page frame',
   pictures: 'picture',
   downloads: 'file',
 };
@@ -206,6 +210,7 @@ function inverseOfRemove(site: Site, from: SiteList, index: number): SiteInsert 
   // it was found there
   if (from === 'sections') return { do: 'insert', on: 'site', into: from, index, item: site.sections![index]! };
   if (from === 'faces') return { do: 'insert', on: 'site', into: from, index, item: site.faces![index]! }; // the same
+  if (from === 'frames') return { do: 'insert', on: 'site', into: from, index, item: site.frames![index]! }; // the same
   if (from === 'looks') return { do: 'insert', on: 'site', into: from, index, item: site.looks![index]! }; // the same
   return { do: 'insert', on: 'site', into: from, index, item: site.breakpoints[index]! };
 }

@@ -1,5 +1,6 @@
 import type { Page } from '../page';
 import { Problem } from '../problem';
+import { frameNamedBy, frameOf } from '../frames/shown-frame';
 import { referencesOf } from '../seen/seen-page';
 import type { Site } from '../site';
 import { applyTo } from './apply';
@@ -60,6 +61,7 @@ export function applyBatch({ site: before, page: pageBefore }: Documents, edits:
   settle();
   checkWhole(before, site);
   checkReferences({ site: before, page: pageBefore }, { site, page });
+  checkFrame({ site: before, page: pageBefore }, { site, page });
   return { site, page, edits: done, inverses: inverses.reverse().flat() };
 }
 
@@ -82,6 +84,18 @@ function checkReferences(before: Documents, after: Documents): void {
   const was = referencesOf(before.page).some(([id]) => id === reference);
   throw new Problem(was ? 'This page still has this shared section.' : 'The site no longer has this shared section.', {
     part: reference,
+  });
+}
+
+/** Refuses that a page names a frame that is not there after the batch. @throws Problem */
+function checkFrame(before: Documents, after: Documents): void {
+  const isMissing = ({ site, page }: Documents): boolean =>
+    frameNamedBy(page) !== undefined && frameOf(site, page) === undefined;
+  if (isMissing(before) || !isMissing(after)) return;
+  const had = frameNamedBy(before.page) === frameNamedBy(after.page);
+  throw new Problem(had ? 'This page still has this page frame.' : 'The site no longer has this page frame.', {
+    part: after.page.root,
+    field: 'frame',
   });
 }
 

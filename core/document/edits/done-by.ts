@@ -53,6 +53,7 @@ const lists: Readonly<Record<string, string>> = {
     tokens: 'token',
     elements: 'style of every',
     redirects: 'redirect from',
+    frames: 'page frame',
   },
 };
 

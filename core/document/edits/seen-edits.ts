@@ -2,7 +2,8 @@ import type { Documents } from './batch';
 import type { Edit } from './edit';
 import { isInSection, isOnSite, type Primitive, type SectionEdit } from './site-edit';
 import type { Page } from '../page';
-import { idWithin, referencesOf, sectionOf } from '../seen/seen-page';
+import { frameNamedBy, framing, frameOf } from '../frames/shown-frame';
+import { allReferencesOf, idWithin, referencesOf, sectionOf } from '../seen/seen-page';
 import { partsBelow } from '../tree';
 
 /** An edit in a section as an edit of the page that shows it where a part refers to it. */
@@ -30,18 +31,22 @@ function seenWithin({ on: _on, section: _section, ...edit }: SectionEdit, root: 
 /**
  * Edits of what is stored as edits of the page as it is seen, for those who draw it: what happens in a shared section
  * happens wherever the page shows it.
- * `seen` is the page as it is seen after them; `all` where a section came or went that the page refers to.
+ * `seen` is the page as it is seen after them; `all` where a section came or went that the page refers to, or its frame
+ * is another.
  */
 export function seenEdits(
   { before, after, seen }: { readonly before: Page; readonly after: Documents; readonly seen: Page },
   edits: readonly Primitive[],
 ): readonly Edit[] | 'all' {
-  const references = new Map([...referencesOf(before), ...referencesOf(after.page)]);
+  if (frameNamedBy(before) !== frameNamedBy(after.page) || edits.some((edit) => changesFrame(edit, after)))
+    return 'all';
+  const references = new Map([...referencesOf(before), ...allReferencesOf(after.site, after.page)]);
+  const lead = framing(after.site, after.page).before.length;
   const sections = new Set(references.values());
   const out: Edit[] = [];
   for (const edit of edits) {
     if (!isOnSite(edit)) {
-      out.push(withShared(seen, edit));
+      out.push(behindFrame(withShared(seen, edit), seen.root, lead));
       continue;
     }
     if (isInSection(edit)) {
@@ -53,6 +58,21 @@ export function seenEdits(
   }
   return out;
 }
+
+/** Whether an edit makes the frame around a page another one, or takes it away. */
+function changesFrame(edit: Primitive, { site, page }: Documents): boolean {
+  const named = frameNamedBy(page);
+  if (named === undefined || !isOnSite(edit) || isInSection(edit)) return false;
+  if (edit.do === 'insert') return edit.into === 'frames' && edit.item.id === named;
+  if (edit.do === 'remove') return edit.from === 'frames' && edit.id === named;
+  return (
+    edit.do === 'set' && edit.field[0] === 'frames' && edit.field[1] === named && frameOf(site, page) !== undefined
+  );
+}
+
+/** A place among the sections of a page, counted with those its frame shows before them. */
+const behindFrame = (edit: Edit, root: string, lead: number): Edit =>
+  (edit.do === 'insert' || edit.do === 'move') && edit.parent === root ? { ...edit, index: edit.index + lead } : edit;
 
 const isGone = (edit: Exclude<Primitive, Edit | SectionEdit>, sections: ReadonlySet<string>): boolean =>
   edit.do === 'remove' && edit.from === 'sections' && sections.has(edit.id);

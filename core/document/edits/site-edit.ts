@@ -3,6 +3,7 @@ import { Breakpoint } from '../breakpoint';
 import { ClassName } from '../class-name';
 import { Identifier } from '../identifier';
 import { PagePath } from '../page';
+import { PageFrame } from '../frames/page-frame';
 import { KeptSection } from '../sections/kept-section';
 import { Download } from '../library/download';
 import { Face } from '../library/face';
@@ -29,6 +30,7 @@ export const SiteField = z.union([
   z.tuple([z.literal('downloads'), Identifier, z.literal('name')]),
   z.tuple([z.literal('sections'), Identifier, z.enum(['name', 'purpose'])]),
   z.tuple([z.literal('looks'), Identifier, z.literal('name')]),
+  z.tuple([z.literal('frames'), Identifier, z.enum(['name', 'before', 'after'])]),
   z.tuple([z.literal('redirects'), PagePath]),
 ]);
 export type SiteField = z.infer<typeof SiteField>;
@@ -40,6 +42,7 @@ const SiteInsert = z.discriminatedUnion('into', [
   z.strictObject({ do: z.literal('insert'), ...onSite, into: z.literal('sections'), ...place, item: KeptSection }),
   z.strictObject({ do: z.literal('insert'), ...onSite, into: z.literal('looks'), ...place, item: Look }),
   z.strictObject({ do: z.literal('insert'), ...onSite, into: z.literal('faces'), ...place, item: Face }),
+  z.strictObject({ do: z.literal('insert'), ...onSite, into: z.literal('frames'), ...place, item: PageFrame }),
   z.strictObject({ do: z.literal('insert'), ...onSite, into: z.literal('pictures'), id: Identifier, item: Picture }),
   z.strictObject({ do: z.literal('insert'), ...onSite, into: z.literal('downloads'), id: Identifier, item: Download }),
 ]);
@@ -48,7 +51,7 @@ export type SiteInsert = z.infer<typeof SiteInsert>;
 export type RecordInsert = Extract<SiteInsert, { id: string }>;
 
 /** What a site holds in order. */
-export const siteLists = ['classes', 'breakpoints', 'sections', 'looks', 'faces'] as const;
+export const siteLists = ['classes', 'breakpoints', 'sections', 'looks', 'faces', 'frames'] as const;
 export type SiteList = (typeof siteLists)[number];
 /** What a site holds by id. */
 export const siteRecords = ['pictures', 'downloads'] as const;

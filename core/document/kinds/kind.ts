@@ -34,7 +34,7 @@ export interface Markup {
 }
 
 export type FieldEditor =
-  'line' | 'lines' | 'words' | 'blocks' | 'link' | 'picture' | 'switch' | 'code' | 'choice' | 'breakpoint';
+  'line' | 'lines' | 'words' | 'blocks' | 'link' | 'picture' | 'switch' | 'code' | 'choice' | 'breakpoint' | 'frame';
 
 /** One field of a kind's content, as the ledger offers it. */
 export interface ContentField {

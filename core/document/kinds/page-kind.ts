@@ -18,6 +18,8 @@ export const pageKind: Kind = {
     description: z.string().max(500),
     /** The picture that stands for the page where it is shared. */
     share: Identifier.optional(),
+    /** What stands around its own sections. */
+    frame: Identifier.optional(),
     /** Search engines are asked to leave it out. */
     unlisted: z.boolean().optional(),
   }),
@@ -25,6 +27,7 @@ export const pageKind: Kind = {
     { key: 'title', label: 'title', editor: 'line' },
     { key: 'description', label: 'description', editor: 'lines' },
     { key: 'share', label: 'picture when shared', editor: 'picture' },
+    { key: 'frame', label: 'page frame', editor: 'frame' },
     { key: 'unlisted', label: 'kept out of search engines', editor: 'switch' },
   ],
   defaults: () => noMargins,

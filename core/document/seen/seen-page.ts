@@ -1,5 +1,6 @@
 import { copiedParts } from '../copied-parts';
 import type { KeptSection } from '../sections/kept-section';
+import { framing, isOfFrame } from '../frames/shown-frame';
 import { kindOf } from '../kinds/registry';
 import type { Page, Part, Parts } from '../page';
 import { settled } from './settled';
@@ -23,12 +24,23 @@ export function sectionOf(part: Part | undefined): string | undefined {
   return typeof id === 'string' ? id : undefined;
 }
 
+type References = [reference: string, section: string][];
+
 /** The parts of a page that refer to sections, with the section of each. */
-export const referencesOf = (page: Page): [reference: string, section: string][] =>
+export const referencesOf = (page: Page): References =>
   (page.parts[page.root]?.children ?? []).flatMap((id) => {
     const section = sectionOf(page.parts[id]);
     return section === undefined ? [] : [[id, section]];
   });
+
+/** The same with those its frame adds. */
+export const allReferencesOf = (site: Shared, page: Page): References => [
+  ...Object.entries(framing(site, page).parts).map(([id, part]): References[number] => [id, sectionOf(part)!]),
+  ...referencesOf(page),
+];
+
+/** What of a site is shown where pages refer to it. */
+type Shared = Pick<Site, 'sections' | 'frames'>;
 
 const standingFor = new WeakMap<Part, string>();
 
@@ -69,17 +81,32 @@ function seenParts(section: KeptSection, reference: string, own: Part): Record<s
   return out;
 }
 
-const seenByPage = new WeakMap<Page, { readonly sections: Site['sections']; readonly page: Page }>();
+const seenByPage = new WeakMap<Page, Shared & { readonly page: Page }>();
 
 /**
- * A page with what is shared in the places of the parts that refer to it; the very page where none does.
+ * A page with the parts around its own that refer to the sections of its frame; the very page where there are none,
+ * or where they are there.
+ */
+function framed(site: Shared, page: Page): Page {
+  if (page.parts[page.root]?.children.some(isOfFrame)) return page;
+  const { parts: added, before, after } = framing(site, page);
+  if (before.length + after.length === 0) return page;
+  const root = page.parts[page.root]!;
+  const parts = { ...copiedParts(page.parts), ...added };
+  return { ...page, parts: { ...parts, [page.root]: { ...root, children: [...before, ...root.children, ...after] } } };
+}
+
+/**
+ * A page with what is shared in the places of the parts that refer to it, its own and those of its frame; the very
+ * page where there are none.
  * A reference to a section that is no longer there shows nothing: it is seen switched off.
  */
-function throughReferences({ sections }: Pick<Site, 'sections'>, page: Page): Page {
+function throughReferences({ sections, frames }: Shared, stored: Page): Page {
+  const known = seenByPage.get(stored);
+  if (known && known.sections === sections && known.frames === frames) return known.page;
+  const page = framed({ sections, frames }, stored);
   const references = referencesOf(page);
   if (references.length === 0) return page;
-  const known = seenByPage.get(page);
-  if (known && known.sections === sections) return known.page;
   const byId = new Map(sections?.map((one) => [one.id, one]));
   const parts = copiedParts(page.parts);
   for (const [reference, id] of references) {
@@ -88,7 +115,7 @@ function throughReferences({ sections }: Pick<Site, 'sections'>, page: Page): Pa
     Object.assign(parts, section ? seenParts(section, reference, own) : { [reference]: { ...own, off: true } });
   }
   const seen = { ...page, parts: parts satisfies Parts };
-  seenByPage.set(page, { sections, page: seen });
+  seenByPage.set(stored, { sections, frames, page: seen });
   return seen;
 }
 
@@ -101,7 +128,7 @@ export function seenPage(site: Site, page: Page): Page {
   const through = throughReferences(site, page);
   const seen = settled(site, through);
   if (seen !== through)
-    for (const [reference, section] of referencesOf(page))
+    for (const [reference, section] of allReferencesOf(site, page))
       if (sharedAt(through, reference)) standingFor.set(seen.parts[reference]!, section);
   return seen;
 }

@@ -42,3 +42,19 @@ export function someCommand(random: RandomPages, site: Site, page: Page): Edit[]
   ];
   return random.pick(makers)();
 }
+
+/** A random page in a frame that shows one shared section above it and one below; undefined where it has too few. */
+export function framed(random: RandomPages, size = 24): Documents | undefined {
+  const start = sharing(random, 2, size);
+  if (!start) return undefined;
+  const [first, second] = start.page.parts[start.page.root]!.children;
+  return applyBatch(start, [
+    {
+      ...{ do: 'insert', on: 'site', into: 'frames', index: 0 },
+      item: { id: 'standard', name: 'Standard', before: ['shared-0'], after: ['shared-1'] },
+    },
+    { do: 'remove', part: first! },
+    { do: 'remove', part: second! },
+    { do: 'set', part: start.page.root, field: ['content', 'base', 'frame'], value: 'standard' },
+  ]);
+}

@@ -16,6 +16,7 @@ import { Keys } from '../commands/keys';
 import { Findings } from '../review/findings';
 import { isApart, LedgerState, ledgerGroups, ledgerTabs } from '../state/ledger-state';
 import { Selection } from '../state/selection';
+import { SharedNote } from './shared-note';
 
 /**
  * The divider between spread and ledger: the path to the selection, the ledger's groups; dragged, it makes the ledger
@@ -23,7 +24,7 @@ import { Selection } from '../state/selection';
  */
 @Component({
   selector: 'fold-fold-line',
-  imports: [Hint, Tab, TabList, Tabs],
+  imports: [Hint, SharedNote, Tab, TabList, Tabs],
   host: {
     '(pointerdown)': 'pressed($event)',
     '(pointermove)': 'moved($event)',

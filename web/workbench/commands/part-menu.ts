@@ -3,6 +3,9 @@ import { CdkMenu, CdkMenuItem } from '@angular/cdk/menu';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { become, canBecome } from '@core/document/commands/becoming/become';
 import { addColumn } from '@core/document/commands/columns';
+import { ownSections, takeIntoFrame } from '@core/document/commands/frames';
+import type { FrameSide, PageFrame } from '@core/document/frames/page-frame';
+import { frameOf, isOfFrame } from '@core/document/frames/shown-frame';
 import { nameOf } from '@core/document/kinds/registry';
 import { pileWithReasons } from '@core/geometry/paint-order';
 import { PageSession } from '../../services/page-session';
@@ -194,10 +197,31 @@ export class PartMenu {
   }
 
   private sectionItems(): Item[] {
-    if (this.selection.sharedSection())
-      return [{ label: 'Stop sharing on this page', run: () => this.commands.unshare() }];
+    const page = this.selection.selected()?.page;
+    const around = this.selection.sharedSection();
+    if (around && isOfFrame(around.reference))
+      return [{ label: 'Page frames …', run: () => void this.dialogs.open('frames') }];
+    const frame = this.frame();
+    const part = around?.reference ?? this.selection.selected()?.id ?? '';
+    const isSection = page !== undefined && ownSections(page).includes(part);
+    const into = frame && isSection ? this.intoFrameItems(frame, part) : [];
+    if (around) return [...into, { label: 'Stop sharing on this page', run: () => this.commands.unshare() }];
     if (this.selection.selected()?.part.kind !== 'section') return [];
-    return [{ label: 'Save or share this section …', run: () => this.dialogs.open('save section') }];
+    return [...into, { label: 'Save or share this section …', run: () => this.dialogs.open('save section') }];
+  }
+
+  private frame(): PageFrame | undefined {
+    const [site, page] = [this.session.site(), this.session.page()];
+    return site && page ? frameOf(site, page) : undefined;
+  }
+
+  /** A section goes into the frame the page stands in, above or below what pages have of their own. */
+  private intoFrameItems(frame: PageFrame, part: string): Item[] {
+    const item = (words: string, side: FrameSide): Item => ({
+      label: `Put in ${frame.name}, ${words} each page`,
+      run: () => this.commands.attempt((_site, page) => takeIntoFrame(frame, page, part, side)),
+    });
+    return [item('above', 'before'), item('below', 'after')];
   }
 
   protected run(item: Item): void {

@@ -166,6 +166,11 @@ const table = {
     width: 'min(760px, 94vw)',
     load: () => import('../dialogs/breakpoints-dialog').then((file) => file.BreakpointsDialog),
   },
+  frames: {
+    header: 'Page frames',
+    width: 'min(820px, 94vw)',
+    load: () => import('../dialogs/frames/frames-dialog').then((file) => file.FramesDialog),
+  },
   pictures: {
     header: 'Pictures',
     width: '820px',

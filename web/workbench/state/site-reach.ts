@@ -41,4 +41,10 @@ export class SiteReach {
       .map(({ id, title, reach }) => ({ id, title, parts: reachedOn(reach, this.sections(), what) }))
       .filter((one) => one.parts > 0);
   }
+
+  /** How many other pages show a shared section, or stand in a frame; undefined while it is not known. */
+  othersShowing(key: string): number | undefined {
+    const open = this.session.page()?.id;
+    return this.pages()?.filter((one) => one.id !== open && Object.hasOwn(one.reach, `#${key}`)).length;
+  }
 }

@@ -4,6 +4,7 @@ import { Page } from '../../page';
 import { Problem } from '../../problem';
 import { Site } from '../../site';
 import { upgradedSite } from '../../upgrade';
+import { checkFrames } from './check-frames';
 import { checkDress, checkLook } from './check-look';
 import { checkPart } from './check-part';
 import { deepest } from '../draft';
@@ -23,6 +24,7 @@ export function readSite(data: unknown): Site {
   checkDress(site, site);
   for (const look of site.looks ?? []) checkLook(site, look);
   for (const section of site.sections ?? []) checkSection(site, section);
+  checkFrames(site);
   return site;
 }
 

@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { Breakpoint } from '../../breakpoint';
 import { Download } from '../../library/download';
 import { circleOf } from '../../links/redirects';
+import { PageFrame } from '../../frames/page-frame';
 import { KeptSection } from '../../sections/kept-section';
 import { Problem } from '../../problem';
 import { Look, Picture, RedirectTo, Site, SiteClass } from '../../site';
@@ -48,6 +49,8 @@ function schemaOf(field: SiteSet['field']): z.ZodType {
       return Download.shape.name;
     case 'sections':
       return KeptSection.shape[field[2]];
+    case 'frames':
+      return PageFrame.shape[field[2]];
     case 'looks':
       return Look.shape.name;
     case 'classes':

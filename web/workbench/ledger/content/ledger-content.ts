@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { FormsModule } from '@angular/forms';
 import { Checkbox } from 'primeng/checkbox';
 import { Select } from 'primeng/select';
+import { frameOf } from '@core/document/frames/shown-frame';
 import { kindOf } from '@core/document/kinds/registry';
 import { classesNamed } from '@core/document/commands/look/classes';
 import { Problem } from '@core/document/problem';
@@ -106,7 +107,7 @@ export class LedgerContent {
   private readonly selection = inject(Selection);
   protected readonly spread = inject(SpreadState);
   private readonly commands = inject(Commands);
-  private readonly dialogs = inject(Dialogs);
+  protected readonly dialogs = inject(Dialogs);
   private readonly requests = inject(Requests);
   private readonly linking = inject(LinkCommands);
   private readonly sitePages = inject(SitePages);
@@ -115,6 +116,11 @@ export class LedgerContent {
   protected readonly gap = leafGap;
 
   /** From which breakpoint down something may fold. */
+  /** The name of the frame the page stands in. */
+  protected readonly frameName = computed(() => {
+    const [site, page] = [this.session.site(), this.session.page()];
+    return site && page ? frameOf(site, page)?.name : undefined;
+  });
   protected readonly foldsAt = computed(() => [
     { id: '', word: 'never' },
     ...this.spread

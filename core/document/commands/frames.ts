@@ -1,0 +1,139 @@
+import type { Edit } from '../edits/edit';
+import type { AnyEdit, SiteSet } from '../edits/site-edit';
+import { frameSides, type FrameSide, type PageFrame } from '../frames/page-frame';
+import { frameNamedBy, isOfFrame, sectionsOf } from '../frames/shown-frame';
+import { newIdentifier } from '../identifier';
+import { inWords } from '../kinds/in-words';
+import type { Page } from '../page';
+import { Problem } from '../problem';
+import { sectionOf, sharedAt } from '../seen/seen-page';
+import type { Site } from '../site';
+import { partOf } from '../tree';
+
+/** A page's own sections, those of its frame left out. */
+export const ownSections = (page: Page): string[] => partOf(page, page.root).children.filter((id) => !isOfFrame(id));
+
+/** What stands above and below the rest of a page of its own: leading headers and menus, trailing footers. */
+export function ownAround(page: Page): Readonly<Record<FrameSide, readonly string[]>> {
+  const own = ownSections(page);
+  const tag = (id: string): string => partOf(page, id).tag;
+  const first = own.findIndex((id) => !['header', 'nav'].includes(tag(id)));
+  const before = first === -1 ? own : own.slice(0, first);
+  const rest = own.slice(before.length);
+  const last = rest.findLastIndex((id) => tag(id) !== 'footer');
+  return { before, after: rest.slice(last + 1) };
+}
+
+const named = (page: Page, id: string): string => inWords(partOf(page, id)).slice(0, 80);
+
+/** A section of a page for its frame: the shared one it shows, or its own as one, with the edits that make it that. */
+function shared(page: Page, part: string, side: FrameSide): { readonly id: string; readonly edits: AnyEdit[] } {
+  const known = sharedAt(page, part);
+  if (known !== undefined) return { id: known, edits: [] };
+  const id = newIdentifier();
+  const purpose = side === 'before' ? 'opening' : 'contact';
+  return { id, edits: [{ do: 'share', on: 'both', part, section: { id, name: named(page, part), purpose } }] };
+}
+
+const setFrame = (page: Page, frame: string | undefined): Edit => ({
+  do: 'set',
+  part: page.root,
+  field: ['content', 'base', 'frame'],
+  ...(frame !== undefined && { value: frame }),
+});
+
+const setSide = (frame: PageFrame, side: FrameSide, ids: readonly string[]): SiteSet => ({
+  ...{ do: 'set', on: 'site' },
+  field: ['frames', frame.id, side],
+  value: [...ids],
+});
+
+/**
+ * The edits that make a frame of what stands above and below the rest of a page, and put the page in it: its headers
+ * and footers are the site's from then on.
+ */
+export function frameFromPage(
+  site: Pick<Site, 'frames'>,
+  page: Page,
+  name: string,
+): { edits: AnyEdit[]; made: string } {
+  const around = ownAround(page);
+  const made = newIdentifier();
+  const taken = frameSides.map((side) => around[side].map((part) => ({ part, ...shared(page, part, side) })));
+  const [before, after] = taken.map((some) => [...new Set(some.map((one) => one.id))]);
+  const item: PageFrame = { id: made, name, before: before!, after: after!.filter((id) => !before!.includes(id)) };
+  return {
+    made,
+    edits: [
+      ...taken.flat().flatMap((one) => one.edits),
+      { do: 'insert', on: 'site', into: 'frames', index: site.frames?.length ?? 0, item },
+      ...taken.flat().map(({ part }): Edit => ({ do: 'remove', part })),
+      setFrame(page, made),
+    ],
+  };
+}
+
+/** The edits that put a section of a page into its frame, next to the page's own. @throws Problem where it is not one */
+export function takeIntoFrame(frame: PageFrame, page: Page, part: string, side: FrameSide): AnyEdit[] {
+  if (!ownSections(page).includes(part))
+    throw new Problem('Only a section of the page can go into its frame.', { part });
+  const { id, edits } = shared(page, part, side);
+  if (sectionsOf(frame).includes(id))
+    throw new Problem(`The page frame “${frame.name}” shows this section already.`, { part });
+  const ids = side === 'before' ? [...frame.before, id] : [id, ...frame.after];
+  return [...edits, setSide(frame, side, ids), { do: 'remove', part }];
+}
+
+/** The edit that shows a shared section in a frame: the last above the pages, or the first below them. */
+export const addToFrame = (frame: PageFrame, section: string, side: FrameSide): SiteSet =>
+  setSide(frame, side, side === 'before' ? [...frame.before, section] : [section, ...frame.after]);
+
+/** The edit that takes a section out of a frame; the site keeps it among its shared ones. */
+export function takeOutOfFrame(frame: PageFrame, section: string): SiteSet[] {
+  const side = frameSides.find((one) => frame[one].includes(section));
+  return side
+    ? [
+        setSide(
+          frame,
+          side,
+          frame[side].filter((id) => id !== section),
+        ),
+      ]
+    : [];
+}
+
+/**
+ * The edits that move a section of a frame a step up or down, past the pages’ own sections to the other side; none
+ * where it is the first or the last.
+ */
+export function stepInFrame(frame: PageFrame, section: string, by: -1 | 1): SiteSet[] {
+  const side = frameSides.find((one) => frame[one].includes(section));
+  if (!side) return [];
+  const index = frame[side].indexOf(section);
+  const rest = frame[side].filter((id) => id !== section);
+  const to = index + by;
+  if (to >= 0 && to < frame[side].length) return [setSide(frame, side, rest.toSpliced(to, 0, section))];
+  if (side === 'before' && by === 1)
+    return [setSide(frame, 'before', rest), setSide(frame, 'after', [section, ...frame.after])];
+  if (side === 'after' && by === -1)
+    return [setSide(frame, 'after', rest), setSide(frame, 'before', [...frame.before, section])];
+  return [];
+}
+
+/** How a page is put in a frame. */
+export interface IntoFrame {
+  /** What stands above and below it of its own goes: headers, menus and footers, and what the frame shows anyway. */
+  readonly replacing: boolean;
+}
+
+/** The edits that put a page in a frame, or in none. */
+export function intoFrame(page: Page, frame: PageFrame | undefined, { replacing }: IntoFrame): Edit[] {
+  if (frameNamedBy(page) === frame?.id) return [];
+  const around = ownAround(page);
+  const shown = new Set(sectionsOf(frame));
+  const isShown = (id: string): boolean => shown.has(sharedAt(page, id) ?? sectionOf(page.parts[id]) ?? '');
+  const replaced = ownSections(page).filter(
+    (id) => isShown(id) || frameSides.some((side) => frame?.[side].length && around[side].includes(id)),
+  );
+  return [...(replacing ? replaced.map((part): Edit => ({ do: 'remove', part })) : []), setFrame(page, frame?.id)];
+}
