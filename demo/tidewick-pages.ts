@@ -2,7 +2,6 @@ import type { Page } from '@core/document/page';
 import { textOf } from '@core/document/text/changed-blocks';
 import type { RunningText } from '@core/document/text/running-text';
 import { around, gap, pageFrom, radius, type Tree } from './build';
-import { footer, header } from './tidewick-frame';
 import { band, bandPhone, bandTablet, shortBand, tidewick } from './tidewick-site';
 
 export { timetable } from './tidewick-timetable';
@@ -270,7 +269,8 @@ export const fares: Page = pageFrom(
   'Fares and passes',
   '/fares',
   'What a crossing costs, and the passes that make it cheaper.',
-  [header, opening, crossings, passes, goodToKnow, footer],
+  [opening, crossings, passes, goodToKnow],
+  { frame: 'every-page' },
 );
 
 const found = (name: string, where: string): Tree => ({

@@ -1,5 +1,6 @@
 import { blankSite, type Site } from '@core/document/site';
-import { around, gap, radius } from './build';
+import { around, gap, radius, sharedFrom } from './build';
+import { footer, header } from './tidewick-frame';
 
 const ink = '#22333b';
 const madder = '#8c2f39';
@@ -129,6 +130,8 @@ export const tidewick: Site = {
     { id: 'after-dark', name: 'After dark', tokens: afterDark, elements, classes, fonts },
   ],
   dark: 'after-dark',
+  sections: [sharedFrom(daylight, 'header', 'opening', header), sharedFrom(daylight, 'footer', 'contact', footer)],
+  frames: [{ id: 'every-page', name: 'Every page', before: ['header'], after: ['footer'] }],
 };
 
 export const band = { ...around('padding', 96, '5%'), ...gap(40) };

@@ -1,6 +1,5 @@
 import type { Page } from '@core/document/page';
 import { around, gap, pageFrom, type Tree } from './build';
-import { footer, header } from './tidewick-frame';
 import { tidewick } from './tidewick-site';
 
 const crossing = (name: string, times: string, words: string): Tree => ({
@@ -37,7 +36,6 @@ export const timetable: Page = pageFrom(
   '/timetable',
   'When the boats leave from November to March.',
   [
-    header,
     {
       kind: 'section',
       name: 'Opening',
@@ -104,6 +102,6 @@ export const timetable: Page = pageFrom(
         },
       ],
     },
-    footer,
   ],
+  { frame: 'every-page' },
 );

@@ -1,6 +1,5 @@
 import type { Page } from '@core/document/page';
 import { around, gap, pageFrom, radius, type Tree } from './build';
-import { footer, header } from './tidewick-frame';
 import { band, bandPhone, bandTablet, shortBand, tidewick } from './tidewick-site';
 
 export { tidewick } from './tidewick-site';
@@ -325,5 +324,6 @@ export const home: Page = pageFrom(
   'Tidewick Ferries: the sea is the shortest road',
   '/',
   'Ferries from Tidewick to Marram, Great Sallow and Inner Kelder, every day of the year.',
-  [header, opening, sailings, boats, crew, callToAction, footer],
+  [opening, sailings, boats, crew, callToAction],
+  { frame: 'every-page' },
 );

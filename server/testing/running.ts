@@ -106,7 +106,11 @@ export interface Opened {
   readonly site: Site;
   readonly revision: number;
   readonly siteRevision: number;
-  readonly release: { readonly number: number; readonly sections?: Site['sections'] } | null;
+  readonly release: {
+    readonly number: number;
+    readonly sections?: Site['sections'];
+    readonly frames?: Site['frames'];
+  } | null;
 }
 
 /** Somebody who speaks to the API, with a session once signed in. */

@@ -5,7 +5,8 @@ import { MessageService } from 'primeng/api';
 import { Button } from 'primeng/button';
 import { Select } from 'primeng/select';
 import type { PageEntry } from '@core/api/sites';
-import { PagePath, type Page } from '@core/document/page';
+import { inFrame } from '@core/document/frames/shown-frame';
+import { blankPage, PagePath, type Page } from '@core/document/page';
 import { pageFrom, readyPages } from '@core/document/ready-made/ready-pages';
 import type { Site } from '@core/document/site';
 import { pathFor } from '@core/document/slug';
@@ -48,16 +49,24 @@ export class NewPage implements OnInit {
   private readonly pathTouched = signal(false);
   protected readonly problem = signal<string | undefined>(undefined);
   protected readonly busy = signal(false);
+  private readonly frameChosen = signal<string | undefined>(undefined);
+  protected readonly frames = computed(() => [
+    ...(this.site().frames ?? []).map(({ id, name }) => ({ id, name })),
+    { id: '', name: 'No page frame' },
+  ]);
+  /** The frame it stands in: the site’s first, until another is chosen. */
+  protected readonly frame = computed(() => this.frameChosen() ?? this.frames()[0]!.id);
   /** The menus it is put in. */
   protected readonly menus = signal<readonly string[]>([]);
 
   protected readonly beginnings = computed((): Beginning[] => {
     const ready = readyPages.map((one) => {
       const facts = { title: one.title, path: one.path };
-      return { ...one, facts, page: pageFrom(this.site(), one, { id: 'drawn', ...facts }) };
+      return { ...one, facts, page: this.framed(pageFrom(this.site(), one, { id: 'drawn', ...facts })) };
     });
+    const blank = this.frame() === '' ? undefined : this.framed(blankPage('drawn', 'Blank', '/'));
     return [
-      { id: 'blank', name: 'Blank', says: 'A page with nothing on it yet', page: undefined },
+      { id: 'blank', name: 'Blank', says: 'A page with nothing on it of its own yet', page: blank },
       ...ready,
       ...(this.pages().length > 0
         ? [{ id: 'copy', name: 'A copy of …', says: 'A page of this site, with all that is on it', page: undefined }]
@@ -67,6 +76,14 @@ export class NewPage implements OnInit {
   protected readonly copies = computed(() =>
     this.pages().map(({ id, title, path }) => ({ id, words: `${title} · ${path}` })),
   );
+
+  private framed(page: Page): Page {
+    return this.frame() === '' ? page : inFrame(page, this.frame());
+  }
+
+  protected chooseFrame(id: string): void {
+    this.frameChosen.set(id);
+  }
 
   ngOnInit(): void {
     const original = this.original();
@@ -127,6 +144,7 @@ export class NewPage implements OnInit {
         ...{ title, path: path.data },
         ...(copyOf !== undefined && { copyOf }),
         ...(ready && { from }),
+        ...(copyOf === undefined && this.frame() !== '' && { frame: this.frame() }),
       });
       const { id } = await firstValueFrom(made);
       await putInMenus(this.api, id, this.menus()).catch((error: unknown) => {
