@@ -131,6 +131,19 @@ export const tidewick: Site = {
   ],
   dark: 'after-dark',
   sections: [sharedFrom(daylight, 'header', 'opening', header), sharedFrom(daylight, 'footer', 'contact', footer)],
+  menus: [
+    {
+      id: 'main',
+      name: 'Main',
+      entries: {
+        sailings: { to: 'page:tidewick-home#sailings', text: 'Sailings', place: 0 },
+        boats: { to: 'page:tidewick-home#boats', text: 'The boats', place: 1 },
+        crew: { to: 'page:tidewick-home#crew', text: 'Crew', place: 2 },
+        fares: { to: 'page:tidewick-fares', title: 'Fares and passes', place: 3 },
+        timetable: { to: 'page:tidewick-timetable', text: 'Timetable', place: 4 },
+      },
+    },
+  ],
   frames: [{ id: 'every-page', name: 'Every page', before: ['header'], after: ['footer'] }],
 };
 

@@ -44,6 +44,7 @@ describe('From a blank page to a live one', () => {
     await (await visit.person.button('New page')).click();
     await (await visit.person.find('#page-title')).sendKeys('Winter sailings');
     expect(await (await visit.person.find('#page-path')).getAttribute('value')).toBe('/winter-sailings');
+    await visit.person.choose('.frame p-select', 'No page frame');
     await (await visit.person.button('Create page')).click();
     await visit.browser.driver.wait(until.urlContains('/pages/'), 40_000);
     await visit.person.ready();

@@ -110,7 +110,7 @@ describe('Nothing is lost', () => {
     await visit.person.until(async () => (await title()) === all, 'the other tab did not hear of it');
     await visit.person.chord(Key.CONTROL, 'z'); // the one who shared takes that back: what the other wrote stays
     await visit.person.until(
-      async () => (await visit.browser.driver.findElements(By.css('.shared'))).length === 0,
+      async () => (await visit.browser.driver.findElements(By.css('[data-shared-note]'))).length === 0,
       'it is still shared',
     );
     await visit.person.saved();

@@ -144,7 +144,7 @@ describe('Whole sections', () => {
     await (await visit.person.find('[data-keep-shared]')).click();
     await (await visit.person.find('button[data-keep], [data-keep] button')).click();
     await visit.person.noDialog();
-    await visit.person.find('.shared');
+    await visit.person.find('[data-shared-note]');
     await visit.person.saved();
     await visit.person.openPage('tidewick-lost');
     await (await visit.person.button('Sections …')).click();
@@ -195,7 +195,9 @@ describe('Whole sections', () => {
     await visit.person.openPage('tidewick-fares');
     await visit.person.clickOn('wide', 'details');
     await visit.person.partMenu('Stop sharing on this page');
-    await visit.person.until(async () => (await visit.browser.driver.findElements(By.css('.shared'))).length === 0);
+    await visit.person.until(
+      async () => (await visit.browser.driver.findElements(By.css('[data-shared-note]'))).length === 0,
+    );
     await visit.person.saved();
   });
 });

@@ -2,6 +2,7 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import * as z from 'zod';
+import { placesOf } from '@core/compile/places';
 import { compile, plainFiles } from '@core/compile/compile';
 import { readPage, readSite } from '@core/document/edits/check/check-page';
 import { Page } from '@core/document/page';
@@ -53,8 +54,8 @@ function compileFiles(
   const site = checked(siteFile, readSite);
   const page = checked(pageFile, (data) => readPage(site, data));
   const beside = others.map((file) => checked(file, (data) => readPage(site, data)));
-  const pages = Object.fromEntries([page, ...beside].map(({ id, path }) => [id, path]));
-  const { html, css } = compile(site, page, { ...plainFiles, ...(beside.length > 0 && { pages }) });
+  const places = placesOf([page, ...beside]);
+  const { html, css } = compile(site, page, { ...plainFiles, ...(beside.length > 0 && places) });
   try {
     mkdirSync(out, { recursive: true });
     writeFileSync(join(out, 'index.html'), html);

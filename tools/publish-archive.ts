@@ -3,6 +3,7 @@ import { createRequire } from 'node:module';
 import { dirname, join, resolve } from 'node:path';
 import { PlainRequest } from '@core/api/taking-away';
 import { contentsFile, filesFolder, readArchive, readContents, type Archived } from '@core/archive/archive';
+import { placesOf } from '@core/compile/places';
 import { plainSite } from '@core/compile/plain-site';
 import { leadingPaths } from '@core/document/links/redirects';
 import { Problem } from '@core/document/problem';
@@ -23,8 +24,7 @@ const documentsOf = async (zip: Unpacked): Promise<Archived> => {
 async function write(zip: Unpacked, to: string, address: string | undefined): Promise<void> {
   const archived = await documentsOf(zip);
   const { site, pages } = archived;
-  const paths = Object.fromEntries(pages.map(({ id, path }) => [id, path]));
-  const moved = leadingPaths(site.redirects ?? {}, paths);
+  const moved = leadingPaths(site.redirects ?? {}, placesOf(pages).pages);
   const { texts, uploaded, fonts } = plainSite(site, pages, { address, moved });
   const unfinished = `${to}.unfinished`;
   await rm(unfinished, { recursive: true, force: true });

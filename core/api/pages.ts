@@ -28,6 +28,8 @@ export const PageFacts = z.object({
       styling: Styling,
     })
     .nullable(),
+  /** What the pages of the site are called, by their ids. */
+  titles: z.record(Identifier, z.string()),
   /** The address it is or will be live at. */
   live: z.string(),
 });

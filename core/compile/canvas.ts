@@ -75,7 +75,7 @@ export const rulesInSheet = 24;
 export function compileCanvas(site: Site, whole: Page, addresses: Addresses, hinted = true): Canvas {
   const page = withoutSwitchedOff(seenPage(site, whole));
   const order = subtree(page, page.root);
-  const context = markupContext(site, addresses);
+  const context = markupContext(site, page, addresses);
   const sheets: string[][] = [];
   for (let at = 0; at < order.length; at += rulesInSheet) sheets.push(order.slice(at, at + rulesInSheet));
   const rules = sheets
@@ -104,6 +104,7 @@ export function isPatchable(before: Site, after: Site): boolean {
   return (
     before.breakpoints === after.breakpoints &&
     before.language === after.language &&
+    before.menus === after.menus &&
     (before.pictures === after.pictures || Object.keys(before.pictures).every(kept))
   );
 }
@@ -214,7 +215,7 @@ export function recompile(
   const elements = new Map<string, ElementText>();
   const subtrees = new Map<string, string>();
   const arranged = new Map<string, readonly Run[]>();
-  const context = markupContext(site, addresses);
+  const context = markupContext(site, after, addresses);
   const made = { rules, elements, subtrees, arranged };
   for (const edit of edits) recompileOne(made, edit, { site, before, after, addresses, context });
   const partly = before !== wholeBefore || after !== wholeAfter;
@@ -228,6 +229,9 @@ export function recompile(
     }
   }
   const lent = partly || changesLent(site, before, after, edits) ? canvasLent(site, after, addresses) : undefined;
+  if (titleOf(before) !== titleOf(after))
+    for (const id of Object.keys(after.parts).filter((one) => kindOf(after.parts[one]!.kind).namesPages))
+      elements.set(id, elementOf(after, id, context, markedById));
   for (const id of renamedOn(siteBefore, site, after)) elements.set(id, elementOf(after, id, context, markedById));
   return { shared: changedPieces(siteBefore, site, addresses), rules, elements, subtrees, arranged, lent };
 }

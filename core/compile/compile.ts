@@ -144,7 +144,7 @@ function pageCss(
 
 /** The names of files a text refers to in a folder. */
 function namesIn(text: string, folder: string, found: Set<string>): void {
-  for (let at = text.indexOf(folder); at !== -1; at = text.indexOf(folder, at + 1)) {
+  for (let at = text.indexOf(folder); at !== -1 && at < text.length; at = text.indexOf(folder, at + 1)) {
     const begins = at + folder.length;
     const name = /^[a-z0-9.-]+/i.exec(text.slice(begins, begins + 120))?.[0];
     if (name !== undefined) found.add(name);
@@ -201,7 +201,7 @@ export function compile(site: Site, whole: Page, options: CompileOptions = plain
   const parts = order.map((id) => page.parts[id]!);
   const { nameOf, styled, lenders } = ownClasses(page, order, parts);
   const css = pageCss(site, page, parts, styled, lenders, { ...options, ...options.sheet, forVisitors: true });
-  const context = markupContext(site, options, firstPicture(page), namesInPage(page));
+  const context = markupContext(site, page, options, firstPicture(page), namesInPage(page));
   const href = typeof options.stylesheet === 'string' ? options.stylesheet : options.stylesheet(css);
   const html =
     `<!doctype html><html lang="${escapeHtml(site.language)}"><head>${headOf(site, page, options)}` +

@@ -13,6 +13,8 @@ export interface Addresses {
   readonly fonts: string;
   /** The paths of the pages there are, by id; where this is left out, a link to a page leads nowhere in particular. */
   readonly pages?: Readonly<Record<string, string>>;
+  /** The titles of pages by id, for menus; the page that is written is known by itself. */
+  readonly titles?: Readonly<Record<string, string>>;
   /** What an address within the site (`/path?query#place`) is written as; as it is, where this is left out. */
   readonly within?: (link: string) => string;
   /**

@@ -6,7 +6,7 @@ import type { Kind, Markup, MarkupContext, ShownVariant } from '../document/kind
 import { holdsLinks } from '../document/links/links';
 import { downloadOfLink, pageOfLink, pictureOfLink } from '../document/kinds/link';
 import { kindOf, markOf } from '../document/kinds/registry';
-import type { Page, Part } from '../document/page';
+import { titleOf, type Page, type Part } from '../document/page';
 import { classNamesOf, type Site } from '../document/site';
 import { partOf } from '../document/tree';
 import type { Addresses } from './declarations';
@@ -56,13 +56,17 @@ const voidTags = new Set(['img']);
 
 export function markupContext(
   site: Site,
+  page: Page,
   addresses: Addresses,
   first?: string,
   nameInPage: MarkupContext['nameInPage'] = (id) => id,
 ): MarkupContext {
+  const { titles = {} } = addresses;
   return {
     site,
+    page: page.id,
     nameInPage,
+    titleOf: (id) => (id === page.id ? titleOf(page) : Object.hasOwn(titles, id) ? titles[id] : undefined),
     picture: (id) => (Object.hasOwn(site.pictures, id) ? site.pictures[id] : undefined),
     pictureUrl: (file) => addresses.pictures + file,
     addressOf: (link) => addressOfLink(site, addresses, link),

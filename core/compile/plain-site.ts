@@ -3,6 +3,7 @@ import { notFoundPath, titleOf, type Page } from '../document/page';
 import type { Site } from '../document/site';
 import { compile, type CompileOptions } from './compile';
 import { iconOf } from './icon';
+import { placesOf } from './places';
 import { foundAt, robotsOf, sitemapOf } from './sitemap';
 
 /** A file of text, by its name from the site's folder. */
@@ -44,6 +45,7 @@ function relativeAt(path: string, pages: readonly Page[], moved: Readonly<Record
     sheet: { pictures: './', fonts: './' },
     stylesheet: '',
     icon: `${up}files/${icon}`,
+    ...placesOf(pages),
     pages: Object.fromEntries(pages.map((page) => [page.id, up + fileOf(page.path)])),
     within: (link) => {
       const [, to = '', rest = ''] = /^([^?#]*)(.*)$/s.exec(link) ?? [];
@@ -60,7 +62,7 @@ const fromRoot = (pages: readonly Page[]): CompileOptions => ({
   sheet: { pictures: './', fonts: './' },
   stylesheet: '',
   icon: `/files/${icon}`,
-  pages: Object.fromEntries(pages.map(({ id, path }) => [id, path])),
+  ...placesOf(pages),
 });
 
 /** A page that leads on, for hosts that know no redirects (HTML, section 4.2.5.3, `refresh`). */

@@ -1,6 +1,8 @@
 import { tokenOf } from '../style/tokens/tokens';
 import { baseOf } from './breakpoint';
 import { nameOf } from './kinds/registry';
+import type { MenuEntry } from './menus/menu';
+import { saysOf } from './menus/says';
 import type { Page, Part } from './page';
 import { pathTo } from './tree';
 import { leaves } from './leaves';
@@ -149,6 +151,35 @@ function changesInDark(was: Styling, is: Styling, naming: Naming): Within[] {
   return changesOfTokens(dark(was), dark(is), naming).map((one) => ({ ...one, what: `Dark pages: ${one.what}` }));
 }
 
+/** What differs between the menus: their entries by what they say, as far as that is known without the pages. */
+function changesOfMenus(was: Styling, is: Styling): Within[] {
+  const [old, now] = [was, is].map(({ menus = [] }) => new Map(menus.map((one) => [one.id, one])));
+  const says = (entry: MenuEntry): string => saysOf(entry, () => undefined);
+  const lists = [...new Set([...old!.keys(), ...now!.keys()])];
+  return lists.flatMap((id): Within[] => {
+    const [before, after] = [old!.get(id), now!.get(id)];
+    if (!before || !after) return [{ what: `Menu ${(before ?? after)!.name} ${after ? 'added' : 'deleted'}` }];
+    const of = `Menu ${after.name}`;
+    const entries = [...new Set([...Object.keys(before.entries), ...Object.keys(after.entries)])];
+    const named = before.name === after.name ? [] : [said(`${of}: name`, { was: before.name, is: after.name })];
+    return named.concat(
+      entries.flatMap((key): Within[] => {
+        const [had, has] = [before.entries[key], after.entries[key]];
+        if (!had || !has) return [{ what: `${of}: “${says((had ?? has)!)}” ${has ? 'added' : 'removed'}` }];
+        const moved = had.under !== has.under || had.place !== has.place;
+        return [
+          ...(says(had) === says(has) ? [] : [said(`${of}: entry`, { was: says(had), is: says(has) })]),
+          ...(had.to === has.to ? [] : [said(`${of}: “${says(has)}” leads to`, { was: had.to, is: has.to })]),
+          ...(had.newTab === has.newTab
+            ? []
+            : [{ what: `${of}: “${says(has)}” opens in ${has.newTab ? 'a new' : 'the same'} tab` }]),
+          ...(moved ? [{ what: `${of}: “${says(has)}” moved` }] : []),
+        ];
+      }),
+    );
+  });
+}
+
 /** What differs between what decided how pages looked and what does: each value, named for a person. */
 export function changesOfSite(was: Styling, is: Styling, naming: Naming = byId): Within[] {
   const styles = (whose: string, before: unknown, now: unknown): Within[] =>
@@ -176,6 +207,7 @@ export function changesOfSite(was: Styling, is: Styling, naming: Naming = byId):
     ...(order(was, now!) === order(is, old!) ? [] : [{ what: 'Classes: order' }]),
     ...changesOfTokens(was, is, naming),
     ...changesInDark(was, is, naming),
+    ...changesOfMenus(was, is),
     ...(text(was.fonts) === text(is.fonts) ? [] : [{ what: 'Typefaces of the site' }]),
     ...(text(was.faces ?? []) === text(is.faces ?? []) ? [] : [{ what: 'Uploaded typefaces' }]),
     ...(text(was.breakpoints) === text(is.breakpoints) ? [] : [{ what: 'Breakpoints of the site' }]),

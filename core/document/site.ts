@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { Breakpoints, standardBreakpoints } from './breakpoint';
 import { ClassName, isClassId } from './class-name';
 import { PageFrame } from './frames/page-frame';
+import { Menu } from './menus/menu';
 import { KeptSection } from './sections/kept-section';
 import { Download } from './library/download';
 import { Face } from './library/face';
@@ -112,6 +113,7 @@ export const Site = z.strictObject({
   sections: z.array(KeptSection).max(200).optional(),
   /** What stands around pages’ own sections; a page names one, or none. */
   frames: z.array(PageFrame).max(20).optional(),
+  menus: z.array(Menu).max(40).optional(),
   looks: z.array(Look).max(20).optional(),
   /** Where paths lead that no page is found at. */
   redirects: z
@@ -123,9 +125,9 @@ export const Site = z.strictObject({
 });
 export type Site = z.infer<typeof Site>;
 
-/** What of a site decides how its pages look. */
+/** What of a site decides how its pages look, and what its menus say. */
 export const Styling = Site.pick({
-  ...{ breakpoints: true, tokens: true, elements: true, classes: true, fonts: true, faces: true },
+  ...{ breakpoints: true, tokens: true, elements: true, classes: true, fonts: true, faces: true, menus: true },
 }).extend({
   /** The tokens of the look for dark pages, where there is one. */
   dark: z.record(TokenName, KeptToken).exactOptional(),
@@ -133,11 +135,13 @@ export const Styling = Site.pick({
 export type Styling = z.infer<typeof Styling>;
 
 /** Of a site, what decides how its pages look. */
-export function stylingOf({ breakpoints, tokens, elements, classes, fonts, faces, looks, dark }: Site): Styling {
+export function stylingOf(site: Site): Styling {
+  const { breakpoints, tokens, elements, classes, fonts, faces, menus, looks, dark } = site;
   const bound = looks?.find((one) => one.id === dark);
   return {
     ...{ breakpoints, tokens, elements, classes, fonts },
     ...(faces && { faces }),
+    ...(menus && { menus }),
     ...(bound && { dark: bound.tokens }),
   };
 }

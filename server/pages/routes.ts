@@ -4,7 +4,7 @@ import type { PageEvents } from '@core/api/events';
 import { FeedRequest, Place } from '@core/api/people';
 import { Batch, Log, LogRequest, PageFacts, WouldBeEdits, WouldChange } from '@core/api/pages';
 import { Role, type Ability } from '@core/api/roles';
-import { Releases, type ReleaseRow } from '../database/entities';
+import { Pages, Releases, type ReleaseRow } from '../database/entities';
 import { answer, read } from '../http/answer';
 import { body } from '../http/body';
 import { openStream } from '../http/event-stream';
@@ -36,6 +36,7 @@ export const pageRoutes: Routes = (service) => {
       revision: page.revision,
       siteRevision: site.revision,
       release: releaseOf(release, page.id),
+      titles: await titlesOf(service, site.id),
       live: liveAddress(service, site, page.path),
     });
   });
@@ -59,6 +60,12 @@ export const pageRoutes: Routes = (service) => {
   exportRoutes(service, router);
   return router;
 };
+
+/** What the pages of a site are called, by their ids; no document is read. */
+async function titlesOf({ database }: Service, site: string): Promise<PageFacts['titles']> {
+  const rows = await database.getRepository(Pages).find({ select: { id: true, title: true }, where: { site } });
+  return Object.fromEntries(rows.map(({ id, title }) => [id, title]));
+}
 
 /** What is live of a page, and the sections it shows. */
 function releaseOf(release: ReleaseRow | null, page: string): PageFacts['release'] {

@@ -1,6 +1,7 @@
 import { readdir, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { LessThanOrEqual, type EntityManager } from 'typeorm';
+import { placesOf } from '@core/compile/places';
 import { leadingPaths } from '@core/document/links/redirects';
 import { titleOf, type Page } from '@core/document/page';
 import { Releases, type ReleaseContent, type ReleaseRow } from '../database/entities';
@@ -10,7 +11,7 @@ import type { ChangedBesides } from '@core/api/releases';
 import { notFound } from '@core/api/refusal';
 import { loggable } from '../http/answer';
 import type { Service } from '../http/service';
-import { pathsOf, pruneVersions, servedHtml, writeFolder, writePointer, writeWhole } from './write';
+import { pruneVersions, servedHtml, writeFolder, writePointer, writeWhole } from './write';
 
 /** The address of a live site, without a slash at its end. */
 export const liveOrigin = (service: Service, { host }: Pick<SiteNow, 'host'>): string =>
@@ -63,14 +64,14 @@ export async function changedWith(
   if (!last) return { site: false, pages: [] };
   const before = last.content.site;
   const others = othersOf(stored, last);
-  const livePaths = pathsOf(Object.values(last.content.pages).map((one) => one.document));
-  const paths = pathsOf([...others.map(([, one]) => one.document), page.document]);
+  const livePlaces = placesOf(Object.values(last.content.pages).map((one) => one.document));
+  const places = placesOf([...others.map(([, one]) => one.document), page.document]);
   const address = liveOrigin(service, site);
-  const differs = (document: Page, after = site.document, afterPaths = paths): boolean =>
-    servedHtml(before, document, livePaths, address) !== servedHtml(after, document, afterPaths, address);
+  const differs = (document: Page, after = site.document, afterPlaces = places): boolean =>
+    servedHtml(before, document, livePlaces, address) !== servedHtml(after, document, afterPlaces, address);
   const because = (document: Page): ChangedBesides['pages'][number]['because'] => {
     if (differs(document, before)) return 'link';
-    return differs(document, withSections, livePaths) ? 'section' : 'site';
+    return differs(document, withSections, livePlaces) ? 'section' : 'site';
   };
   const { sections, frames } = site.document;
   const withSections = { ...before, sections, frames };
@@ -208,7 +209,7 @@ export function movedOf({ site, pages, moved = {} }: ReleaseContent): Record<str
   const before = Object.entries(moved).flatMap(([path, id]) =>
     pages[id] ? [[path, pages[id].document.path] as const] : [],
   );
-  const paths = pathsOf(Object.values(pages).map((page) => page.document));
+  const { pages: paths } = placesOf(Object.values(pages).map((page) => page.document));
   return { ...Object.fromEntries(before), ...leadingPaths(site.redirects ?? {}, paths) };
 }
 

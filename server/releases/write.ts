@@ -7,6 +7,7 @@ import { brotliCompress, constants, gzip } from 'node:zlib';
 import type { EntityManager } from 'typeorm';
 import { compile, type Compiled } from '@core/compile/compile';
 import { iconOf } from '@core/compile/icon';
+import { placesOf, type Places } from '@core/compile/places';
 import { policyOf } from '@core/compile/policy';
 import { foundAt, robotsOf, sitemapOf } from '@core/compile/sitemap';
 import { notFoundPath, type Page } from '@core/document/page';
@@ -25,19 +26,13 @@ export const hashOf = (text: string): string => createHash('sha256').update(text
 /** The icon's file, named by what it shows. */
 const iconFile = (site: Site): string => `icon-${hashOf(iconOf(site))}.svg`;
 
-/** Where the pages are that are served together, by id. */
-export type PathsById = Readonly<Record<string, string>>;
-
-export const pathsOf = (pages: Iterable<Page>): PathsById =>
-  Object.fromEntries([...pages].map(({ id, path }) => [id, path]));
-
 /** A page as it is served among others: its address and its files. */
-function compiled(site: Site, page: Page, pages: PathsById, address?: string): Compiled & { stylesheet: string } {
+function compiled(site: Site, page: Page, places: Places, address?: string): Compiled & { stylesheet: string } {
   let stylesheet = '';
   const made = compile(site, page, {
     pictures: '/files/',
     fonts: '/files/',
-    pages,
+    ...places,
     icon: `/files/${iconFile(site)}`,
     ...(address !== undefined && { canonical: address + page.path }),
     stylesheet: (css) => (stylesheet = `/files/style-${hashOf(css)}.css`),
@@ -46,8 +41,8 @@ function compiled(site: Site, page: Page, pages: PathsById, address?: string): C
 }
 
 /** A page's HTML as it is served. It names its style sheet by what that says: where it is the same, the page is. */
-export const servedHtml = (site: Site, page: Page, pages: PathsById, address: string): string =>
-  compiled(site, page, pages, address).html;
+export const servedHtml = (site: Site, page: Page, places: Places, address: string): string =>
+  compiled(site, page, places, address).html;
 
 const [brotli, gzipped] = [promisify(brotliCompress), promisify(gzip)];
 
@@ -100,13 +95,13 @@ export async function writeFolder(
   const fonts = new Set<string>();
   const manifest: Record<string, string> = {};
   const policies: Record<string, string> = {};
-  const paths = pathsOf(pages);
+  const places = placesOf(pages);
   const forVisitors = visitors !== undefined;
   await mkdir(join(folder, 'files'), { recursive: true });
   for (const [index, page] of pages.entries()) {
     share?.(index / pages.length);
     const isNotFound = page.path === notFoundPath;
-    const made = compiled(site, page, paths, isNotFound ? undefined : visitors?.address);
+    const made = compiled(site, page, places, isNotFound ? undefined : visitors?.address);
     const file = join(page.path, 'index.html');
     await mkdir(dirname(join(folder, file)), { recursive: true });
     await writeText(join(folder, file), made.html, forVisitors);

@@ -19,7 +19,7 @@ import { noteAct } from '../database/acts';
 import { Memberships, Sites, Pages, Releases } from '../database/entities';
 import { pageFrom, readyPages } from '@core/document/ready-made/ready-pages';
 import { copyOfPage } from '@core/document/commands/shared';
-import { menuPaths } from '@core/document/links/menus';
+import { menuPaths, withSiteMenus } from '@core/document/links/menus';
 import type { Site } from '@core/document/site';
 import { lockSite } from '../database/locks';
 import { notFound, Refusal } from '@core/api/refusal';
@@ -65,7 +65,7 @@ function menusOf(site: Site, pages: readonly Listed[]): string[] {
   const framing = (site.frames ?? []).filter((one) => named.has(one.id)).flatMap(sectionsOf);
   const onPages = new Set([...framing, ...pages.flatMap((page) => page.shows)]);
   const sections = (site.sections ?? []).filter((one) => onPages.has(one.id)).map((one) => pageOfSection(one));
-  return [...new Set([...pages.flatMap((page) => page.menus), ...menuPaths(sections)])].sort();
+  return withSiteMenus([...pages.flatMap((page) => page.menus), ...menuPaths(sections)], site);
 }
 
 async function entries(service: Service, site: SiteNow, pages: readonly Listed[]): Promise<PageEntry[]> {

@@ -3,19 +3,17 @@ import { FormsModule } from '@angular/forms';
 import { firstValueFrom } from 'rxjs';
 import { nanoid } from 'nanoid';
 import { Checkbox } from 'primeng/checkbox';
-import { menuEntry, sharedMenus, type SharedMenu } from '@core/document/commands/menu-entry';
+import { offeredMenus } from '@core/document/commands/menu-entry';
 import type { Site } from '@core/document/site';
 import type { Api } from '../services/api';
-
-const keyOf = ({ section, part }: SharedMenu): string => `${section} ${part}`;
 
 /** Puts a page at the end of menus, as they are by then; one that has gone is left out. */
 export async function putInMenus(api: Api, page: string, chosen: readonly string[]): Promise<void> {
   if (chosen.length === 0) return;
   const facts = await firstValueFrom(api.page(page));
   const title = String(facts.page.parts[facts.page.root]?.content.base['title'] ?? '');
-  const menus = sharedMenus(facts.site).filter((one) => chosen.includes(keyOf(one)));
-  const edits = menus.map((menu) => menuEntry(facts.site, menu, { id: page, title }));
+  const menus = offeredMenus(facts.site).filter((one) => chosen.includes(one.key));
+  const edits = menus.flatMap((menu) => menu.put({ id: page, title }));
   if (edits.length > 0) await firstValueFrom(api.store(page, { id: nanoid(), base: facts.revision, edits }));
 }
 
@@ -38,7 +36,7 @@ export async function putInMenus(api: Api, page: string, chosen: readonly string
           {{ menu.name }} <span class="soft">{{ menu.says }}</span>
         </label>
       } @empty {
-        <p class="soft">No menu stands in a shared section yet, so that a page can’t be put in one from here.</p>
+        <p class="soft">The site has no menu yet. One is made in the workbench, under “More”, “Menus”.</p>
       }
     </fieldset>
     @if (menus().length > 0) {
@@ -79,10 +77,9 @@ export class MenuChoice {
   readonly site = input.required<Site>();
   readonly chosen = model.required<readonly string[]>();
   protected readonly menus = computed(() =>
-    sharedMenus(this.site()).map((menu) => {
-      const { entries } = menu;
+    offeredMenus(this.site()).map(({ key, name, entries }) => {
       const says = entries.slice(0, 4).join(', ') + (entries.length > 4 ? ' …' : '');
-      return { ...menu, key: keyOf(menu), says: says === '' ? 'empty' : says };
+      return { key, name, says: says === '' ? 'empty' : says };
     }),
   );
 

@@ -23,6 +23,7 @@ import type { AnyEdit, Primitive } from '@core/document/edits/site-edit';
 import { areTextsAndPictures } from '@core/document/edits/check/texts-and-pictures';
 import { archivedWords, mayDo, whyNot, type Role } from '@core/api/roles';
 import type { Page } from '@core/document/page';
+import { menuNamedBy } from '@core/document/menus/shown-menu';
 import { Problem } from '@core/document/problem';
 import type { Site } from '@core/document/site';
 import { sharingParts } from '@core/document/changes';
@@ -75,6 +76,8 @@ export class PageSession implements OnDestroy {
   readonly page = signal<Page | undefined>(undefined);
   readonly release = signal<Omit<NonNullable<PageFacts['release']>, 'sections' | 'frames'> | null>(null);
   readonly live = signal('');
+  /** What the pages of the site are called, by their ids, as far as it is known. */
+  readonly titles = signal<PageFacts['titles']>({});
   /** What the person is on this site. */
   readonly role = signal<Role>('reader');
   /** They may change more than texts and pictures. */
@@ -133,6 +136,7 @@ export class PageSession implements OnDestroy {
     const facts = await firstValueFrom(this.api.page(id));
     this.release.set(releaseOf(facts));
     this.live.set(facts.live);
+    this.titles.set(facts.titles);
     this.know(facts);
     this.confirmed = { site: facts.site, page: facts.page };
     this.revision = facts.revision;
@@ -158,6 +162,16 @@ export class PageSession implements OnDestroy {
         return EMPTY; // whatever else keeps it from being read passes
       }),
     );
+  }
+
+  /** Pages may be called otherwise meanwhile: menus on the page say so. */
+  learnTitles(titles: PageFacts['titles']): void {
+    const [known, page] = [this.titles(), this.page()];
+    const ids = new Set([...Object.keys(known), ...Object.keys(titles)]);
+    if (![...ids].some((id) => known[id] !== titles[id])) return;
+    this.titles.set(titles);
+    if (page && Object.values(page.parts).some((part) => menuNamedBy(part) !== undefined))
+      this.shownChanges.next({ before: page, after: page, edits: 'all' });
   }
 
   /** Tells others who have the page open which parts are selected here; they may not hear of it. */

@@ -1,27 +1,39 @@
-import { home, tidewick } from '../../../demo/tidewick';
+import { tidewick } from '../../../demo/tidewick';
 import { applyBatch } from '../edits/batch';
 import { menuPaths } from '../links/menus';
 import { seenPage } from '../seen/seen-page';
-import type { Site } from '../site';
-import type { Page } from '../page';
-import { menuEntry, sharedMenus } from './menu-entry';
+import { planted, type Tree } from '../sections/planting';
+import { blankSite, type Site } from '../site';
+import { blankPage, type Page } from '../page';
+import { menuEntry, offeredMenus, sharedMenus } from './menu-entry';
 import { keepSection } from './shared';
 
 describe('A page put in a menu', () => {
-  const header = home.parts[home.root]!.children.find((id) => home.parts[id]!.tag === 'header')!;
+  const plain = blankSite('s', 'S', 'site');
+  const link = (text: string): Tree => ({ kind: 'button', classes: ['link'], content: { text, link: '/fares' } });
+  const header = planted(plain, {
+    ...{ kind: 'section', tag: 'header', name: 'Header' },
+    holds: [{ kind: 'menu', attributes: { 'aria-label': 'Main' }, holds: [link('Sailings'), link('Fares')] }],
+  });
+  const blank = blankPage('home', 'Home', '/');
+  const own: Page = {
+    ...blank,
+    parts: { ...header.parts, root: { ...blank.parts['root']!, children: [header.root] } },
+  };
   const facts = { name: 'Header', purpose: 'opening', shared: true } as const;
   const { site, page }: { site: Site; page: Page } = applyBatch(
-    { site: tidewick, page: home },
-    keepSection(home, header, facts, tidewick),
+    { site: plain, page: own },
+    keepSection(own, header.root, facts, plain),
   );
   const [menu] = sharedMenus(site);
 
   it('is offered those that stand once for all pages', () => {
-    expect(sharedMenus(tidewick)).toEqual([]);
+    expect(sharedMenus(plain)).toEqual([]);
+    expect(sharedMenus(tidewick)).toEqual([]); // what shows a menu of the site has no entries of its own
     expect(menu).toEqual(
       jasmine.objectContaining({
         name: 'Main · Header',
-        entries: ['Sailings', 'The boats', 'Crew', 'Fares and passes', 'Timetable'],
+        entries: ['Sailings', 'Fares'],
       }),
     );
   });
@@ -49,5 +61,15 @@ describe('A page put in a menu', () => {
     const after = applyBatch({ site: empty, page }, [menuEntry(empty, menu!, { id: 'new-page', title: 'Winter' })]);
     expect(sharedMenus(after.site)[0]!.entries).toEqual(['Winter']);
     expect(() => menuEntry({ ...site, sections: [] }, menu!, { id: 'x', title: 'X' })).toThrowError(/no longer there/);
+  });
+
+  it('is offered the menus of the site before all others, and stands at their end by its title', () => {
+    expect(offeredMenus(tidewick).map(({ name, entries }) => [name, entries.length])).toEqual([['Main', 5]]);
+    const both = { ...site, menus: tidewick.menus! };
+    const [first, second] = offeredMenus(both);
+    expect([first!.name, second!.name]).toEqual(['Main', 'Main · Header']);
+    const put = offeredMenus(both).flatMap((one) => one.put({ id: 'new-page', title: 'Winter' }));
+    const after = applyBatch({ site: both, page }, put).site;
+    expect(offeredMenus(after).map((one) => one.entries.at(-1))).toEqual(['Winter', 'Winter']);
   });
 });

@@ -1,10 +1,13 @@
-import type { SectionEdit } from '../edits/site-edit';
+import type { SectionEdit, SiteEdit } from '../edits/site-edit';
 import { kindOf } from '../kinds/registry';
+import { rowsOf } from '../menus/menu';
+import { saysOf as wordsOf } from '../menus/says';
 import type { Part, Parts } from '../page';
 import { Problem } from '../problem';
 import { pageOfSection } from '../sections/kept-section';
 import type { Site } from '../site';
 import { subtree } from '../tree';
+import { addEntry } from './menus';
 import { copyOf, linkThing } from './thing';
 
 /** A menu that stands once for all pages: a `nav` in a shared section. */
@@ -32,7 +35,7 @@ export function sharedMenus(site: Pick<Site, 'sections'>): SharedMenu[] {
     .filter((section) => section.shared)
     .flatMap((section) =>
       subtree(pageOfSection(section), section.root)
-        .filter((id) => section.parts[id]!.tag === 'nav')
+        .filter((id) => section.parts[id]!.tag === 'nav' && kindOf(section.parts[id]!.kind).namesPages !== true)
         .map((part) => {
           const nav = section.parts[part]!;
           const label = nav.attributes['aria-label'] ?? nav.name ?? kindOf(nav.kind).word;
@@ -70,3 +73,29 @@ export function menuEntry(
   const entry = likeIt(parts, root, page);
   return { do: 'insert', on: 'site', section: section.id, parent: menu.part, index, root, parts: entry };
 }
+
+/** A menu a page can be put in from anywhere: one of the site, or one that stands in a shared section. */
+export interface OfferedMenu {
+  readonly key: string;
+  readonly name: string;
+  /** What its entries say, in their order. */
+  readonly entries: readonly string[];
+  /** The edits that put a page at its end. @throws Problem where it has gone */
+  put(page: { readonly id: string; readonly title: string }): SiteEdit[];
+}
+
+/** The menus a page can be put in: the site’s own first. */
+export const offeredMenus = (site: Site): OfferedMenu[] => [
+  ...(site.menus ?? []).map((menu) => ({
+    key: menu.id,
+    name: menu.name,
+    entries: rowsOf(menu).map(({ entry }) => wordsOf(entry, () => undefined)),
+    put: ({ id, title }: { id: string; title: string }) => addEntry(menu, { to: `page:${id}`, title }).edits,
+  })),
+  ...sharedMenus(site).map((menu) => ({
+    key: `${menu.section} ${menu.part}`,
+    name: menu.name,
+    entries: menu.entries,
+    put: (page: { id: string; title: string }) => [menuEntry(site, menu, page)],
+  })),
+];

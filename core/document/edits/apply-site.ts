@@ -6,6 +6,7 @@ import { pageOfSection } from '../sections/kept-section';
 import { applyEdit } from './apply';
 import { checkSection } from './check/check-page';
 import { checkFrames } from './check/check-frames';
+import { checkMenus } from './check/check-menus';
 import { checkLook } from './check/check-look';
 import { checkStyle } from './check/check-part';
 import { setToken } from './apply-token';
@@ -73,6 +74,7 @@ function inSection(site: Site, { on, section: id, ...edit }: SectionEdit): Appli
 
 /** Refuses a site whose breakpoints do not make a set after a batch, or whose frames do not. @throws Problem */
 export function checkWhole(before: Site, after: Site): void {
+  if (before.menus !== after.menus) checkMenus(after);
   if (before.frames !== after.frames || before.sections !== after.sections) checkFrames(after);
   if (before.breakpoints === after.breakpoints) return;
   const parsed = Breakpoints.safeParse(after.breakpoints);
@@ -115,6 +117,7 @@ const most: Readonly<Record<SiteList, number>> = {
   looks: 20,
   faces: 60,
   frames: 20,
+  menus: 40,
 };
 
 /** So many of each record. */
@@ -129,6 +132,7 @@ const words: Readonly<Record<SiteList | SiteRecord, string>> = {
   looks: 'look',
   faces: 'face',
   frames: 'page frame',
+  menus: 'menu',
   pictures: 'picture',
   downloads: 'file',
 };
@@ -211,6 +215,7 @@ function inverseOfRemove(site: Site, from: SiteList, index: number): SiteInsert 
   if (from === 'sections') return { do: 'insert', on: 'site', into: from, index, item: site.sections![index]! };
   if (from === 'faces') return { do: 'insert', on: 'site', into: from, index, item: site.faces![index]! }; // the same
   if (from === 'frames') return { do: 'insert', on: 'site', into: from, index, item: site.frames![index]! }; // the same
+  if (from === 'menus') return { do: 'insert', on: 'site', into: from, index, item: site.menus![index]! }; // the same
   if (from === 'looks') return { do: 'insert', on: 'site', into: from, index, item: site.looks![index]! }; // the same
   return { do: 'insert', on: 'site', into: from, index, item: site.breakpoints[index]! };
 }
@@ -252,7 +257,10 @@ function set(site: Site, edit: SiteSet): AppliedToSite {
     return { site: withList(site, list, site.classes.with(index!, next)), inverse };
   }
   const items = listOf(site, list);
-  return { site: withList(site, list, items.with(index!, withLeaf(items[index!]!, below, edit.value))), inverse };
+  const next = withLeaf(items[index!]!, below, edit.value);
+  // a menu keeps its entries, be there none
+  const whole = list === 'menus' ? { entries: {}, ...next } : next;
+  return { site: withList(site, list, items.with(index!, whole)), inverse };
 }
 
 /** The edit that sets what stood in a field before. */

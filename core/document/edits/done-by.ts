@@ -54,6 +54,7 @@ const lists: Readonly<Record<string, string>> = {
     elements: 'style of every',
     redirects: 'redirect from',
     frames: 'page frame',
+    menus: 'menu',
   },
 };
 

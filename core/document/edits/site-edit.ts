@@ -4,6 +4,7 @@ import { ClassName } from '../class-name';
 import { Identifier } from '../identifier';
 import { PagePath } from '../page';
 import { PageFrame } from '../frames/page-frame';
+import { Menu } from '../menus/menu';
 import { KeptSection } from '../sections/kept-section';
 import { Download } from '../library/download';
 import { Face } from '../library/face';
@@ -31,6 +32,8 @@ export const SiteField = z.union([
   z.tuple([z.literal('sections'), Identifier, z.enum(['name', 'purpose'])]),
   z.tuple([z.literal('looks'), Identifier, z.literal('name')]),
   z.tuple([z.literal('frames'), Identifier, z.enum(['name', 'before', 'after'])]),
+  z.tuple([z.literal('menus'), Identifier, z.literal('name')]),
+  z.tuple([z.literal('menus'), Identifier, z.literal('entries'), Identifier]),
   z.tuple([z.literal('redirects'), PagePath]),
 ]);
 export type SiteField = z.infer<typeof SiteField>;
@@ -43,6 +46,7 @@ const SiteInsert = z.discriminatedUnion('into', [
   z.strictObject({ do: z.literal('insert'), ...onSite, into: z.literal('looks'), ...place, item: Look }),
   z.strictObject({ do: z.literal('insert'), ...onSite, into: z.literal('faces'), ...place, item: Face }),
   z.strictObject({ do: z.literal('insert'), ...onSite, into: z.literal('frames'), ...place, item: PageFrame }),
+  z.strictObject({ do: z.literal('insert'), ...onSite, into: z.literal('menus'), ...place, item: Menu }),
   z.strictObject({ do: z.literal('insert'), ...onSite, into: z.literal('pictures'), id: Identifier, item: Picture }),
   z.strictObject({ do: z.literal('insert'), ...onSite, into: z.literal('downloads'), id: Identifier, item: Download }),
 ]);
@@ -51,7 +55,7 @@ export type SiteInsert = z.infer<typeof SiteInsert>;
 export type RecordInsert = Extract<SiteInsert, { id: string }>;
 
 /** What a site holds in order. */
-export const siteLists = ['classes', 'breakpoints', 'sections', 'looks', 'faces', 'frames'] as const;
+export const siteLists = ['classes', 'breakpoints', 'sections', 'looks', 'faces', 'frames', 'menus'] as const;
 export type SiteList = (typeof siteLists)[number];
 /** What a site holds by id. */
 export const siteRecords = ['pictures', 'downloads'] as const;

@@ -130,7 +130,7 @@ describe('A page in a frame', () => {
           if (seen !== 'all') {
             // what a leaf is told to patch, it can
             expect(() =>
-              recompile(after.site, before, seenOf(after), seen, { pictures: '', fonts: '' }, now.site),
+              recompile(after.site, before, seenOf(after), seen, { pictures: 'files/', fonts: 'files/' }, now.site),
             ).not.toThrow();
             expect(trying(() => applyEdits(now.site, before, seen).page.parts[before.root]!.children)).toEqual([
               ...childrenOf(seenOf(after)),

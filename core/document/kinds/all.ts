@@ -14,6 +14,7 @@ import { pageKind } from './page-kind';
 import { rowsKind } from './rows-kind';
 import { sectionKind } from './section-kind';
 import { sharedKind } from './shared-kind';
+import { siteMenuKind } from './site-menu-kind';
 import { textKind } from './text-kind';
 import { videoKind } from './video-kind';
 
@@ -32,6 +33,7 @@ export const allKinds: readonly Kind[] = [
   rowsKind,
   sectionKind,
   sharedKind,
+  siteMenuKind,
   textKind,
   videoKind,
 ];

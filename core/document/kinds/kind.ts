@@ -15,6 +15,10 @@ export interface MarkupContext {
   isFirstPicture(id: string | undefined): boolean;
   /** The address a link leads to; undefined where there is nothing at its end. */
   addressOf(link: string): string | undefined;
+  /** The page that is written, by its id. */
+  readonly page?: string;
+  /** The title of a page by its id; undefined where it is not known. */
+  titleOf(page: string): string | undefined;
   /** The name of a class of the site, by its id. */
   className(id: string): string | undefined;
 }
@@ -34,7 +38,18 @@ export interface Markup {
 }
 
 export type FieldEditor =
-  'line' | 'lines' | 'words' | 'blocks' | 'link' | 'picture' | 'switch' | 'code' | 'choice' | 'breakpoint' | 'frame';
+  | 'line'
+  | 'lines'
+  | 'words'
+  | 'blocks'
+  | 'link'
+  | 'picture'
+  | 'switch'
+  | 'code'
+  | 'choice'
+  | 'breakpoint'
+  | 'frame'
+  | 'menu';
 
 /** One field of a kind's content, as the ledger offers it. */
 export interface ContentField {
@@ -99,6 +114,8 @@ export interface Kind {
   /** The groups of kinds it may hold; empty for widgets. */
   readonly holds: readonly KindGroup[];
   readonly group: KindGroup;
+  /** It says the titles of pages. */
+  readonly namesPages?: true;
   /** It stands for something the site shares, and is put on a page by choosing that. */
   readonly refers?: true;
   readonly content: z.ZodType<Record<string, unknown>>;

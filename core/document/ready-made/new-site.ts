@@ -2,6 +2,7 @@ import { breakpointSets } from './breakpoint-sets';
 import { applyBatch } from '../edits/batch';
 import { pageOfLink } from '../kinds/link';
 import { linksOfPart } from '../links/links';
+import type { Menu } from '../menus/menu';
 import { blankPage, type Page, type Part, type Parts } from '../page';
 import { Problem } from '../problem';
 import { readyLooks } from './looks';
@@ -31,22 +32,37 @@ export function newSite({ id, name, host, language, breakpoints, look }: SiteWan
   return applyBatch({ site, page: blankPage('none', 'None', '/') }, applyLook(site, ready.for(site))).site;
 }
 
+/** A link that leads to another page where `pages` says so; undefined where it stays as it is. */
+function leadingTo(to: string, pages: ReadonlyMap<string, string>): string | undefined {
+  const named = pageOfLink(to);
+  const page = named && pages.get(named.page);
+  if (named === undefined || page === undefined) return undefined;
+  return `page:${page}${named.place === undefined ? '' : `#${named.place}`}`;
+}
+
 /** A part whose links lead to other pages where `pages` says so. */
 function relinked(part: Part, pages: ReadonlyMap<string, string>): Part {
   let content = part.content;
   for (const { at, to } of linksOfPart(part)) {
-    const named = pageOfLink(to);
-    const page = named && pages.get(named.page);
-    if (named === undefined || page === undefined) continue;
+    const leads = leadingTo(to, pages);
+    if (leads === undefined) continue;
     // links of one text are put one after the other, each into what the last one made
     const link = linksOfPart({ content }).find((one) => one.at === at && one.to === to);
     if (!link) continue;
-    const { field, value } = link.put('', `page:${page}${named.place === undefined ? '' : `#${named.place}`}`);
+    const { field, value } = link.put('', leads);
     const key = field[2];
     if (key !== undefined) content = { ...content, [at]: { ...content[at], [key]: value } };
   }
   return content === part.content ? part : { ...part, content };
 }
+
+/** A menu whose entries lead to other pages where `pages` says so. */
+const relinkedMenu = (menu: Menu, pages: ReadonlyMap<string, string>): Menu => ({
+  ...menu,
+  entries: Object.fromEntries(
+    Object.entries(menu.entries).map(([id, entry]) => [id, { ...entry, to: leadingTo(entry.to, pages) ?? entry.to }]),
+  ),
+});
 
 const allRelinked = (parts: Parts, pages: ReadonlyMap<string, string>): Record<string, Part> =>
   Object.fromEntries(Object.entries(parts).map(([id, part]) => [id, relinked(part, pages)]));
@@ -62,8 +78,9 @@ export function copyOfSite(
 ): { readonly site: Site; readonly pages: readonly Page[] } {
   const ids = new Map(pages.map(({ id }) => [id, idFor(id)]));
   const sections = site.sections?.map((one) => ({ ...one, parts: allRelinked(one.parts, ids) }));
+  const menus = site.menus?.map((one) => relinkedMenu(one, ids));
   return {
-    site: { ...site, ...facts, ...(sections && { sections }) },
+    site: { ...site, ...facts, ...(sections && { sections }), ...(menus && { menus }) },
     pages: pages.map((page) => ({ ...page, id: ids.get(page.id)!, parts: allRelinked(page.parts, ids) })),
   };
 }

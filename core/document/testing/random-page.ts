@@ -147,7 +147,7 @@ export class RandomPages {
       kind,
       children: [],
       tag: this.pick(
-        kind === 'menu'
+        entry.tags.includes('nav') && entry.tags.length === 1
           ? entry.tags
           : entry.tags.filter((tag) => !/^(nav|ul|ol|li)$/.test(tag) && (tag !== 'a' || entry.tags.length === 1)),
       ),

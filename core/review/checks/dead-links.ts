@@ -2,7 +2,10 @@ import { downloadOfLink, pageOfLink, pictureOfLink } from '../../document/kinds/
 import { linksOfPart } from '../../document/links/links';
 import { pathOfLink } from '../../document/links/menus';
 import type { Site } from '../../document/site';
-import type { Check, SitePage } from '../check';
+import { menuOf } from '../../document/menus/shown-menu';
+import { saysOf } from '../../document/menus/says';
+import type { Part } from '../../document/page';
+import type { Check, Reviewed, SitePage } from '../check';
 import type { Finding } from '../finding';
 
 type Found = Omit<Finding, 'check' | 'part'>;
@@ -86,6 +89,19 @@ function ofLink(
   return link.startsWith('/') ? ofPath(link, pages, page.id, put) : undefined;
 }
 
+/** The entries of the menu a part shows that lead nowhere: they are mended where the menu is. */
+function ofMenu(reviewed: Reviewed, places: ReadonlySet<string>, id: string, part: Part): Finding[] {
+  const { site, pages = [] } = reviewed;
+  const menu = menuOf(site, part);
+  const titleOf = (page: string): string | undefined => pages.find((one) => one.id === page)?.title;
+  return Object.values(menu?.entries ?? {}).flatMap((entry): Finding[] => {
+    const found = entry.to === '' ? undefined : ofLink(reviewed, places, entry.to, () => undefined);
+    if (!found) return [];
+    const reason = `The entry “${saysOf(entry, titleOf)}” of the menu ${menu!.name}: ${found.reason}`;
+    return [{ check: 'dead links', part: id, ...found, reason }];
+  });
+}
+
 export const deadLinks: Check = {
   name: 'dead links',
   severity: 'error',
@@ -94,8 +110,9 @@ export const deadLinks: Check = {
   find: (reviewed) => {
     const { page } = reviewed;
     const places = new Set(Object.values(page.parts).flatMap((part) => part.attributes['id'] ?? []));
-    return Object.entries(page.parts).flatMap(([id, part]) =>
-      linksOfPart(part).flatMap((one): Finding[] => {
+    return Object.entries(page.parts).flatMap(([id, part]) => [
+      ...ofMenu(reviewed, places, id, part),
+      ...linksOfPart(part).flatMap((one): Finding[] => {
         const put: Put = (to, rest) => ({
           says: `Link to ${to.title}`,
           edits: [one.put(id, rest.startsWith('?') ? to.path + rest : `page:${to.id}${rest}`)],
@@ -107,6 +124,6 @@ export const deadLinks: Check = {
           ? [{ check: 'dead links', part: id, ...(one.at !== 'base' && { breakpoints: [one.at] }), ...found }]
           : [];
       }),
-    );
+    ]);
   },
 };

@@ -29,6 +29,7 @@ export class MemoryServer {
       revision: this.known.page,
       siteRevision: this.known.site,
       release: null,
+      titles: {},
       live: '',
     });
   /** Its log no longer goes back. */

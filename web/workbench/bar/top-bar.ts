@@ -57,6 +57,7 @@ export class TopBar {
       { label: 'Plan the page …', icon: 'pi pi-list', command: () => this.dialogs.open('plan') },
       { label: 'Table of values …', icon: 'pi pi-table', command: () => this.dialogs.open('values') },
       { label: 'Page frames …', icon: 'pi pi-window-maximize', command: () => this.dialogs.open('frames') },
+      { label: 'Menus …', icon: 'pi pi-bars', command: () => this.dialogs.open('menus') },
       { label: 'Breakpoints …', icon: 'pi pi-sliders-h', command: () => this.dialogs.open('breakpoints') },
       { label: 'Tokens …', icon: 'pi pi-tag', command: () => this.dialogs.open('tokens') },
       { label: 'Looks …', icon: 'pi pi-palette', command: () => this.dialogs.open('looks') },

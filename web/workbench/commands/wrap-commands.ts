@@ -117,7 +117,13 @@ export class WrapCommands {
       const [site, page] = [this.session.site(), this.session.page()];
       const choice = site && page && waysOn(site, page);
       if (!choice) return undefined;
-      const tried = await loaded.tryWays(site, page, choice.ways, canvasAddresses(site.id), except);
+      const tried = await loaded.tryWays(
+        site,
+        page,
+        choice.ways,
+        canvasAddresses(site.id, this.session.titles()),
+        except,
+      );
       if (this.isStill({ site, page })) return { site, page, choice, tried };
     }
     this.session.notices.next('The page goes on changing while it is measured. Try again in a moment.');

@@ -299,7 +299,11 @@ export class Leaf implements OnDestroy, Surface, LeafView, LeafFrame {
   private addresses(site: Site): Addresses {
     const { preview } = this.breakpoint();
     const unrolled = this.spread.unrolled() && { unrolled: preview };
-    return { ...canvasAddresses(site.id), ...unrolled, ...(this.spread.dark() && { dark: true }) };
+    return {
+      ...canvasAddresses(site.id, untracked(this.session.titles)),
+      ...unrolled,
+      ...(this.spread.dark() && { dark: true }),
+    };
   }
 
   /** The page's own height while it is unrolled, else its screen's. */

@@ -123,7 +123,7 @@ export class RefitDialog {
   /** How far a search is, in per cent, and at its end what it found; it stops when nobody listens any more. */
   private search({ site, page, overwrite }: Asked): Observable<number | Found> {
     return new Observable((told) => {
-      const layout = new RefitLayout(site, page, canvasAddresses(site.id));
+      const layout = new RefitLayout(site, page, canvasAddresses(site.id, this.session.titles()));
       let begun = performance.now();
       const goOn = async (done: number): Promise<boolean> => {
         if (performance.now() - begun > longestStretch) {

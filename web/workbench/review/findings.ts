@@ -1,7 +1,7 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { catchError, debounceTime, EMPTY, retry, switchMap, tap, timer, type Observable } from 'rxjs';
-import { menuPaths } from '@core/document/links/menus';
+import { menuPaths, withSiteMenus } from '@core/document/links/menus';
 import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
 import type { LeafFacts } from '@core/review/check';
@@ -94,7 +94,7 @@ export class Findings {
       leaves.set(id, { measured, natural, textBackgrounds });
     }
     const desk = await this.sitePages.look();
-    const menus = desk && [...desk.menus, ...menuPaths([page])];
+    const menus = desk && withSiteMenus([...desk.menus, ...menuPaths([page])], site);
     const found = await this.worker.review({
       site,
       page,

@@ -151,7 +151,7 @@ export class FirstScreenPanel {
 
   private screenOf(site: Site, page: Page, { id, preview }: Breakpoint): Observable<readonly [string, FirstScreen]> {
     return defer(() => {
-      const leaf = hiddenLeaf(site, page, preview, canvasAddresses(site.id));
+      const leaf = hiddenLeaf(site, page, preview, canvasAddresses(site.id, this.session.titles()));
       const sections = new Set(page.parts[page.root]!.children);
       return race(leaf.painter.document.fonts.ready, timer(800)).pipe(
         map(() =>

@@ -64,7 +64,7 @@ export class Sweeper implements OnDestroy {
     const order = sweepOrder(
       site.breakpoints.map((one) => rangeOf(site.breakpoints, one)).flatMap(({ from, to }) => [from, to]),
     );
-    const leaf = hiddenLeaf(site, page, { width: 320, height: 800 }, canvasAddresses(site.id));
+    const leaf = hiddenLeaf(site, page, { width: 320, height: 800 }, canvasAddresses(site.id, this.session.titles()));
     const sweep = (this.sweep = new Sweep());
     const measure = (width: number): void => {
       leaf.size(width, breakpointAt(site.breakpoints, width).preview.height);

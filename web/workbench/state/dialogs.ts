@@ -166,6 +166,11 @@ const table = {
     width: 'min(760px, 94vw)',
     load: () => import('../dialogs/breakpoints-dialog').then((file) => file.BreakpointsDialog),
   },
+  menus: {
+    header: 'Menus of this site',
+    width: 'min(860px, 95vw)',
+    load: () => import('../dialogs/menus/menus-dialog').then((file) => file.MenusDialog),
+  },
   frames: {
     header: 'Page frames',
     width: 'min(820px, 94vw)',

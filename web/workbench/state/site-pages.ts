@@ -26,6 +26,8 @@ export class SitePages {
   async look(): Promise<Pick<DeskFacts, 'pages' | 'menus'> | undefined> {
     const site = this.session.site()?.id;
     if (site !== undefined) this.facts.set(await firstValueFrom(this.api.desk(site)).catch(() => this.facts()));
+    const pages = this.facts()?.pages;
+    if (pages) this.session.learnTitles(Object.fromEntries(pages.map(({ id, title }) => [id, title])));
     return this.facts();
   }
 

@@ -5,6 +5,7 @@ import { Problem } from '../../problem';
 import { Site } from '../../site';
 import { upgradedSite } from '../../upgrade';
 import { checkFrames } from './check-frames';
+import { checkMenus } from './check-menus';
 import { checkDress, checkLook } from './check-look';
 import { checkPart } from './check-part';
 import { deepest } from '../draft';
@@ -25,6 +26,7 @@ export function readSite(data: unknown): Site {
   for (const look of site.looks ?? []) checkLook(site, look);
   for (const section of site.sections ?? []) checkSection(site, section);
   checkFrames(site);
+  checkMenus(site);
   return site;
 }
 

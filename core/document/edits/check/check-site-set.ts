@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { Breakpoint } from '../../breakpoint';
 import { Download } from '../../library/download';
 import { circleOf } from '../../links/redirects';
+import { MenuEntry, MenuName } from '../../menus/menu';
 import { PageFrame } from '../../frames/page-frame';
 import { KeptSection } from '../../sections/kept-section';
 import { Problem } from '../../problem';
@@ -49,6 +50,8 @@ function schemaOf(field: SiteSet['field']): z.ZodType {
       return Download.shape.name;
     case 'sections':
       return KeptSection.shape[field[2]];
+    case 'menus':
+      return field[2] === 'name' ? MenuName : MenuEntry.optional();
     case 'frames':
       return PageFrame.shape[field[2]];
     case 'looks':

@@ -116,6 +116,10 @@ export class LedgerContent {
   protected readonly gap = leafGap;
 
   /** From which breakpoint down something may fold. */
+  protected readonly menusOfSite = computed(() => [
+    { word: 'none', id: '' },
+    ...(this.session.site()?.menus ?? []).map(({ id, name }) => ({ word: name, id })),
+  ]);
   /** The name of the frame the page stands in. */
   protected readonly frameName = computed(() => {
     const [site, page] = [this.session.site(), this.session.page()];
