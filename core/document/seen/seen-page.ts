@@ -84,16 +84,17 @@ function seenParts(section: KeptSection, reference: string, own: Part): Record<s
 const seenByPage = new WeakMap<Page, Shared & { readonly page: Page }>();
 
 /**
- * A page with the parts around its own that refer to the sections of its frame; the very page where there are none,
- * or where they are there.
+ * The parts of a page with those around its own that refer to the sections of its frame; undefined where there are
+ * none, or where they are there.
  */
-function framed(site: Shared, page: Page): Page {
-  if (page.parts[page.root]?.children.some(isOfFrame)) return page;
+function withFrame(site: Shared, page: Page): Record<string, Part> | undefined {
+  if (page.parts[page.root]?.children.some(isOfFrame)) return undefined;
   const { parts: added, before, after } = framing(site, page);
-  if (before.length + after.length === 0) return page;
+  if (before.length + after.length === 0) return undefined;
   const root = page.parts[page.root]!;
-  const parts = { ...copiedParts(page.parts), ...added };
-  return { ...page, parts: { ...parts, [page.root]: { ...root, children: [...before, ...root.children, ...after] } } };
+  const parts = Object.assign(copiedParts(page.parts), added);
+  parts[page.root] = { ...root, children: [...before, ...root.children, ...after] };
+  return parts;
 }
 
 /**
@@ -101,21 +102,21 @@ function framed(site: Shared, page: Page): Page {
  * page where there are none.
  * A reference to a section that is no longer there shows nothing: it is seen switched off.
  */
-function throughReferences({ sections, frames }: Shared, stored: Page): Page {
-  const known = seenByPage.get(stored);
+function throughReferences({ sections, frames }: Shared, page: Page): Page {
+  const known = seenByPage.get(page);
   if (known && known.sections === sections && known.frames === frames) return known.page;
-  const page = framed({ sections, frames }, stored);
-  const references = referencesOf(page);
+  const framed = withFrame({ sections, frames }, page);
+  const references = referencesOf(framed ? { ...page, parts: framed } : page);
   if (references.length === 0) return page;
   const byId = new Map(sections?.map((one) => [one.id, one]));
-  const parts = copiedParts(page.parts);
+  const parts = framed ?? copiedParts(page.parts);
   for (const [reference, id] of references) {
     const section = byId.get(id);
-    const own = page.parts[reference]!;
+    const own = parts[reference]!;
     Object.assign(parts, section ? seenParts(section, reference, own) : { [reference]: { ...own, off: true } });
   }
   const seen = { ...page, parts: parts satisfies Parts };
-  seenByPage.set(stored, { sections, frames, page: seen });
+  seenByPage.set(page, { sections, frames, page: seen });
   return seen;
 }
 

@@ -40,6 +40,7 @@ const page: Page = {
 class Pages {
   readonly site = signal(site);
   readonly page = signal(page);
+  readonly titles = signal({});
   readonly notices = new Subject<string>();
   apply(edits: readonly Edit[]): boolean {
     this.page.set(applyEdits(site, this.page(), edits).page);

@@ -29,7 +29,7 @@ describe('A sweep at the workbench', () => {
       providers: [
         provideZonelessChangeDetection(),
         Sweeper,
-        { provide: PageSession, useValue: { site: () => site, page } },
+        { provide: PageSession, useValue: { site: () => site, page, titles: () => ({}) } },
       ],
     });
     sweeper = TestBed.inject(Sweeper);

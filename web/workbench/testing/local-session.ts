@@ -16,6 +16,7 @@ import { ScrollStep } from '../canvas/scroll-sync';
 
 /** A page session that knows edits and undo, and nothing of a server. */
 export class LocalSession {
+  readonly titles = signal({});
   readonly site = signal<Site | undefined>(blankSite('s', 'S', 'site'));
   readonly page = signal<Page | undefined>(undefined);
   readonly release = signal(null);
