@@ -48,20 +48,25 @@ describe('The menus of a site', () => {
     await person.until(async () => (await shown()) === 'Sailings The boats(Crew) Timetable Fares and passes', 'up');
     // dragged below the others and to the right: under the last of them
     const from = await person.centre(await person.find('li[data-entry="Sailings"] [cdkDragHandle]'));
-    const last = await person.centre(await person.find('li[data-entry="Fares and passes"]'));
+    const last = await (await person.find('li[data-entry="Fares and passes"]')).getRect();
+    const below = Math.round(last.y + last.height * 0.75);
     await browser.driver
       .actions()
       .move({ ...from, duration: 30 })
       .press()
       .move({ x: from.x + 4, y: from.y + 12, duration: 60 })
-      .move({ x: from.x + 30, y: last.y + 14, duration: 200 })
-      .move({ x: from.x + 32, y: last.y + 15, duration: 60 })
+      .move({ x: from.x + 30, y: below - 2, duration: 300 })
+      .move({ x: from.x + 32, y: below - 1, duration: 100 })
       .release()
       .perform();
-    await person.until(
-      async () => (await rows()) === 'The boats| Crew|Timetable|Fares and passes| Sailings',
-      'the drag did not nest it',
-    );
+    await person
+      .until(
+        async () => (await rows()) === 'The boats| Crew|Timetable|Fares and passes| Sailings',
+        'the drag did not nest it',
+      )
+      .catch(async (error: unknown) => {
+        throw new Error(`${await rows()} · ${String(error).slice(0, 200)}`);
+      });
     await person.until(async () => (await shown()) === 'The boats(Crew) Timetable Fares and passes(Sailings)', 'leaf');
     await person.keys(Key.ESCAPE);
     await person.noDialog();

@@ -34,6 +34,8 @@ describe('The demo’s home page', () => {
 
   it('has the same boxes in leaf, preview and release, at most 0.5 px apart, at three widths', async () => {
     await visit.person.openPage('tidewick-home');
+    // its menu shows visitors the pages that are live
+    await visit.person.publishSeveral('tidewick', ['tidewick-home', 'tidewick-fares', 'tidewick-timetable'], 'All');
     const leafBoxes = new Map<LeafName, Boxes>();
     for (const [leaf] of screens) {
       await visit.person.until(() => visit.person.inLeaf<boolean>(leaf, settled));

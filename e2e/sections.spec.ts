@@ -112,7 +112,7 @@ describe('Whole sections', () => {
       'the menu is not folded on the phone',
     );
     expect(await shown('wide')).toEqual([false, true]);
-    const link = await visit.person.inLeaf<string>('wide', 'return document.querySelector("nav a").dataset.part');
+    const link = await visit.person.inLeaf<string>('wide', 'return document.querySelector("nav").dataset.part');
     await (await visit.person.row(`[data-row="${link}"]`)).click();
     await visit.person.until(
       async () => (await shown('phone')).join() === 'true,true',
@@ -150,12 +150,17 @@ describe('Whole sections', () => {
     await (await visit.person.button('Sections …')).click();
     await visit.browser.driver.wait(
       async () =>
-        (await visit.browser.driver.findElements(By.xpath("//li[@data-offer]//small[contains(., 'shared')]")))
-          .length === 1,
+        (
+          await visit.browser.driver.findElements(
+            By.xpath("//li[@data-offer][not(.//b[.='Header' or .='Footer'])]//small[contains(., 'shared')]"),
+          )
+        ).length === 1,
       40_000,
     );
     await (
-      await visit.browser.driver.findElement(By.xpath("//li[@data-offer][.//small[contains(., 'shared')]]//button"))
+      await visit.browser.driver.findElement(
+        By.xpath("//li[@data-offer][not(.//b[.='Header' or .='Footer'])][.//small[contains(., 'shared')]]//button"),
+      )
     ).click();
     await visit.person.noDialog();
     await visit.person.until(

@@ -11,6 +11,10 @@ function* around(element: Element | null | undefined, css: string): Generator<HT
   for (let at = element?.closest<HTMLElement>(css); at; at = at.parentElement?.closest<HTMLElement>(css)) yield at;
 }
 
+/** What the entries of a site’s menu fold into: no part of the page, so that only the menu itself can be worked in. */
+const entriesOf = (menu: HTMLElement | null): Iterable<HTMLElement> =>
+  menu?.querySelectorAll<HTMLElement>(':scope._entries > [popover]') ?? [];
+
 /**
  * Opens the items and folded menus that would hide these elements of a leaf while they are worked on, and closes
  * again those opened so before.
@@ -28,7 +32,7 @@ export function openAround(document: Document, elements: readonly (HTMLElement |
     item.setAttribute('open', '');
     item.setAttribute(mark, '');
   }
-  const menus = new Set(elements.flatMap((one) => [...around(one?.parentElement, '[popover]')]));
+  const menus = new Set(elements.flatMap((one) => [...around(one?.parentElement, '[popover]'), ...entriesOf(one)]));
   for (const menu of document.querySelectorAll<HTMLElement>(':popover-open')) if (!menus.has(menu)) menu.hidePopover();
   for (const menu of menus) if (document.defaultView?.getComputedStyle(menu).display === 'none') menu.showPopover();
 }
