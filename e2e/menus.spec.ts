@@ -46,6 +46,8 @@ describe('The menus of a site', () => {
     await person.until(async () => (await shown()) === 'Sailings The boats(Crew) Fares and passes Timetable', 'in');
     await press('Move Timetable up');
     await person.until(async () => (await shown()) === 'Sailings The boats(Crew) Timetable Fares and passes', 'up');
+    const focused = `return document.activeElement.getAttribute('aria-label')`;
+    expect(await browser.driver.executeScript<string>(focused)).toBe('Move Timetable up'); // and goes on from there
     // dragged below the others and to the right: under the last of them
     const from = await person.centre(await person.find('li[data-entry="Sailings"] [cdkDragHandle]'));
     const last = await (await person.find('li[data-entry="Fares and passes"]')).getRect();

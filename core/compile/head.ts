@@ -17,27 +17,42 @@ const sharedWidth = 1200;
 const sharedFile = ({ files, type }: Picture): string | undefined =>
   type === 'image/svg+xml' ? undefined : (files.find((one) => one.width >= sharedWidth) ?? files.at(-1))?.file;
 
+/** The picture that stands for a page where it is shared, with its file; undefined where it has none of its own. */
+export function sharedPicture(
+  site: Site,
+  page: Page,
+): { readonly picture: Picture; readonly file: string } | undefined {
+  const id = partOf(page, page.root).content.base['share'];
+  const picture = typeof id === 'string' && Object.hasOwn(site.pictures, id) ? site.pictures[id] : undefined;
+  const file = picture && sharedFile(picture);
+  return picture && file !== undefined ? { picture, file } : undefined;
+}
+
+/** What a page says of itself in a sentence or two; empty where it says nothing. */
+export function descriptionOf(page: Page): string {
+  const said = partOf(page, page.root).content.base['description'];
+  return typeof said === 'string' ? said : '';
+}
+
 /** Whether search engines are asked to leave a page out. */
 export const isUnlisted = (page: Page): boolean => partOf(page, page.root).content.base['unlisted'] === true;
 
 /** What a page says to those who share it: the basic fields of the Open Graph protocol (ogp.me), its title and address. */
 function shareTags(site: Site, page: Page, description: string, { canonical, pictures }: HeadOptions): string {
   if (canonical === undefined) return '';
-  const id = partOf(page, page.root).content.base['share'];
-  const picture = typeof id === 'string' && Object.hasOwn(site.pictures, id) ? site.pictures[id] : undefined;
-  const file = picture && sharedFile(picture);
+  const shared = sharedPicture(site, page);
   const tags: readonly (readonly [string, string])[] = [
     ['title', titleOf(page)],
     ['type', 'website'],
     ['url', canonical],
     ['site_name', site.name],
     ...(description === '' ? [] : [['description', description] as const]),
-    ...(file === undefined || !picture
-      ? []
-      : [
-          ['image', new URL(pictures + file, canonical).href] as const,
-          ...(picture.alt === '' ? [] : [['image:alt', picture.alt] as const]),
-        ]),
+    ...(shared
+      ? [
+          ['image', new URL(pictures + shared.file, canonical).href] as const,
+          ...(shared.picture.alt === '' ? [] : [['image:alt', shared.picture.alt] as const]),
+        ]
+      : []),
   ];
   return tags.map(([name, value]) => `<meta property="og:${name}" content="${escapeHtml(value)}">`).join('');
 }
@@ -45,8 +60,7 @@ function shareTags(site: Site, page: Page, description: string, { canonical, pic
 /** What stands in the head of a page before its style sheet. */
 export function headOf(site: Site, page: Page, options: HeadOptions): string {
   const { canonical, icon } = options;
-  const said = partOf(page, page.root).content.base['description'];
-  const description = typeof said === 'string' ? said : '';
+  const description = descriptionOf(page);
   return (
     '<meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">' +
     `<title>${escapeHtml(titleOf(page))}</title>` +

@@ -37,13 +37,13 @@ describe('The page frames of a site', () => {
   });
 
   it('lead somewhere by their menus: the pages these name are in a menu as long as a page has the frame', async () => {
-    expect((await desk()).menus).toContain('/fares');
+    expect((await desk()).menus).toContain('page:tidewick-fares');
     for (const page of ['tidewick-home', 'tidewick-fares', 'tidewick-timetable'])
       expect((await at.ada.store(page, [setFrame()])).status).toBe(200);
-    expect((await desk()).menus).not.toContain('/fares');
+    expect((await desk()).menus).not.toContain('page:tidewick-fares');
     for (const page of ['tidewick-home', 'tidewick-fares', 'tidewick-timetable'])
       expect((await at.ada.store(page, [setFrame(frame)])).status).toBe(200);
-    expect((await desk()).menus).toContain('/fares');
+    expect((await desk()).menus).toContain('page:tidewick-fares');
   });
 
   it('stay while a page has them, which is named; a page in the bin comes back without one that has gone', async () => {

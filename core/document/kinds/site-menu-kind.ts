@@ -101,7 +101,7 @@ export const siteMenuKind: Kind = {
   word: 'Site menu',
   purpose: 'A menu of the site: the same entries wherever it stands, with the page one is on marked.',
   glyph: 'M1 3.5h12 M1 7h12 M1 10.5h12 M10.5 2v3',
-  order: 9,
+  order: 8.5,
   interactive: true,
   namesPages: true,
   examples: [

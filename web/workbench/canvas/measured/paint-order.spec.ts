@@ -102,7 +102,7 @@ describe('What lies over what', () => {
       { numRuns: 150 },
     );
     expect(compared).toBeGreaterThan(2500);
-    expect(deep).toBeGreaterThan(200);
+    expect(deep).toBeGreaterThan(100); // of random piles: about twice as many
   });
 
   // CSS 2.2 Appendix E.2, steps 1 to 10, in words: background, negative z-index, blocks, floats and inline, z-index

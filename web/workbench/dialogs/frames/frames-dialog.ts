@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, Injector, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Button } from 'primeng/button';
 import { Checkbox } from 'primeng/checkbox';
@@ -20,13 +20,15 @@ import { inWords } from '@core/document/kinds/in-words';
 import { PageSession } from '../../../services/page-session';
 import { DialogFocus } from '../../../theme/dialog-focus';
 import { valueOf } from '../../../theme/from-event';
+import { IconButton } from '../../../theme/icon-button';
+import { keepFocus } from '../../../theme/keep-focus';
 import { SitePages } from '../../state/site-pages';
 import { OtherPages } from './other-pages';
 
 /** The page frames of the site: which one this page stands in, what each shows, and which pages have it. */
 @Component({
   selector: 'fold-frames-dialog',
-  imports: [Button, Checkbox, FormsModule, InputText, OtherPages, Select],
+  imports: [Button, Checkbox, FormsModule, IconButton, InputText, OtherPages, Select],
   hostDirectives: [DialogFocus],
   templateUrl: './frames-dialog.html',
   styleUrl: './frames-dialog.css',
@@ -35,6 +37,7 @@ import { OtherPages } from './other-pages';
 export class FramesDialog {
   private readonly session = inject(PageSession);
   private readonly sitePages = inject(SitePages);
+  private readonly injector = inject(Injector);
   protected readonly dialog = inject(DynamicDialogRef);
   protected readonly sides = [
     { side: 'before', words: 'Above each page' },
@@ -167,6 +170,6 @@ export class FramesDialog {
   }
 
   protected step(frame: PageFrame, section: string, by: -1 | 1): void {
-    this.session.apply(stepInFrame(frame, section, by));
+    keepFocus(this.injector, () => this.session.apply(stepInFrame(frame, section, by)));
   }
 }

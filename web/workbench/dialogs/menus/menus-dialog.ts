@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, Injector, signal } from '@angular/core';
 import { CdkDrag, CdkDragHandle, CdkDragPlaceholder, CdkDropList, type CdkDragDrop } from '@angular/cdk/drag-drop';
 import { FormsModule } from '@angular/forms';
 import { Button } from 'primeng/button';
@@ -20,6 +20,8 @@ import { saysOf } from '@core/document/menus/says';
 import { PageSession } from '../../../services/page-session';
 import { DialogFocus } from '../../../theme/dialog-focus';
 import { valueOf } from '../../../theme/from-event';
+import { IconButton } from '../../../theme/icon-button';
+import { keepFocus } from '../../../theme/keep-focus';
 import { Dialogs, LinkChosen } from '../../state/dialogs';
 import { SitePages } from '../../state/site-pages';
 
@@ -29,7 +31,17 @@ const indent = 28;
 /** The menus of the site, each as a tree to be sorted and nested by dragging or by keys. */
 @Component({
   selector: 'fold-menus-dialog',
-  imports: [Button, CdkDrag, CdkDragHandle, CdkDragPlaceholder, CdkDropList, FormsModule, InputText, Select],
+  imports: [
+    Button,
+    CdkDrag,
+    CdkDragHandle,
+    CdkDragPlaceholder,
+    CdkDropList,
+    FormsModule,
+    IconButton,
+    InputText,
+    Select,
+  ],
   hostDirectives: [DialogFocus],
   templateUrl: './menus-dialog.html',
   styleUrl: './menus-dialog.css',
@@ -39,6 +51,7 @@ export class MenusDialog {
   private readonly session = inject(PageSession);
   private readonly sitePages = inject(SitePages);
   private readonly dialogs = inject(Dialogs);
+  private readonly injector = inject(Injector);
   protected readonly dialog = inject(DynamicDialogRef);
   protected readonly indent = indent;
   protected readonly name = signal('');
@@ -175,7 +188,7 @@ export class MenusDialog {
 
   protected step(id: string, step: EntryStep): void {
     const menu = this.menu();
-    if (menu) this.session.apply(stepEntry(menu, id, step));
+    if (menu) keepFocus(this.injector, () => this.session.apply(stepEntry(menu, id, step)));
   }
 
   protected take(id: string): void {

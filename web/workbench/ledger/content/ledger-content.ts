@@ -27,6 +27,7 @@ import { SitePages } from '../../state/site-pages';
 import { leafGap } from '../../state/spread-state';
 import { valueOf } from '../../../theme/from-event';
 import { AttributesTable } from './attributes-table';
+import { FoundAs } from './found-as';
 
 interface Shown {
   readonly name: string;
@@ -96,7 +97,7 @@ function columnOf(
 @Component({
   selector: 'fold-ledger-content',
   providers: [LinkCommands],
-  imports: [AttributesTable, Checkbox, FormsModule, Select],
+  imports: [AttributesTable, FoundAs, Checkbox, FormsModule, Select],
   templateUrl: './ledger-content.html',
   styleUrl: './ledger-content.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
