@@ -248,13 +248,10 @@ describe('The workbench', () => {
     const order = (): Promise<string[]> =>
       visit.person.inLeaf<string[]>(
         'phone',
-        'return [...document.querySelectorAll("header nav a")].map((one) => one.textContent)',
+        'return [...document.querySelectorAll("footer a")].map((one) => one.textContent)',
       );
     const before = await order();
-    const link = await visit.person.inLeaf<string>(
-      'phone',
-      'return document.querySelector("header nav a").dataset.part',
-    );
+    const link = await visit.person.inLeaf<string>('phone', 'return document.querySelector("footer a").dataset.part');
     await (await visit.person.row(`[data-row="${link}"]`)).click();
     await visit.person.chord(Key.ALT, Key.SHIFT, Key.ARROW_DOWN);
     await visit.person.until(async () => (await order())[1] === before[0], 'the key moved nothing');
