@@ -257,6 +257,10 @@ describe('A menu of the site, where a part shows it,', () => {
   it('opens what stands under an entry by hand, and by focus, with no script', () => {
     const frame = opened({ folds: '' }, 1280);
     expect(shown(frame)).toEqual(['The home', 'The boats', 'The fares']);
+    const lines = [...frame.contentDocument!.querySelectorAll('nav > ul > li > a')].map(
+      (one) => getComputedStyle(one).textDecorationLine,
+    );
+    expect(lines).toEqual(['underline', 'none', 'none']); // the page one is on alone
     const opener = frame.contentDocument!.querySelector<HTMLElement>('summary[aria-label="The boats: more"]')!;
     opener.click();
     expect(shown(frame)).toEqual(['The home', 'The boats', 'The swift', 'The gull', 'The fares']);
