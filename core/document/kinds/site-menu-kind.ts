@@ -58,8 +58,8 @@ const inside =
   ':where(._entries)>button{display:none;padding:8px 16px;font:inherit;color:inherit;background:none;border:1px solid;border-radius:6px;cursor:pointer}' +
   ':where(._entries) ul{display:contents;list-style:none;margin:0;padding:0}' +
   ':where(._entries) li{position:relative;display:flex;align-items:center;gap:2px}' +
-  ':where(._entries) li a{color:inherit;text-decoration:none}' +
-  ':where(._entries) li :is(a:hover,[aria-current]){text-decoration:underline;text-underline-offset:.3em}' +
+  '._entries li a{color:inherit;text-decoration:none}' +
+  '._entries li :is(a:hover,[aria-current]){text-decoration:underline;text-underline-offset:.3em}' +
   ':where(._entries) summary{display:block;padding:4px 8px;line-height:1;cursor:pointer}' +
   ':where(._entries) summary::before{content:"";display:inline-block;width:.4em;height:.4em;border-style:solid;border-width:0 .12em .12em 0;transform:rotate(45deg) translate(-.1em,-.1em)}' +
   `:where(._entries) ul ul{display:none;position:absolute;top:100%;left:0;z-index:1;min-width:max-content;padding:14px 18px;color:CanvasText;background:Canvas;box-shadow:0 4px 20px #0003}` +
