@@ -1,7 +1,7 @@
 import { escapeHtml } from '../document/kinds/escape';
 import { mediaFor } from '../document/breakpoint';
 import { saysMore, variantsOf } from '../document/content';
-import { isOfFrame } from '../document/frames/shown-frame';
+import { ownAround, ownRange } from '../document/frames/shown-frame';
 import type { Kind, Markup, MarkupContext, ShownVariant } from '../document/kinds/kind';
 import { holdsLinks } from '../document/links/links';
 import { downloadOfLink, pageOfLink, pictureOfLink } from '../document/kinds/link';
@@ -203,11 +203,9 @@ export interface Run {
  */
 export function landmarks(page: Page): Run[] {
   const ids = partOf(page, page.root).children;
-  const tag = (id: string): string => partOf(page, id).tag;
-  let first = ids.findIndex((id) => !isOfFrame(id) && !['header', 'nav'].includes(tag(id)));
-  if (first === -1) first = ids.length;
-  let last = ids.length;
-  while (last > first && (isOfFrame(ids[last - 1]!) || tag(ids[last - 1]!) === 'footer')) last--;
+  const { before, after } = ownAround(page);
+  const { from, to } = ownRange(ids);
+  const [first, last] = [from + before.length, to - after.length];
   return [
     { main: false, ids: ids.slice(0, first) },
     { main: true, ids: ids.slice(first, last) },

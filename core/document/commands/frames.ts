@@ -1,7 +1,7 @@
 import type { Edit } from '../edits/edit';
 import type { AnyEdit, SiteSet } from '../edits/site-edit';
 import { frameSides, type FrameSide, type PageFrame } from '../frames/page-frame';
-import { frameNamedBy, isOfFrame, sectionsOf } from '../frames/shown-frame';
+import { frameNamedBy, ownAround, ownSections, sectionsOf } from '../frames/shown-frame';
 import { newIdentifier } from '../identifier';
 import { inWords } from '../kinds/in-words';
 import type { Page } from '../page';
@@ -9,20 +9,6 @@ import { Problem } from '../problem';
 import { sectionOf, sharedAt } from '../seen/seen-page';
 import type { Site } from '../site';
 import { partOf } from '../tree';
-
-/** A page's own sections, those of its frame left out. */
-export const ownSections = (page: Page): string[] => partOf(page, page.root).children.filter((id) => !isOfFrame(id));
-
-/** What stands above and below the rest of a page of its own: leading headers and menus, trailing footers. */
-export function ownAround(page: Page): Readonly<Record<FrameSide, readonly string[]>> {
-  const own = ownSections(page);
-  const tag = (id: string): string => partOf(page, id).tag;
-  const first = own.findIndex((id) => !['header', 'nav'].includes(tag(id)));
-  const before = first === -1 ? own : own.slice(0, first);
-  const rest = own.slice(before.length);
-  const last = rest.findLastIndex((id) => tag(id) !== 'footer');
-  return { before, after: rest.slice(last + 1) };
-}
 
 const named = (page: Page, id: string): string => inWords(partOf(page, id)).slice(0, 80);
 
@@ -120,14 +106,15 @@ export function stepInFrame(frame: PageFrame, section: string, by: -1 | 1): Site
   return [];
 }
 
-/** How a page is put in a frame. */
-export interface IntoFrame {
-  /** What stands above and below it of its own goes: headers, menus and footers, and what the frame shows anyway. */
-  readonly replacing: boolean;
-}
-
-/** The edits that put a page in a frame, or in none. */
-export function intoFrame(page: Page, frame: PageFrame | undefined, { replacing }: IntoFrame): Edit[] {
+/**
+ * The edits that put a page in a frame, or in none. Where it is replacing, what stands above and below the page of its
+ * own goes: headers, menus and footers where the frame has some, and what the frame shows anyway.
+ */
+export function intoFrame(
+  page: Page,
+  frame: PageFrame | undefined,
+  { replacing }: { readonly replacing: boolean },
+): Edit[] {
   if (frameNamedBy(page) === frame?.id) return [];
   const around = ownAround(page);
   const shown = new Set(sectionsOf(frame));

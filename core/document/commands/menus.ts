@@ -80,8 +80,8 @@ export const changeEntry = (menu: Menu, id: string, change: Partial<MenuEntry>):
   return [setEntry(menu.id, id, next)];
 };
 
-/** An entry and all that stands under it. */
-function withThoseUnder(menu: Menu, id: string): string[] {
+/** An entry and all that stands under it, as they are listed. */
+export function withThoseUnder(menu: Menu, id: string): string[] {
   const rows = rowsOf(menu);
   const at = rows.findIndex((row) => row.id === id);
   if (at === -1) return [];

@@ -12,6 +12,7 @@ import { idWithin, seenPage, sharedAt } from '../seen/seen-page';
 import { RandomPages } from '../testing/random-page';
 import { randomly } from '../testing/randomly';
 import { sharing, someCommand } from '../testing/sharing';
+import { trying, workedOn } from '../testing/worked-on';
 import { partsBelow, subtree } from '../tree';
 import { duplicate } from './arrange';
 import { copyOfPage, insertShared, keepSection, referring, sharedAround, sharedRoots } from './shared';
@@ -21,15 +22,6 @@ const published = ({ site, page }: Documents): string => {
   return html.replace(/menu-[\w-]+/g, 'menu') + css; // a menu's links are called by its id
 };
 const seenOf = ({ site, page }: Documents): Page => seenPage(site, page);
-/** What fits, or nothing. */
-function trying<T>(work: () => T): T | undefined {
-  try {
-    return work();
-  } catch (error) {
-    if (!(error instanceof Problem)) throw error;
-    return undefined;
-  }
-}
 /** The edits that share a section of a page, made before anybody else's are known. */
 const sharingOf = ({ site, page }: Documents, part: string): AnyEdit[] =>
   keepSection(page, part, { name: 'A', purpose: 'cards', shared: true }, site);
@@ -50,27 +42,17 @@ describe('A shared section', () => {
       fc.property(randomly(), (random) => {
         const start = sharing(random);
         if (!start) return;
-        let now = start;
-        const back: (readonly AnyEdit[])[] = [];
-        for (let left = 6; left > 0; left--) {
-          const before = seenOf(now);
-          const edits = trying(() => someCommand(random, now.site, before));
-          const plainly = edits && trying(() => applyEdits(now.site, before, edits).page);
-          if (!edits || !plainly) continue;
-          const stored = addressed(now, edits);
-          const after = trying(() => applyBatch(now, stored.edits));
-          if (!after) continue; // what only a page may hold was moved into a section
-          across += stored.edits.filter((edit) => !isOnPage(edit) && !isOnSite(edit)).length;
-          within += stored.edits.filter(isOnSite).length;
-          expect(published(after)).toBe(published({ site: after.site, page: plainly }));
-          for (const [id, seen] of stored.seen)
-            if (Object.hasOwn(plainly.parts, id)) expect(Object.keys(seenOf(after).parts)).toContain(seen);
-          back.unshift(after.inverses);
-          now = after;
-        }
+        const { now, restored } = workedOn(random, start, {
+          step: ({ plainly, stored, after }) => {
+            across += stored.edits.filter((edit) => !isOnPage(edit) && !isOnSite(edit)).length;
+            within += stored.edits.filter(isOnSite).length;
+            expect(published(after)).toBe(published({ site: after.site, page: plainly }));
+            for (const [id, seen] of stored.seen)
+              if (Object.hasOwn(plainly.parts, id)) expect(Object.keys(seenOf(after).parts)).toContain(seen);
+          },
+        });
         readSite(now.site);
         readPage(now.site, now.page);
-        const restored = back.reduce<Documents>((at, edits) => applyBatch(at, edits), now);
         expect(restored.page).toEqual(start.page);
         expect(restored.site).toEqual(start.site);
       }),

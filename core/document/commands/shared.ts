@@ -1,8 +1,8 @@
-import { reference } from '../edits/across';
 import type { Edit } from '../edits/edit';
 import type { AnyEdit } from '../edits/site-edit';
 import { newIdentifier } from '../identifier';
 import type { KeptSection } from '../sections/kept-section';
+import { reference } from '../sections/reference';
 import type { Page, Parts } from '../page';
 import { Problem } from '../problem';
 import { sectionOf, sharedAt } from '../seen/seen-page';

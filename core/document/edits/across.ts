@@ -1,5 +1,6 @@
 import type { KeptSection } from '../sections/kept-section';
 import { pageOfSection } from '../sections/kept-section';
+import { reference } from '../sections/reference';
 import type { Page, Part, Parts } from '../page';
 import { Problem } from '../problem';
 import { sectionOf } from '../seen/seen-page';
@@ -103,17 +104,6 @@ function cross(site: Site, page: Page, edit: Cross): Lowered {
     inverses: [inverse],
   };
 }
-
-/** The part that stands on a page for a shared section. */
-export const reference = (section: string): Part => ({
-  kind: 'shared',
-  children: [],
-  tag: 'section',
-  classes: [],
-  style: {},
-  content: { base: { section } },
-  attributes: {},
-});
 
 function share(site: Site, page: Page, edit: Share): Lowered {
   const { part, section, index = site.sections?.length ?? 0, renamed = {} } = edit;

@@ -1,4 +1,5 @@
 import type { Page, Part } from '../page';
+import { reference } from '../sections/reference';
 import type { Site } from '../site';
 import { frameSides, type FrameSide, type PageFrame } from './page-frame';
 
@@ -16,6 +17,23 @@ export function ownRange(children: readonly string[]): { readonly from: number; 
   const from = children.findLastIndex((id) => id.startsWith(marks.before)) + 1;
   const end = children.findIndex((id) => id.startsWith(marks.after));
   return { from, to: end === -1 ? children.length : end };
+}
+
+/** A page's own sections, those of its frame left out. */
+export function ownSections({ root, parts }: Page): readonly string[] {
+  const children = parts[root]?.children ?? [];
+  const { from, to } = ownRange(children);
+  return children.slice(from, to);
+}
+
+/** What stands above and below the rest of a page of its own: leading headers and menus, trailing footers. */
+export function ownAround(page: Page): Readonly<Record<FrameSide, readonly string[]>> {
+  const own = ownSections(page);
+  const isOf = (id: string, tags: readonly string[]): boolean => tags.includes(page.parts[id]?.tag ?? '');
+  const first = own.findIndex((id) => !isOf(id, ['header', 'nav']));
+  const before = first === -1 ? own : own.slice(0, first);
+  const last = own.findLastIndex((id) => !isOf(id, ['footer']));
+  return { before, after: own.slice(Math.max(last + 1, before.length)) };
 }
 
 /** The id of the frame a page names, whether or not the site has it. */
@@ -48,12 +66,6 @@ export function inFrame(page: Page, frame: string): Page {
 export const sectionsOf = (frame: PageFrame | undefined): string[] =>
   frame ? frameSides.flatMap((side) => frame[side]) : [];
 
-/** The part by which a page shows a section of its frame. */
-const standIn = (section: string): Part => ({
-  ...{ kind: 'shared', children: [], tag: 'section', classes: [], style: {}, attributes: {} },
-  content: { base: { section } },
-});
-
 /** What a frame adds to a page: parts that refer to its sections, as far as the site has them, around the page's own. */
 export function framing(
   { frames, sections = [] }: Pick<Site, 'frames' | 'sections'>,
@@ -65,8 +77,8 @@ export function framing(
   const [before, after] = [there(frame?.before ?? []), there(frame?.after ?? [])];
   return {
     parts: Object.fromEntries([
-      ...before.map((id) => [idInFrame('before', id), standIn(id)] as const),
-      ...after.map((id) => [idInFrame('after', id), standIn(id)] as const),
+      ...before.map((id) => [idInFrame('before', id), reference(id)] as const),
+      ...after.map((id) => [idInFrame('after', id), reference(id)] as const),
     ]),
     before: before.map((id) => idInFrame('before', id)),
     after: after.map((id) => idInFrame('after', id)),

@@ -5,16 +5,9 @@ import { Checkbox } from 'primeng/checkbox';
 import { DynamicDialogRef } from 'primeng/dynamicdialog';
 import { InputText } from 'primeng/inputtext';
 import { Select } from 'primeng/select';
-import {
-  addToFrame,
-  frameFromPage,
-  intoFrame,
-  ownAround,
-  stepInFrame,
-  takeOutOfFrame,
-} from '@core/document/commands/frames';
+import { addToFrame, frameFromPage, intoFrame, stepInFrame, takeOutOfFrame } from '@core/document/commands/frames';
 import { frameSides, type FrameSide, type PageFrame } from '@core/document/frames/page-frame';
-import { frameNamedBy, sectionsOf } from '@core/document/frames/shown-frame';
+import { frameNamedBy, ownAround, sectionsOf } from '@core/document/frames/shown-frame';
 import { newIdentifier } from '@core/document/identifier';
 import { inWords } from '@core/document/kinds/in-words';
 import { PageSession } from '../../../services/page-session';

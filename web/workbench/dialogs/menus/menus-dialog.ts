@@ -12,6 +12,7 @@ import {
   newMenu,
   removeEntry,
   stepEntry,
+  withThoseUnder,
   type EntryStep,
 } from '@core/document/commands/menus';
 import { pageOfLink } from '@core/document/kinds/link';
@@ -205,11 +206,10 @@ export class MenusDialog {
     const menu = this.menu();
     const id: unknown = item.data;
     if (!menu || typeof id !== 'string') return;
-    const rows = rowsOf(menu);
-    const at = rows.findIndex((row) => row.id === id);
-    const end = rows.findIndex((row, index) => index > at && row.depth <= rows[at]!.depth);
-    const moved = new Set(rows.slice(at, end === -1 ? undefined : end).map((row) => row.id));
-    const before = rows.filter((row) => row.id !== id).slice(0, currentIndex);
+    const moved = new Set(withThoseUnder(menu, id));
+    const before = rowsOf(menu)
+      .filter((row) => row.id !== id)
+      .slice(0, currentIndex);
     this.session.apply(dropEntry(menu, id, before.filter((row) => !moved.has(row.id)).length, this.draggedTo()));
   }
 }
