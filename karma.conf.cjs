@@ -1,11 +1,12 @@
 const { createReadStream, mkdirSync, writeFileSync } = require('node:fs');
 process.env.CHROME_BIN ??= process.env.FOLD_CHROMIUM ?? '/usr/bin/chromium';
 
-/** Leaves the count of passed and failed tests where the test command reads it. */
+/** Leaves the count of passed and failed tests where the test command reads it, and says which took longest. */
 function CountReporter() {
   let passed = 0;
   let failed = 0;
   let begun = 'no test';
+  const lasted = [];
   this.onBrowserLog = (_browser, log) => {
     if (log.begun) {
       begun = log.begun;
@@ -13,6 +14,7 @@ function CountReporter() {
   };
   this.onSpecComplete = (_browser, result) => {
     if (result.skipped) return;
+    lasted.push({ took: Math.round(result.time / 1000), name: [...result.suite, result.description].join(' ') });
     if (result.success) passed++;
     else {
       failed++;
@@ -26,6 +28,8 @@ function CountReporter() {
   this.onRunComplete = () => {
     mkdirSync('var/results', { recursive: true });
     writeFileSync('var/results/unit.json', JSON.stringify({ passed, failed }));
+    const slowest = lasted.filter((one) => one.took > 1).sort((a, b) => b.took - a.took);
+    for (const { took, name } of slowest.slice(0, 20)) console.log(`${took} s: ${name}`);
     console.log(`Unit tests: ${passed} passed, ${failed} failed`);
   };
 }

@@ -5,7 +5,13 @@ import { Browser, Builder } from 'selenium-webdriver';
 import { Driver, Options, ServiceBuilder } from 'selenium-webdriver/chrome.js';
 import shared from '../prepare/browser-flags.json' with { type: 'json' };
 
-const flags = ['--headless=new', ...shared, '--disable-popup-blocking', '--window-size=1280,900'];
+const flags = [
+  '--headless=new',
+  ...shared,
+  '--disable-popup-blocking',
+  '--window-size=1280,900',
+  '--force-prefers-reduced-motion',
+];
 
 /** A headless Chromium with a profile of its own. */
 export interface Opened {

@@ -9,12 +9,12 @@ describe('A client’s desk', () => {
     Promise.all(
       (await visit.browser.driver.findElements(By.css('main > p-table tbody tr'))).map((row) => row.getText()),
     );
-  const inRow = async (title: string, label: string): Promise<void> =>
-    (
-      await visit.browser.driver.findElement(
-        By.xpath(`//tr[.//a[normalize-space()='${title}']]//button[normalize-space()='${label}']`),
-      )
-    ).click();
+  const inRow = (title: string, label: string): Promise<void> =>
+    visit.person.until(async () => {
+      const button = By.xpath(`//tr[.//a[normalize-space()='${title}']]//button[normalize-space()='${label}']`);
+      await visit.browser.driver.findElement(button).click(); // rows are drawn anew once the list is read again
+      return true;
+    }, `no ${label} in the row of ${title}`);
   const type = async (css: string, text: string): Promise<void> =>
     (await visit.person.find(css)).sendKeys(Key.chord(Key.CONTROL, 'a'), text);
   const confirm = async (): Promise<void> => {
@@ -67,6 +67,40 @@ describe('A client’s desk', () => {
     await visit.person.until(async () => (await rows()).join().includes('No matching pages'));
     await (await visit.person.find('[data-find-page]')).sendKeys(Key.chord(Key.CONTROL, 'a'), Key.BACK_SPACE);
     await visit.person.until(async () => (await titles()).length === before.length);
+  });
+
+  it('sorts its pages by hand, by dragging and by keys, a page with those below it', async () => {
+    const { person, browser, servers } = visit;
+    await person.freshPage('tidewick', 'Lost at sea', '/lost-property/at-sea');
+    await browser.driver.get(`${servers.editor}/sites/tidewick`);
+    const drawn = (): Promise<string[]> =>
+      browser.driver.executeScript(
+        `return [...document.querySelectorAll('main > p-table tbody tr')].map((row) => '·'.repeat(row.querySelector('[data-depth]')?.dataset.depth ?? 0) + row.dataset.page)`,
+      );
+    const become = (paths: readonly string[]): Promise<void> =>
+      person.until(async () => (await drawn()).join() === paths.join(), `the pages are not ${paths.join()}`);
+    const [lost, below] = ['/lost-property', '·/lost-property/at-sea'];
+    await become(['/', '/fares', lost, below, '/timetable']);
+    const handle = (path: string) => person.find(`[data-page="${path}"] [data-move]`);
+    const [from, to] = [await person.centre(await handle('/timetable')), await person.centre(await handle('/fares'))];
+    await person.drag(from, { x: to.x, y: to.y - 12 });
+    await become(['/', '/timetable', '/fares', lost, below]);
+    await browser.driver.executeScript('arguments[0].focus()', await handle('/lost-property'));
+    await person.keys(Key.ARROW_UP, Key.ARROW_UP);
+    await become(['/', lost, below, '/timetable', '/fares']);
+    expect(await axeFindings(browser.driver)).toEqual([]);
+    await browser.driver.sleep(500);
+    await browser.driver.navigate().refresh();
+    await become(['/', lost, below, '/timetable', '/fares']);
+    await (await browser.driver.findElement(By.css('th[psortablecolumn="path"]'))).click();
+    await person.until(async () => (await drawn())[1] === '/fares', 'it is not sorted by its paths');
+    expect(await browser.driver.findElements(By.css('[data-move]'))).toEqual([]);
+    await (await person.button('Back to the order the pages were arranged in')).click();
+    await become(['/', lost, below, '/timetable', '/fares']);
+    await inRow('Lost at sea', 'Delete');
+    await confirm();
+    await settled();
+    await become(['/', lost, '/timetable', '/fares']);
   });
 
   it('refuses a path that is taken or cannot be one, with a sentence, and keeps what was typed', async () => {
@@ -225,5 +259,55 @@ describe('A client’s desk', () => {
         .withContext(path)
         .toEqual([]);
     }
+  });
+
+  it('does the same to several pages at once: a frame, a menu, what is published, and away', async () => {
+    const { person, browser, servers } = visit;
+    for (const [title, path] of [
+      ['One of two', '/one-of-two'],
+      ['Two of two', '/two-of-two'],
+    ] as const)
+      await person.freshPage('tidewick', title, path);
+    const chooseBoth = async (): Promise<void> => {
+      await browser.driver.get(`${servers.editor}/sites/tidewick`);
+      await (await person.find('[data-find-page]')).sendKeys('of two');
+      await person.until(async () => (await rows()).length === 2);
+      await (await person.find('p-tableheadercheckbox input')).click();
+      await person.until(async () =>
+        (await (await person.find('[data-several]')).getText()).includes('2 pages chosen'),
+      );
+    };
+    const frames = async (): Promise<(string | null)[]> => {
+      const { pages } = await browser.driver.executeAsyncScript<{ pages: { path: string; frame: string | null }[] }>(
+        'const [done] = arguments; fetch("/api/sites/tidewick").then((one) => one.json()).then(done)',
+      );
+      return pages.filter((one) => one.path.endsWith('-of-two')).map((one) => one.frame);
+    };
+    await chooseBoth();
+    await (await person.button('Change page frame')).click();
+    await confirm();
+    await settled();
+    expect((await frames()).every((one) => one !== null)).toBeTrue();
+
+    await chooseBoth();
+    await (await person.find('[data-several] p-button button')).click();
+    await (await person.find('.p-dialog [data-menu] input')).click();
+    await confirm();
+    await settled();
+    await (await person.find('[data-find-page]')).sendKeys('of two');
+    await person.until(async () => (await rows()).length === 2);
+    expect((await rows()).join()).not.toContain('in no menu');
+
+    await chooseBoth();
+    await (await person.find('[data-several] a')).click();
+    await person.until(
+      async () => (await browser.driver.findElements(By.css('[data-publish] input:checked'))).length === 2,
+    );
+
+    await chooseBoth();
+    await (await person.button('Delete')).click();
+    await confirm();
+    await person.until(async () => (await browser.driver.findElements(By.css('[data-binned$="of-two"]'))).length === 2);
+    expect(await rows()).toEqual(['No matching pages']);
   });
 });

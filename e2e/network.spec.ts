@@ -1,3 +1,4 @@
+import { filesOfPicture } from '@core/document/library/picture-files';
 import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
 import { sizeTo } from './browser';
@@ -13,7 +14,7 @@ describe('What a live page loads', () => {
   /** Addresses of what the browser asked for, by its own record of the network. */
   const loaded = (): Promise<string[]> =>
     visit.browser.driver.executeScript('return performance.getEntriesByType("resource").map((one) => one.name)');
-  const filesOf = (picture: string): string[] => pictures[picture]!.files.map((one) => one.file);
+  const filesOf = (picture: string): string[] => filesOfPicture(pictures[picture]!);
   const visitAt = async (width: number): Promise<string[]> => {
     await sizeTo(visit.browser.driver, width, 800);
     await visit.browser.driver.get('about:blank');

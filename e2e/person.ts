@@ -3,13 +3,17 @@ import { By, Key, until, type WebElement } from 'selenium-webdriver';
 import type { Driver } from 'selenium-webdriver/chrome.js';
 import type { AnyEdit } from '@core/document/edits/site-edit';
 import type { Site } from '@core/document/site';
+import { lasting } from './lasting';
 import type { Servers } from './servers';
 
 /** The leaves of the demo's breakpoints. */
 export const leafNames = ['wide', 'tablet', 'phone'] as const;
 export type LeafName = (typeof leafNames)[number];
 
-const patience = 40_000;
+/** For so long is waited, in ms: a machine others work on may be many times slower for a while. */
+const patience = 90_000;
+/** How often is looked whether what is waited for is there, in ms. */
+const often = 40;
 
 /** What a person does at the workbench, with mouse and keys. */
 export class Person {
@@ -22,8 +26,9 @@ export class Person {
   button = (label: string): Promise<WebElement> =>
     this.located(By.xpath(`//button[normalize-space()='${label}' or @aria-label='${label}']`), `no button “${label}”`);
 
-  private located(by: By, what: string): Promise<WebElement> {
-    return this.saying(this.driver.wait(until.elementLocated(by), patience, what));
+  private async located(by: By, what: string): Promise<WebElement> {
+    const found = await this.saying(this.driver.wait(until.elementLocated(by), patience, what, often));
+    return lasting(this.driver, by, found);
   }
 
   /** What is waited for; where it does not come, the error says what the screen shows instead. */
@@ -81,7 +86,7 @@ export class Person {
     await this.driver.get(`${this.servers.editor}/sign-in?then=${then}`);
     await (await this.find('#email')).sendKeys(email);
     await (await this.find('#password')).sendKeys(password, Key.ENTER);
-    await this.driver.wait(until.urlIs(this.servers.editor + then), patience);
+    await this.driver.wait(until.urlIs(this.servers.editor + then), patience, undefined, often);
   }
 
   pageAddress = (id: string): string => `${this.servers.editor}/pages/${id}`;
@@ -104,7 +109,7 @@ export class Person {
     holds: () => Promise<boolean | undefined>,
     what = `this did not come true: ${String(holds)}`,
   ): Promise<void> {
-    await this.saying(this.driver.wait(async () => (await holds().catch(() => false)) === true, patience, what));
+    await this.saying(this.driver.wait(async () => (await holds().catch(() => false)) === true, patience, what, often));
   }
 
   /** Runs a script with `document` and `view` of a leaf's frame. */
@@ -179,6 +184,11 @@ export class Person {
   async selectAround(place: number): Promise<void> {
     const script = `const button = [...document.querySelectorAll('.path button')].at(arguments[0]); button?.click(); return Boolean(button)`;
     await this.until(() => this.driver.executeScript<boolean>(script, place), 'the path is shorter than that');
+  }
+
+  /** Points at nothing: what opens under the pointer would show its hint. */
+  async pointAway(): Promise<void> {
+    await this.driver.actions().move({ x: 2, y: 2 }).perform();
   }
 
   /** Presses what may lie out of sight, as soon as it is there. */

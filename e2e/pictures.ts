@@ -35,9 +35,13 @@ try {
   await browser.driver.get(`${servers.editor}/sites/tidewick/releases`);
   await person.find('[data-release="3"]');
   await shoot('releases');
-  await browser.driver.get(`${servers.editor}/sites/tidewick/people`);
-  await person.find('[data-member]');
-  await shoot('people');
+  await browser.driver.get(`${servers.editor}/sites/tidewick/remarks`);
+  await person.find('fold-remark-card');
+  await shoot('remarks');
+  await browser.driver.get(`${servers.editor}/sites/tidewick/library`);
+  await (await person.button('Show boat.png')).click();
+  await person.find('[data-used]');
+  await shoot('library');
   await browser.driver.get(`${servers.editor}/sites/tidewick/take-away`);
   await person.find('[data-save-plain] button');
   await shoot('take-away');
@@ -49,10 +53,6 @@ try {
   await person.clickOn('wide', 'article img');
   await person.group('Content');
   await shoot('ledger-content');
-  await (await person.find('#content-picture')).click();
-  await shoot('pictures');
-  await person.keys(Key.ESCAPE);
-  await browser.driver.sleep(600);
 
   await person.chord(Key.ALT, Key.SHIFT, 'x');
   await person.find('.tokens');
@@ -61,7 +61,9 @@ try {
   await person.noDialog();
   await person.chord(Key.ALT, Key.SHIFT, 'e');
   await person.find('fold-looks-dialog fold-page-drawing');
+  await browser.driver.sleep(800); // it moves while it opens
   await shoot('looks');
+  await person.keys(Key.ESCAPE); // the hint of what happens to lie under the pointer
   await person.keys(Key.ESCAPE);
   await person.noDialog();
 
@@ -110,10 +112,15 @@ try {
   await person.group('Type');
   await person.setCell('font-size', 'wide', '80px');
   await person.setCell('color', 'phone', '#f3c98b');
-  await (await person.button('Publish')).click();
+  await person.saved();
+  await browser.driver.get(`${servers.editor}/sites/tidewick/publish`);
+  await (await person.find('[data-page="tidewick-home"]')).click();
+  await browser.driver.wait(
+    async () => (await (await person.find('[data-differing]')).getText()).includes('look'),
+    60_000,
+  );
+  await (await person.button('Next place')).click();
   await shoot('publish');
-  await (await person.button('Cancel')).click();
-  await browser.driver.sleep(600);
 
   await browser.driver.get(servers.site('tidewick'));
   await browser.driver.sendDevToolsCommand('Emulation.setScrollbarsHidden', { hidden: true });
@@ -121,4 +128,5 @@ try {
 } finally {
   await browser.close();
   await servers.close();
+  await Servers.closeUnused();
 }

@@ -66,7 +66,7 @@ describe('From a page built wide only to one that fits every screen', () => {
     await (await visit.person.find('[data-refit]')).click();
     await visit.browser.driver.wait(
       async () => (await visit.browser.driver.findElements(By.css('[data-refit-state="shown"]'))).length === 1,
-      90_000,
+      240_000,
       'nothing was proposed',
     );
     const before = await visit.person.inLeaf<string>(

@@ -30,10 +30,23 @@ describe('Releases of a client’s site', () => {
     await toReleases();
     await (await person.button('Publish pages …')).click();
     await person.find('[data-publish="tidewick-fares"]');
-    await browser.driver.sleep(600);
+    const go = await person.find('[data-confirm] button');
+    await person.find('#publish-reason'); // the timetable has its faults
     expect(await axeFindings(browser.driver)).toEqual([]);
-    await type('#release-name', 'Winter');
-    await confirm();
+    expect(await go.isEnabled()).toBeFalse();
+    await type('#publish-reason', 'Mended in spring');
+    await type('#publish-name', 'Winter');
+    await person.until(() => go.isEnabled(), 'it can’t be published with a reason');
+    await go.click();
+    await person.until(
+      async () =>
+        (await (await person.find('[data-page="tidewick-fares"] [data-state]')).getText()) === 'as it is live',
+      'it is not live',
+    );
+    await toReleases();
+    expect(await (await person.find('[data-release="2"]')).getText()).toMatch(
+      /Published with 2 errors: Mended in spring/,
+    );
     await person.until(
       async () => (await (await person.find('[data-release="2"]')).getText()).includes('Winter'),
       'the release has no name',

@@ -14,7 +14,7 @@ const screens: readonly (readonly [LeafName, number, number])[] = [
 
 /** The boxes of every part, in document order, measured from the top of the page; pictures are waited for. */
 const measure = `
-  const elements = [document.body, ...document.body.querySelectorAll('*:not(main):not(br):not(script):not(span)')];
+  const elements = [document.body, ...document.body.querySelectorAll('*:not(main):not(br):not(script):not(span):not(._skip)')];
   return elements.map((one) => { const box = one.getBoundingClientRect(); return [one.localName, box.x, box.y + view.scrollY, box.width, box.height]; });`;
 const settled = `return document.fonts.status === 'loaded' && document.fonts.size > 0`;
 

@@ -9,6 +9,7 @@ import { By } from 'selenium-webdriver';
 import { serving } from '../server/testing/running';
 import { axeFindings } from './axe';
 import { openBrowser } from './browser';
+import { publishAll } from './publish-all';
 import { visiting } from './visit';
 
 /** What a page shows: the box of every element, in px of the page, and the words of its title. */
@@ -41,14 +42,7 @@ describe('A site that is taken away', () => {
   };
 
   it('is, as plain files, box for box what the live host shows, from a disk and from a plain server', async () => {
-    await visit.browser.driver.get(`${visit.servers.editor}/sites/tidewick/releases`);
-    await (await visit.person.button('Publish pages …')).click();
-    await visit.person.find('[data-confirm]');
-    await visit.browser.driver.executeScript(
-      `for (const one of document.querySelectorAll('[role=dialog] p-checkbox input:not(:checked)')) one.click()`,
-    );
-    await (await visit.person.find('[data-confirm] button')).click();
-    await visit.person.noDialog();
+    await publishAll(visit, 'tidewick');
     await openScreen();
     expect(await axeFindings(visit.browser.driver)).toEqual([]);
     await (await visit.person.find('[data-save-plain] button')).click();

@@ -2,6 +2,8 @@ import { openBrowser, type Opened } from './browser';
 import { Person } from './person';
 import { Servers } from './servers';
 
+afterAll(() => Servers.closeUnused());
+
 /** A servers, a browser in it and somebody's person, for the specs of one suite; opened before them, closed after. */
 export interface Visit {
   servers: Servers;
@@ -10,14 +12,14 @@ export interface Visit {
 }
 
 /** Arranges a visit around the specs of the suite that calls it; `first` is done once all is open. */
-export function visiting(first: (visit: Visit) => Promise<void>): Visit {
+export function visiting(first: (visit: Visit) => Promise<void>, { demo = true } = {}): Visit {
   const visit = {} as Visit; // filled before any spec runs
   beforeAll(async () => {
-    visit.servers = await Servers.open();
+    visit.servers = await Servers.open(1, { demo });
     visit.browser = await openBrowser();
     visit.person = new Person(visit.browser.driver, visit.servers);
     await first(visit);
-  }, 120_000);
+  }, 300_000);
   afterAll(async () => {
     await visit.browser.close();
     await visit.servers.close();

@@ -1,5 +1,5 @@
 import { access, readdir, readFile } from 'node:fs/promises';
-import { basename, dirname, extname, join } from 'node:path';
+import { basename, dirname, extname, join, resolve } from 'node:path';
 import express, { type Express, type NextFunction, type Request, type Response } from 'express';
 import * as z from 'zod';
 
@@ -14,9 +14,10 @@ const pointer = /^[0-9a-f]{1,20}$/;
 const follower = `let seen=new URL(import.meta.url).searchParams.get('seen');
 const at=()=>fetch('/_stamp',{cache:'no-store'}).then(r=>r.ok?r.text():undefined).catch(()=>undefined);
 const key='scroll '+location.pathname;
-const kept=sessionStorage.getItem(key);
-if(kept!==null){sessionStorage.removeItem(key);scrollTo(0,Number(kept))}
-const look=async()=>{const now=await at();if(now!==undefined&&now!==seen){seen=now;sessionStorage.setItem(key,String(scrollY));location.reload()}};
+const store=(use)=>{try{return use(sessionStorage)}catch{return null}};
+const kept=store((all)=>all.getItem(key));
+if(kept!==null){store((all)=>all.removeItem(key));scrollTo(0,Number(kept))}
+const look=async()=>{const now=await at();if(now!==undefined&&now!==seen){seen=now;store((all)=>all.setItem(key,String(scrollY)));location.reload()}};
 setInterval(look,700);
 void look();
 `;
@@ -32,17 +33,40 @@ interface Served {
   readonly versions: string;
   readonly current: string;
   readonly isPreview: boolean;
+  /** What a preview is told of itself, where it is. */
+  readonly link?: Link | undefined;
 }
+
+/** A preview that a link opens, or that the editor frames: what it shows, until when, and who may frame it. */
+const Link = z.object({
+  /** The folder of previews whose versions are served. */
+  of: z.string().regex(/^[0-9a-f]{32}(-\d{1,10})?$/),
+  ends: z.iso.datetime().optional(),
+  /** The id of the one page it shows. */
+  page: z.string().optional(),
+  framedBy: z.array(z.url().transform((address) => new URL(address).origin)).max(10),
+});
+type Link = z.infer<typeof Link>;
+
+const linkIn = (folder: string): Promise<Link | undefined> =>
+  readFile(join(folder, 'link.json'), 'utf8').then(
+    (text) => Link.parse(JSON.parse(text)),
+    () => undefined,
+  );
+
+const hasEnded = (link: Link | undefined): boolean => link?.ends !== undefined && Date.parse(link.ends) <= Date.now();
 
 /** What a host is served from, or undefined when there is nothing. Host names mean the same in capitals (RFC 4343). */
 async function servedAt(root: string, host: string): Promise<Served | undefined> {
   const name = sites.exec(host.toLowerCase())?.[1];
   if (name === undefined) return undefined;
   const token = previews.exec(name)?.[1];
-  const folder = token === undefined ? join(root, 'sites', name) : join(root, 'previews', token);
+  const own = token === undefined ? join(root, 'sites', name) : join(root, 'previews', token);
+  const link = token === undefined ? undefined : await linkIn(own);
+  const folder = link ? join(root, 'previews', link.of) : own;
   const current = await readFile(join(folder, 'current'), 'utf8').catch(() => '');
   return pointer.test(current)
-    ? { versions: join(folder, 'releases'), current, isPreview: token !== undefined }
+    ? { versions: join(folder, 'releases'), current, isPreview: token !== undefined, link }
     : undefined;
 }
 
@@ -59,31 +83,41 @@ async function versionWith({ versions, current }: Served, file: string): Promise
 }
 
 const ByPath = z.record(z.string(), z.string()).default({});
-/** What a release says of its pages: the policy each is served under, and where paths lead that pages had before. */
-const Manifest = z.object({ policies: ByPath, moved: ByPath });
+/**
+ * What a release says of its pages: the policy each is served under, where paths lead that pages had before, and, of
+ * a preview, which page is at each path.
+ */
+const Manifest = z.object({ policies: ByPath, moved: ByPath, ids: ByPath });
 
 /** What a release says of a path. */
 async function saidOf(
   { versions, current }: Served,
   path: string,
-): Promise<{ readonly policy: string | undefined; readonly moved: string | undefined }> {
+): Promise<Readonly<Partial<Record<'policy' | 'moved' | 'id', string | undefined>>>> {
   const text = await readFile(join(versions, current, 'manifest.json'), 'utf8').catch(() => '{}');
-  const { policies, moved } = Manifest.parse(JSON.parse(text));
+  const { policies, moved, ids } = Manifest.parse(JSON.parse(text));
   const at = (all: Readonly<Record<string, string>>): string | undefined =>
     Object.hasOwn(all, path) ? all[path] : undefined;
-  return { policy: at(policies), moved: at(moved) };
+  return { policy: at(policies), moved: at(moved), id: at(ids) };
 }
 
-/** Leads a visitor to where a page is now; what stands behind the `?` comes along. Browsers remember it for an hour. */
+/**
+ * Leads a visitor to where a page is now; what stands behind the `?` comes along. Browsers ask each
+ * time (RFC 9111, 5.2.2.4): one that remembered it would go in a circle once a release brings the page back.
+ */
 function lead(request: Request, response: Response, to: string): void {
   const asked = /\?(.*)$/s.exec(request.originalUrl)?.[1] ?? '';
   const [, before = to, hash = ''] = /^([^#]*)(#.*)?$/s.exec(to) ?? [];
   const query = asked === '' ? '' : (before.includes('?') ? '&' : '?') + asked;
-  response.set('cache-control', 'max-age=3600').redirect(301, before + query + hash);
+  response.set('cache-control', 'no-cache').redirect(301, before + query + hash);
 }
 
 /** A drawing is shown and nothing else: no script in it runs, also where it is opened by itself. */
 const policyOfDrawings = "default-src 'none'; style-src 'unsafe-inline'; sandbox";
+
+/** A page's policy with who may frame it: the editor, where its preview was told so. */
+const framedBy = (policy: string, link: Link | undefined): string =>
+  link ? policy.replace("frame-ancestors 'self'", ["frame-ancestors 'self'", ...link.framedBy].join(' ')) : policy;
 
 /** A page's policy with what a preview needs besides: the script that follows the edits. */
 function withFollower(policy: string): string {
@@ -152,11 +186,12 @@ async function sendSmallest(
 async function sendPage(request: Request, response: Response, served: Served): Promise<void> {
   const path = pagePath.test(request.path) ? withoutSlash(request.path) : undefined;
   const folder = join(served.versions, served.current);
-  const { policy, moved } = path === undefined ? {} : await saidOf(served, path);
+  const { policy, moved, id } = path === undefined ? {} : await saidOf(served, path);
   const file = join(folder, path ?? '', 'index.html');
   if (served.isPreview) {
-    const html = path === undefined ? undefined : await readFile(file, 'utf8').catch(() => undefined);
-    return sendPreview(response, served, html, policy || "default-src 'none'");
+    const isShown = path !== undefined && (served.link?.page === undefined || served.link.page === id);
+    const html = isShown ? await readFile(file, 'utf8').catch(() => undefined) : undefined;
+    return sendPreview(response, served, { html, id, policy: policy ?? "default-src 'none'; frame-ancestors 'self'" });
   }
   const isFound = path !== undefined && (await isThere(file));
   if (!isFound && moved !== undefined) return lead(request, response, moved);
@@ -165,21 +200,48 @@ async function sendPage(request: Request, response: Response, served: Served): P
   await sendSmallest(request, response, join(folder, path), 'index.html', 0);
 }
 
-/** A page's HTML with the script that follows the edits, for previews alone. */
-function sendPreview(response: Response, served: Served, html: string | undefined, policy: string): void {
+/** A page's HTML with the scripts that follow the edits and show remarks, for previews alone. */
+function sendPreview(
+  response: Response,
+  { current, link }: Served,
+  { html, id = '', policy }: { html: string | undefined; id: string | undefined; policy: string },
+): void {
   response.status(html === undefined ? 404 : 200).type('html');
   response.set({
     'cache-control': 'no-store',
     'x-robots-tag': 'noindex, nofollow',
     'referrer-policy': 'no-referrer',
-    'content-security-policy': withFollower(policy),
+    'content-security-policy': framedBy(withFollower(policy), link),
   });
-  response.send(
-    (html ?? nothing).replace(
-      '</body>',
-      `<script type="module" src="/_follow.js?seen=${served.current}"></script></body>`,
-    ),
-  );
+  const scripts = [`/_follow.js?seen=${current}`, ...(link ? [`/_pins.js?page=${encodeURIComponent(id)}`] : [])];
+  const tags = scripts.map((one) => `<script type="module" src="${one}"></script>`).join('');
+  response.send((html ?? nothing).replace('</body>', () => `${tags}</body>`));
+}
+
+const pins = resolve('live/pins.js');
+
+/** The script that shows remarks, told whom it may speak with. */
+async function sendPins(response: Response, link: Link): Promise<void> {
+  const told = `globalThis.framedBy=${JSON.stringify(link.framedBy)};\n`;
+  response.type('js').set('cache-control', 'no-store');
+  response.send(told + (await readFile(pins, 'utf8')));
+}
+
+const ended = nothing
+  .replaceAll('Nothing here', 'This link has ended')
+  .replace('No page is published at this address.', 'Ask whoever sent it for a new one.');
+
+/** What a preview is asked for besides its pages; whether it was. */
+async function sentOfPreview(request: Request, response: Response, served: Served): Promise<boolean> {
+  if (hasEnded(served.link)) {
+    response.status(410).set('cache-control', 'no-store').type('html').send(ended);
+    return true;
+  }
+  if (request.path === '/_follow.js') response.type('js').send(follower);
+  else if (request.path === '/_pins.js' && served.link) await sendPins(response, served.link);
+  else if (request.path === '/_stamp') response.type('text').set('cache-control', 'no-store').send(served.current);
+  else return false;
+  return true;
 }
 
 async function sendFile(request: Request, response: Response, served: Served, file: string): Promise<void> {
@@ -189,10 +251,10 @@ async function sendFile(request: Request, response: Response, served: Served, fi
   await sendSmallest(request, response, join(served.versions, version, 'files'), file, '1y');
 }
 
-/** What search engines ask for, where a release has it. */
-const forEngines = ['robots.txt', 'sitemap.xml'];
+/** What search engines and browsers ask for, where a release has it. */
+const ofWhole = ['robots.txt', 'sitemap.xml', 'manifest.webmanifest'];
 
-async function sendForEngines(request: Request, response: Response, served: Served): Promise<void> {
+async function sendOfWhole(request: Request, response: Response, served: Served): Promise<void> {
   const [folder, name] = [join(served.versions, served.current), request.path.slice(1)];
   if (!(await isThere(join(folder, name)))) return missing(response);
   await sendSmallest(request, response, folder, name, 0);
@@ -221,13 +283,11 @@ export function liveApp(root: string): Express {
     response.set({ 'x-content-type-options': 'nosniff', 'referrer-policy': 'strict-origin-when-cross-origin' });
     const served = await servedAt(root, request.get('host') ?? '');
     if (!served || !['GET', 'HEAD'].includes(request.method)) return missing(response);
+    if (served.isPreview && (await sentOfPreview(request, response, served))) return;
     const file = fileName.exec(request.path)?.[1];
     if (file !== undefined) return sendFile(request, response, served, file);
-    if (served.isPreview && request.path === '/_follow.js') return void response.type('js').send(follower);
-    if (served.isPreview && request.path === '/_stamp')
-      return void response.type('text').set('cache-control', 'no-store').send(served.current);
     if (!served.isPreview && (await sentOffline(response, served))) return;
-    if (forEngines.some((one) => request.path === `/${one}`)) return sendForEngines(request, response, served);
+    if (ofWhole.some((one) => request.path === `/${one}`)) return sendOfWhole(request, response, served);
     return sendPage(request, response, served);
   });
   app.use((error: unknown, _request: Request, response: Response, next: NextFunction) => {

@@ -107,6 +107,40 @@ describe('The live host', () => {
     expect(gone.status).toBe(404);
     expect(gone.body).toContain('/_follow.js');
   });
+  it('shows by a link what it names, to whoever it says, until it ends', async () => {
+    const [token, pass] = ['a'.repeat(32), 'b'.repeat(32)];
+    const link = (more: object): void =>
+      write(`previews/${pass}/link.json`, JSON.stringify({ of: token, framedBy: ['http://localhost:4200/'], ...more }));
+    const host = `preview-${pass}.localhost`;
+    const policies = { '/': "default-src 'none'; frame-ancestors 'self'", '/rye': "default-src 'none'" };
+    write(`previews/${token}/releases/a1/index.html`, '<body><p>Home</p></body>');
+    write(`previews/${token}/releases/a1/rye/index.html`, '<body><p>Rye $& $`</p></body>');
+    write(
+      `previews/${token}/releases/a1/manifest.json`,
+      JSON.stringify({ policies, ids: { '/': 'home', '/rye': 'rye' } }),
+    );
+    write(`previews/${token}/current`, 'a1');
+    link({});
+    const home = await visit('/', host);
+    expect(home.body).toContain('src="/_pins.js?page=home"');
+    expect(home.headers['content-security-policy']).toContain("frame-ancestors 'self' http://localhost:4200;");
+    expect((await visit('/_pins.js', host)).body).toContain('framedBy=["http://localhost:4200"]');
+    link({ page: 'rye' });
+    expect((await visit('/rye', host)).body).toContain('Rye $& $`');
+    expect((await visit('/', host)).status).toBe(404);
+    link({ ends: new Date(Date.now() - 1).toISOString() });
+    for (const path of ['/', '/rye', '/_stamp', '/_pins.js']) expect((await visit(path, host)).status).toBe(410);
+    // what cannot be meant shows nothing
+    for (const of of ['../../secret', '../sites/mill', `${token}/..`, 'x', 7]) {
+      link({ of });
+      expect((await visit('/', host)).status)
+        .withContext(String(of))
+        .toBe(404);
+    }
+    link({ of: token, framedBy: ['http://localhost:4200/; script-src *'] });
+    expect((await visit('/', host)).headers['content-security-policy']).not.toContain('*');
+    expect((await visit('/_pins.js', 'mill.localhost')).status).toBe(404);
+  });
   it('means the same host in capitals', async () => {
     expect((await visit('/', 'MILL.LocalHost:4300')).body).toContain('Release');
   });
@@ -153,6 +187,7 @@ describe('The live host', () => {
     ] as const) {
       const answer = await visit(path);
       expect([answer.status, answer.headers['location']]).withContext(path).toEqual([301, to]);
+      expect(answer.headers['cache-control']).toBe('no-cache'); // the page may come back to its old path
     }
     expect((await visit('/courses/rye')).status).toBe(200);
     expect((await visit('/constructor')).status).toBe(404);

@@ -6,10 +6,11 @@ import { writeRegistries } from './registries.mjs';
 
 await npmPackages();
 writeRegistries();
-const alone = ['races', 'kills'].find((name) => process.argv.includes(name));
-const browser = alone === 'races' ? {} : needChromium();
+const alone = ['races', 'release-kills', 'kills'].find((name) => process.argv.includes(name));
+const withBrowser = alone === undefined || alone === 'kills';
+const browser = withBrowser ? needChromium() : {};
 const programs = needPostgres();
-if (alone !== 'races') await buildWeb();
+if (withBrowser) await buildWeb();
 const postgres = await startPostgres(programs, 'var/bench/postgres');
 const done = spawnSync(
   process.execPath,
@@ -19,7 +20,7 @@ const done = spawnSync(
     env: {
       ...process.env,
       FOLD_TEST_DATABASE: postgres.address,
-      ...(alone !== 'races' && { FOLD_CHROMIUM: browser.chromium, FOLD_CHROMEDRIVER: browser.chromedriver }),
+      ...(withBrowser && { FOLD_CHROMIUM: browser.chromium, FOLD_CHROMEDRIVER: browser.chromedriver }),
     },
   },
 );

@@ -11,6 +11,9 @@ import { writeRegistries } from './registries.mjs';
 
 const port = Number(process.env.FOLD_PORT ?? 4200);
 const livePort = Number(process.env.FOLD_LIVE_PORT ?? 4300);
+const stockPort = Number(process.env.FOLD_STOCK_PORT ?? 4450);
+/** A source of stock pictures of one's own takes the place of the one that ships. */
+const ownStock = process.env.FOLD_STOCK !== undefined;
 const mailPort = Number(process.env.FOLD_MAIL_PORT ?? 4400);
 const smtpPort = Number(process.env.FOLD_SMTP_PORT ?? 4325);
 /** A mail server of one's own takes the place of the one that ships. */
@@ -65,6 +68,7 @@ for (const [one, variable] of [
         [mailPort, 'FOLD_MAIL_PORT'],
         [smtpPort, 'FOLD_SMTP_PORT'],
       ]),
+  ...(ownStock ? [] : [[stockPort, 'FOLD_STOCK_PORT']]),
 ]) {
   if (!Number.isInteger(one) || one < 1 || one > 65535) give(`${variable} isn’t a port number.`);
   if (await isTaken(one)) give(`Port ${one} is taken by another program. Free it, or set ${variable} to another one.`);
@@ -88,6 +92,7 @@ const environment = {
   FOLD_PORT: String(port),
   FOLD_LIVE_PORT: String(livePort),
   FOLD_DATA: folder,
+  ...(!ownStock && { FOLD_STOCK_PORT: String(stockPort), FOLD_STOCK: `http://127.0.0.1:${stockPort}` }),
   ...(!ownMail && {
     FOLD_MAIL_PORT: String(mailPort),
     FOLD_SMTP_PORT: String(smtpPort),
@@ -98,6 +103,7 @@ for (const [name, file] of [
   ['The live host', 'live/main.ts'],
   ['The editor', 'server/main.ts'],
   ...(ownMail ? [] : [['The mail server', 'mail/main.ts']]),
+  ...(ownStock ? [] : [['The stock pictures', 'stock/main.ts']]),
 ]) {
   say(`Starting ${name.toLowerCase()} …`);
   const begin = async () => {

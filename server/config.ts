@@ -12,6 +12,7 @@ const Environment = z.object({
   FOLD_DATA: z.string().default('var'),
   FOLD_SECRET: z.string().min(32),
   FOLD_SMTP: z.url({ protocol: /^smtps?$/ }).default('smtp://127.0.0.1:4325'),
+  FOLD_STOCK: z.url({ protocol: /^https?$/ }).default('http://127.0.0.1:4450'),
   FOLD_MAIL_FROM: z.email().default('fold-line@localhost.example'),
   FOLD_KEEP_RELEASES: z.coerce.number().int().min(1).max(10_000).default(50),
   FOLD_KEEP_LOG_DAYS: z.coerce.number().int().min(1).max(10_000).default(90),
@@ -40,6 +41,8 @@ export interface Config {
   readonly listenersChecked: number;
   /** The mail server, and whom letters come from. */
   readonly mail: { readonly server: string; readonly from: string };
+  /** Where stock pictures come from. */
+  readonly stock: string;
   readonly secret: string;
 }
 
@@ -61,6 +64,7 @@ export function readConfig(environment: NodeJS.ProcessEnv): Config {
     sessionLasts: said.FOLD_SESSION_DAYS * 86_400_000,
     listenersChecked: 20_000,
     mail: { server: said.FOLD_SMTP, from: said.FOLD_MAIL_FROM },
+    stock: said.FOLD_STOCK,
     secret: said.FOLD_SECRET,
   };
 }

@@ -15,6 +15,10 @@ const table: Readonly<Record<string, Reach>> = {
   'POST /links/read': 'everybody',
   'POST /links/use': 'everybody',
   'POST /password/forgotten': 'everybody',
+  'POST /shown': 'everybody',
+  'POST /shown/remarks': 'everybody',
+  'PUT /shown/remarks': 'everybody',
+  'PUT /shown/answers': 'everybody',
   'PATCH /account': 'signed in',
   'PUT /account/password': 'signed in',
   'GET /account/sessions': 'signed in',
@@ -33,6 +37,11 @@ const table: Readonly<Record<string, Reach>> = {
   'GET /sites/:site/bin': 'look',
   'GET /sites/:site/releases': 'look',
   'POST /sites/:site/releases': 'build',
+  'PUT /sites/:site/budget': 'build',
+  'GET /sites/:site/releases/next': 'look',
+  'GET /sites/:site/releases/next/:page': 'look',
+  'GET /sites/:site/releases/planned': 'look',
+  'DELETE /sites/:site/releases/planned/:work': 'build',
   'GET /sites/:site/releases/:number': 'look',
   'PATCH /sites/:site/releases/:number': 'build',
   'GET /sites/:site/releases/:number/since/:before': 'look',
@@ -41,6 +50,14 @@ const table: Readonly<Record<string, Reach>> = {
   'POST /sites/:site/bin/:page': 'build',
   'DELETE /sites/:site/bin/:page': 'build',
   'GET /sites/:site/alike': 'look',
+  'GET /sites/:site/links': 'look',
+  'POST /sites/:site/links': 'build',
+  'PATCH /sites/:site/links/:link': 'build',
+  'DELETE /sites/:site/links/:link': 'build',
+  'GET /sites/:site/remarks': 'look',
+  'PUT /sites/:site/remarks/:remark/answers': 'write',
+  'PATCH /sites/:site/remarks/:remark': 'write',
+  'DELETE /sites/:site/remarks/:remark': 'build',
   'GET /sites/:site/people': 'look',
   'GET /sites/:site/history': 'look',
   'POST /sites/:site/invitations': 'own',
@@ -48,9 +65,18 @@ const table: Readonly<Record<string, Reach>> = {
   'PATCH /sites/:site/people/:account': 'own',
   'DELETE /sites/:site/people/:account': 'own',
   'POST /sites/:site/pages': 'build',
+  'GET /sites/:site/pages/:page': 'look',
+  'GET /sites/:site/pages/from/:page': 'build',
+  'POST /sites/:site/pictures/from/:other': 'write',
   'POST /sites/:site/breakpoints/leaving': 'look',
   'GET /sites/:site/pictures': 'look',
   'POST /sites/:site/pictures': 'write',
+  'PUT /sites/:site/pictures/:picture': 'build',
+  'GET /sites/:site/stock': 'write',
+  'GET /sites/:site/stock/:picture': 'write',
+  'POST /sites/:site/stock': 'write',
+  'GET /sites/:site/uses': 'look',
+  'PUT /sites/:site/icon': 'build',
   'POST /sites/:site/faces': 'build',
   'POST /sites/:site/downloads': 'build',
   'GET /sites/:site/files/:file': 'look',
@@ -85,6 +111,9 @@ describe('Every route of the API', () => {
         .replace(':page', page)
         .replace(':account', 'nobody')
         .replace(':invitation', 'none')
+        .replace(':link', 'none')
+        .replace(':picture', 'shore')
+        .replace(':remark', 'no-such-remark')
         .replace(':number', '1')
         .replace(':before', '1')
         .replace(':session', 'none')

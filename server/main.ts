@@ -12,6 +12,7 @@ import { clearUploads } from './uploads/clear-uploads';
 import { FollowingPreviews } from './previews/previews';
 import { emptyBins } from './sites/life';
 import { restoreReleases } from './releases/restore';
+import { restoreLinks } from './remarks/links';
 
 /**
  * Lets go of what is old in the log and of work long ended, now and every six hours, until the returned function is
@@ -42,6 +43,7 @@ async function main(): Promise<void> {
   await restoreReleases(service);
   await startWork();
   await previews.restore();
+  await restoreLinks(service);
   const stopCompacting = compacting(service);
   const server = await listen(editorApp(service), config.port, 'FOLD_PORT');
   if (first !== undefined) console.log(`Nobody has an account yet. Make the first one within a day: ${first}`);

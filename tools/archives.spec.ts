@@ -4,13 +4,16 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Ajv2020 } from 'ajv/dist/2020';
 import { strFromU8, unzipSync } from 'fflate';
+import { bundled } from '../prepare/bundled.mjs';
 import { withServer } from '../server/testing/with-server';
+
+const program = bundled('tools/fold.ts');
 
 /** Runs the command; beside the server of this process, so never waiting for it. */
 const fold = (...args: string[]): Promise<{ status: number; out: string; error: string }> =>
   new Promise((done) => {
     const env = { ...process.env, FOLD_PASSWORD: 'paper-and-ink' };
-    execFile(process.execPath, ['--import', 'tsx', 'tools/fold.ts', ...args], { env }, (error, out, said) =>
+    execFile(process.execPath, [program, ...args], { env }, (error, out, said) =>
       done({ status: typeof error?.code === 'number' ? error.code : 0, out: out.trim(), error: said.trim() }),
     );
   });

@@ -5,9 +5,10 @@ import { join } from 'node:path';
 import { applyBatch } from '@core/document/edits/batch';
 import { home, tidewick } from '../demo/tidewick';
 import { fares } from '../demo/tidewick-pages';
+import { bundled } from '../prepare/bundled.mjs';
 
-const fold = (...args: string[]) =>
-  spawnSync(process.execPath, ['--import', 'tsx', 'tools/fold.ts', ...args], { encoding: 'utf8' });
+const program = bundled('tools/fold.ts');
+const fold = (...args: string[]) => spawnSync(process.execPath, [program, ...args], { encoding: 'utf8' });
 
 describe('The fold command', () => {
   const folder = mkdtempSync(join(tmpdir(), 'fold-tool-'));

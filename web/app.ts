@@ -23,6 +23,11 @@ export const routes: Routes = [
     loadComponent: () => import('./sign-in/welcome').then((file) => file.Welcome),
   },
   {
+    path: 'shown',
+    title: 'Preview',
+    loadComponent: () => import('./shown/shown').then((file) => file.Shown),
+  },
+  {
     path: '',
     canActivateChild: [signedIn],
     children: [
@@ -40,29 +45,40 @@ export const routes: Routes = [
       {
         path: 'sites/:site/people',
         title: 'People · Fold Line',
-        loadComponent: () => import('./desk/people').then((file) => file.People),
+        loadComponent: () => import('./desk/people/people').then((file) => file.People),
       },
       {
         path: 'sites/:site/releases',
         title: 'Releases · Fold Line',
-        loadComponent: () => import('./desk/releases').then((file) => file.Releases),
+        loadComponent: () => import('./desk/releases/releases').then((file) => file.Releases),
+      },
+      {
+        path: 'sites/:site/remarks',
+        title: 'Remarks · Fold Line',
+        loadComponent: () => import('./desk/remarks/remarks').then((file) => file.Remarks),
       },
       {
         path: 'sites/:site/history',
         title: 'History · Fold Line',
-        loadComponent: () => import('./desk/history').then((file) => file.History),
+        loadComponent: () => import('./desk/people/history').then((file) => file.History),
       },
       {
         path: 'sites/:site/take-away',
         title: 'Take away · Fold Line',
         loadComponent: () => import('./desk/take-away').then((file) => file.TakeAway),
       },
+      {
+        path: 'sites/:site/publish',
+        title: 'Publish · Fold Line',
+        loadComponent: () => import('./workbench/publish/publish-screen').then((file) => file.PublishScreen),
+      },
       { path: 'sites/:site', loadComponent: () => import('./desk/desk').then((file) => file.Desk) },
-      ...(['tokens', 'looks', 'redirects'] as const).map((of) => ({
+      ...(['tokens', 'looks', 'redirects', 'library'] as const).map((of) => ({
         path: `sites/:site/${of}`,
         data: { of },
         loadComponent: () => import('./workbench/look-screen').then((file) => file.LookScreen),
       })),
+      { path: 'pages/:page/preview', loadComponent: () => import('./shown/preview').then((file) => file.Preview) },
       { path: 'pages/:page', loadComponent: () => import('./workbench/workbench').then((file) => file.Workbench) },
       {
         path: '**',

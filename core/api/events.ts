@@ -8,6 +8,8 @@ export const pageEvents = {
   message: Stored,
   /** The page has been deleted. */
   gone: z.strictObject({}),
+  /** A remark on the page was made, answered, settled or deleted. */
+  remarks: z.strictObject({}),
   /** Who else has the page open, and what they have selected. */
   people: People,
 } as const;

@@ -17,6 +17,8 @@ export const actWords = [
   'joined',
   'changed a role',
   'removed',
+  'made a link',
+  'took a link back',
 ] as const;
 export const ActWord = z.enum(actWords);
 export type ActWord = z.infer<typeof ActWord>;

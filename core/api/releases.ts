@@ -1,10 +1,18 @@
 import * as z from 'zod';
+import { Breakpoint } from '../document/breakpoint';
 import { Identifier } from '../document/identifier';
 import { Page } from '../document/page';
-import { Styling } from '../document/site';
+import { Site, Styling, WeightBudget } from '../document/site';
 
 /** `POST /pages/:page/preview` */
-export const Preview = z.object({ address: z.url() });
+export const Preview = z.object({
+  address: z.url({ protocol: /^https?$/ }),
+  title: z.string(),
+  /** What the site is called, and its id. */
+  site: z.string(),
+  siteId: Identifier,
+  breakpoints: z.array(Breakpoint).readonly(),
+});
 export type Preview = z.infer<typeof Preview>;
 
 /** `GET /pages/:page/releases/next`: what publishing a page would change besides what was edited on it. */
@@ -83,7 +91,7 @@ const Difference = z
     values: z
       .object({ was: z.string().optional(), is: z.string().optional() })
       .transform(({ was, is }) => ({ was, is }))
-      .optional(),
+      .exactOptional(),
   })
   .readonly();
 /** `GET /sites/:site/releases/:number/since/:before`: what differs between two releases. */
@@ -104,11 +112,58 @@ export const ReleaseComparison = z.object({
 });
 export type ReleaseComparison = z.infer<typeof ReleaseComparison>;
 
-/** `POST /sites/:site/releases`: publishes several pages at once. */
+/** So many days ahead a release may be set for. */
+export const mostDaysAhead = 90;
+/** `POST /sites/:site/releases`: publishes several pages at once, now or at a time that is said. */
 export const PublishSeveral = z.strictObject({
   pages: z.array(Identifier).min(1, 'Choose at least one page.').max(1000),
+  /** Which revisions of them were looked at: where one has changed since, nothing is published. */
+  revisions: z.record(Identifier, z.int().nonnegative()).optional(),
+  /** ISO 8601 date and time. */
+  at: z.iso.datetime({ offset: true }).optional(),
   ...words,
 });
+export type PublishSeveral = z.infer<typeof PublishSeveral>;
+
+/** `GET /sites/:site/releases/planned`: what is to be published later, the soonest first, and what could not be. */
+export const PlannedReleases = z.object({
+  planned: z.array(
+    z
+      .object({
+        ...{ work: z.uuid(), at: z.iso.datetime(), by: z.string(), name: z.string(), pages: z.int().positive() },
+        /** Why it was not published, where its time has come and it could not be. */
+        problem: z.string().nullable(),
+      })
+      .readonly(),
+  ),
+});
+export type PlannedRelease = z.infer<typeof PlannedReleases>['planned'][number];
+
+/** What a page weighs as it is sent, in bytes: its HTML and CSS compressed, its typefaces, its pictures at their largest. */
+export const PageWeight = z.object({
+  text: z.int().nonnegative(),
+  faces: z.int().nonnegative(),
+  pictures: z.int().nonnegative(),
+});
+export type PageWeight = z.infer<typeof PageWeight>;
+
+/** `GET /sites/:site/releases/next`: the site as it is live, and the release that is; neither where nothing is. */
+export const LiveSite = z.object({ number: z.int().positive().nullable(), site: Site.nullable() });
+export type LiveSite = z.infer<typeof LiveSite>;
+
+/** `PUT /sites/:site/budget` */
+export const BudgetChange = z.strictObject({ budget: WeightBudget.nullable() });
+
+/** `GET /sites/:site/releases/next/:page`: a page as it is, and as it is live. */
+export const NextOfPage = z.object({
+  page: Page,
+  revision: z.int().nonnegative(),
+  live: Page.nullable(),
+  /** It is live, and what the site says now shows on it though it is published no further than it is. */
+  changesWithSite: z.boolean(),
+  weight: PageWeight,
+});
+export type NextOfPage = z.infer<typeof NextOfPage>;
 /** `POST /sites/:site/releases/:number/back`: makes a release again, or one page of it. */
 export const BackRequest = z.strictObject({ page: Identifier.optional() });
 /** What either ends with. */

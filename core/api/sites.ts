@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { Identifier } from '../document/identifier';
+import { Language } from '../document/language';
 import { Page, PagePath } from '../document/page';
 import { Role } from './roles';
 import { HostName, Site } from '../document/site';
@@ -54,17 +55,40 @@ export const DeskFacts = z.object({
 });
 export type DeskFacts = z.infer<typeof DeskFacts>;
 
+/** `GET /sites/:site/pages/:page`: a page as it is now. */
+export const PageDocument = z.object({ page: Page });
+export type PageDocument = z.infer<typeof PageDocument>;
+
 /** `POST /sites/:site/pages` */
 export const NewPage = z.strictObject({
   title: z.string().trim().min(1, 'A page needs a title.').max(200),
   path: PagePath,
   copyOf: Identifier.optional(),
+  /** Of a copy from another site, where both have something of one name that is not alike: this site’s, or both. */
+  onClash: z.enum(['here', 'both']).optional(),
   /** The id of a ready-made page it begins as. */
   from: z.string().max(40).optional(),
-  /** The page frame it stands in; a copy stands in its original's. */
+  /** The page frame it stands in; a copy of a page of the same site stands in its original's. */
   frame: Identifier.optional(),
 });
 export type NewPage = z.infer<typeof NewPage>;
+/** `GET /sites/:site/pages/from/:page`: what a copy of another site’s page would bring, and where the two don’t agree. */
+export const WouldBring = z.object({
+  clashes: z.object({ classes: z.array(z.string()).readonly(), tokens: z.array(z.string()).readonly() }).readonly(),
+  brings: z
+    .object({
+      pictures: z.int().nonnegative(),
+      downloads: z.int().nonnegative(),
+      faces: z.int().nonnegative(),
+      tokens: z.int().nonnegative(),
+      classes: z.int().nonnegative(),
+    })
+    .readonly(),
+  /** The breakpoints at which nothing is kept, by their names. */
+  without: z.array(z.string()).readonly(),
+});
+export type WouldBring = z.infer<typeof WouldBring>;
+
 export const MadePage = z.object({ id: Identifier, title: z.string(), path: PagePath });
 export type MadePage = z.infer<typeof MadePage>;
 
@@ -134,7 +158,7 @@ export type HostFacts = z.infer<typeof HostFacts>;
 export const NewSite = z.strictObject({
   name: SiteName,
   host: HostName,
-  language: z.string().regex(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/, 'A language is written like en, fr or pt-BR.'),
+  language: Language,
   /** The id of a set of breakpoints. */
   breakpoints: z.string().max(40),
   /** The name of a ready-made look. */

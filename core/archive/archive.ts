@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { filesOfPicture } from '../document/library/picture-files';
 import { readPage, readSite } from '../document/edits/check/check-page';
 import { Identifier } from '../document/identifier';
 import { Page, PagePath } from '../document/page';
@@ -41,11 +42,12 @@ export interface Archived {
 }
 
 /** The names of the files of its library that a site speaks of, each once. */
-export function filesOfSite({ pictures, downloads = {}, faces = [] }: Site): string[] {
+export function filesOfSite({ pictures, downloads = {}, faces = [], icon }: Site): string[] {
   const all = [
-    ...Object.values(pictures).flatMap((picture) => picture.files.map((one) => one.file)),
+    ...Object.values(pictures).flatMap(filesOfPicture),
     ...Object.values(downloads).map((one) => one.file),
     ...faces.map((one) => one.file),
+    ...(icon?.files ?? []).map((one) => one.file),
   ];
   return [...new Set(all)].sort();
 }

@@ -2,7 +2,8 @@ import { escapeHtml } from '../document/kinds/escape';
 import { saysMore } from '../document/content';
 import type { Edit } from '../document/edits/edit';
 import { kindOf } from '../document/kinds/registry';
-import { titleOf, type Page } from '../document/page';
+import { languageOf } from '../document/language';
+import { hidesTitle, titleOf, type Page } from '../document/page';
 import { withoutSwitchedOff } from '../document/seen/switched-off';
 import type { Site } from '../document/site';
 import { parentOf, partOf, subtree } from '../document/tree';
@@ -85,7 +86,7 @@ export function compileCanvas(site: Site, whole: Page, addresses: Addresses, hin
     )
     .join('');
   const html =
-    `<!doctype html><html lang="${escapeHtml(site.language)}"><head><meta charset="utf-8"><title>${escapeHtml(titleOf(page))}</title>` +
+    `<!doctype html><html lang="${escapeHtml(languageOf(site, page))}"><head><meta charset="utf-8"><title>${escapeHtml(titleOf(page))}</title>` +
     `<style>${noScrollbar}${hinted ? hints : ''}</style>${piecesOf(site, addresses)}<style>${allKinds(site, addresses)}</style>` +
     `<style id="fold-lent">${canvasLent(site, page, addresses)}</style>${rules}</head>` +
     `${openTag(elementOf(page, page.root, context, markedById))}${innerHtml(page, page.root, context, markedById)}</body></html>`;
@@ -150,6 +151,8 @@ export interface Patch {
   readonly arranged: ReadonlyMap<string, readonly Run[]>;
   /** The text of the style element of what parts lend, where that changed. */
   readonly lent: string | undefined;
+  /** The page's language, where it is another now. */
+  readonly language: string | undefined;
 }
 
 function runsOf(page: Page, id: string): Run[] {
@@ -229,11 +232,14 @@ export function recompile(
     }
   }
   const lent = partly || changesLent(site, before, after, edits) ? canvasLent(site, after, addresses) : undefined;
-  if (titleOf(before) !== titleOf(after))
+  if (titleOf(before) !== titleOf(after) || hidesTitle(before) !== hidesTitle(after))
     for (const id of Object.keys(after.parts).filter((one) => kindOf(after.parts[one]!.kind).namesPages))
       elements.set(id, elementOf(after, id, context, markedById));
   for (const id of renamedOn(siteBefore, site, after)) elements.set(id, elementOf(after, id, context, markedById));
-  return { shared: changedPieces(siteBefore, site, addresses), rules, elements, subtrees, arranged, lent };
+  const is = languageOf(site, after);
+  const language = languageOf(siteBefore, before) === is ? undefined : is;
+  const shared = changedPieces(siteBefore, site, addresses);
+  return { shared, rules, elements, subtrees, arranged, lent, language };
 }
 
 /** Whether edits change what parts lend to what they hold, or the rules their content asks for. */

@@ -1,5 +1,7 @@
+import { filesOfPicture } from '../document/library/picture-files';
 import { escapeHtml } from '../document/kinds/escape';
 import { insideOf, kindOf } from '../document/kinds/registry';
+import { languageOf } from '../document/language';
 import type { Backdrop, Page, Part } from '../document/page';
 import { withoutSwitchedOff } from '../document/seen/switched-off';
 import type { Site } from '../document/site';
@@ -7,7 +9,8 @@ import { states, type StyleMap } from '../document/style-map';
 import { partOf, subtree } from '../document/tree';
 import { fonts } from '../style/faces/fonts';
 import type { Addresses } from './declarations';
-import { headOf } from './head';
+import { mainId, rulesEverywhere, skipLink } from './everywhere';
+import { headOf } from './head/head';
 import { markupContext, elementOf, innerHtml, openTag, rulesOfContent, type Marking } from './markup';
 import { layerRules, lentRules, sheetOf, type Lender, type Styled } from './rules';
 import { pathOfId, seenPage } from '../document/seen/seen-page';
@@ -17,8 +20,12 @@ export interface CompileOptions extends Addresses {
   readonly stylesheet: string | ((css: string) => string);
   /** The address of the icon for browsers' tabs; without one, none is named. */
   readonly icon?: string;
+  /** The address of the site's web app manifest, where it has one. */
+  readonly manifest?: string;
   /** The whole address the page is found at; without one, none is named. */
   readonly canonical?: string;
+  /** Every element names its part, as in a preview, where remarks are pinned to parts. */
+  readonly marked?: boolean;
   /** Where pictures and fonts are seen from the style sheet, where that is elsewhere than from the page. */
   readonly sheet?: Pick<Addresses, 'pictures' | 'fonts'>;
 }
@@ -117,6 +124,7 @@ function pageCss(
   styled: readonly Styled[],
   lenders: readonly Lender[],
   addresses: Addresses,
+  everywhere: string,
 ): string {
   const kindsByTag = new Map<string, Set<string>>();
   const classes = new Set<string>();
@@ -137,7 +145,7 @@ function pageCss(
     links: tags.has('a'),
   };
   return sheetOf(site, use, addresses, {
-    lent: lentRules(site, lenders, addresses) + rulesOfContent(site, parts),
+    lent: lentRules(site, lenders, addresses) + rulesOfContent(site, parts) + everywhere,
     own: layerRules(site, styled, addresses),
   });
 }
@@ -158,9 +166,12 @@ function usedFiles(site: Site, options: CompileOptions, css: string, html: strin
   if (sheet.fonts !== sheet.pictures) namesIn(css, sheet.fonts, named);
   namesIn(html, options.pictures, named);
   const has = (file: string): boolean => named.has(file);
-  const files = Object.values(site.pictures).flatMap((picture) => picture.files.map((one) => one.file));
+  const files = Object.values(site.pictures).flatMap(filesOfPicture);
   return {
-    pictures: files.filter(has),
+    pictures: [
+      ...files.filter(has),
+      ...(options.icon === undefined ? [] : (site.icon?.files ?? [])).map((one) => one.file),
+    ],
     downloads: Object.values(site.downloads ?? {}).flatMap(({ file }) => (has(file) ? file : [])),
     fonts: fonts.map((one) => one.file).filter(has),
     faces: (site.faces ?? []).map((one) => one.file).filter(has),
@@ -200,12 +211,17 @@ export function compile(site: Site, whole: Page, options: CompileOptions = plain
   const order = subtree(page, page.root);
   const parts = order.map((id) => page.parts[id]!);
   const { nameOf, styled, lenders } = ownClasses(page, order, parts);
-  const css = pageCss(site, page, parts, styled, lenders, { ...options, ...options.sheet, forVisitors: true });
-  const context = markupContext(site, page, options, firstPicture(page), namesInPage(page));
+  const skip = skipLink(site, page);
+  const served = { ...options, ...options.sheet, forVisitors: true };
+  const css = pageCss(site, page, parts, styled, lenders, served, rulesEverywhere(skip));
+  const main = skip === '' ? undefined : ` id="${mainId}"`;
+  const known = markupContext(site, page, options, firstPicture(page), namesInPage(page));
+  const context = main === undefined ? known : { ...known, main };
+  const marking: Marking = options.marked ? (id, part) => ({ ...nameOf(id, part), part: id }) : nameOf;
   const href = typeof options.stylesheet === 'string' ? options.stylesheet : options.stylesheet(css);
   const html =
-    `<!doctype html><html lang="${escapeHtml(site.language)}"><head>${headOf(site, page, options)}` +
+    `<!doctype html><html lang="${escapeHtml(languageOf(site, page))}"><head>${headOf(site, page, options)}` +
     `<link rel="stylesheet" href="${escapeHtml(href)}"></head>` +
-    `${openTag(elementOf(page, page.root, context, nameOf))}${innerHtml(page, page.root, context, nameOf)}</body></html>\n`;
+    `${openTag(elementOf(page, page.root, context, marking))}${skip}${innerHtml(page, page.root, context, marking)}</body></html>\n`;
   return { html, css, modules: [], files: usedFiles(site, options, css, html) };
 }

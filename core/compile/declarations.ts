@@ -1,3 +1,4 @@
+import type { Tongue } from '../document/language';
 import { backgroundFor } from './backgrounds';
 import type { Picture, Site } from '../document/site';
 import type { Declarations } from '../document/style-map';
@@ -15,6 +16,8 @@ export interface Addresses {
   readonly pages?: Readonly<Record<string, string>>;
   /** The titles of pages by id, for menus; the page that is written is known by itself. */
   readonly titles?: Readonly<Record<string, string>>;
+  /** What pages say of their languages, by id; of those that say nothing, nothing. */
+  readonly tongues?: Readonly<Record<string, Tongue>>;
   /** What an address within the site (`/path?query#place`) is written as; as it is, where this is left out. */
   readonly within?: (link: string) => string;
   /**

@@ -4,7 +4,7 @@ import type { Page } from '../document/page';
 import { pageOfSection } from '../document/sections/kept-section';
 import { planted } from '../document/sections/planting';
 import { compile, plainFiles } from './compile';
-import { iconOf } from './icon';
+import { iconOf } from './head/icon';
 
 const boats: Picture = {
   name: 'Boats',

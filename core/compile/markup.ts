@@ -6,7 +6,7 @@ import type { Kind, Markup, MarkupContext, ShownVariant } from '../document/kind
 import { holdsLinks } from '../document/links/links';
 import { downloadOfLink, pageOfLink, pictureOfLink } from '../document/kinds/link';
 import { kindOf, markOf } from '../document/kinds/registry';
-import { titleOf, type Page, type Part } from '../document/page';
+import { hidesTitle, titleOf, type Page, type Part } from '../document/page';
 import { classNamesOf, type Site } from '../document/site';
 import { partOf } from '../document/tree';
 import type { Addresses } from './declarations';
@@ -65,6 +65,7 @@ export function markupContext(
   return {
     site,
     page: page.id,
+    hidesTitle: hidesTitle(page),
     nameInPage,
     titleOf: (id) => (id === page.id ? titleOf(page) : Object.hasOwn(titles, id) ? titles[id] : undefined),
     picture: (id) => (Object.hasOwn(site.pictures, id) ? site.pictures[id] : undefined),
@@ -163,6 +164,7 @@ export function rulesOfContent(site: Site, parts: readonly Part[]): string {
       if (contents.length === 0) asking.set(kind, contents);
       for (const at in part.content) contents.push(part.content[at]!);
     }
+    if (kind.hasSources && Object.values(part.content).some((said) => kind.hasSources?.(said, site))) pictures = true;
     if (!saysMore(part.content)) continue;
     const variants = variantsOf(site, part);
     if (variants.length < 2) continue;
@@ -238,6 +240,6 @@ export function innerHtml(page: Page, id: string, context: MarkupContext, markin
   };
   if (id !== page.root) return html(partOf(page, id).children);
   return landmarks(page)
-    .map((run) => (run.main ? `<main>${html(run.ids)}</main>` : html(run.ids)))
+    .map((run) => (run.main ? `<main${context.main ?? ''}>${html(run.ids)}</main>` : html(run.ids)))
     .join('');
 }

@@ -2,9 +2,9 @@ import { escapeHtml } from '../document/kinds/escape';
 import { notFoundPath, titleOf, type Page } from '../document/page';
 import type { Site } from '../document/site';
 import { compile, type CompileOptions } from './compile';
-import { iconOf } from './icon';
+import { iconOf, manifestFile, webManifest } from './head/icon';
 import { placesOf } from './places';
-import { foundAt, robotsOf, sitemapOf } from './sitemap';
+import { foundAt, robotsOf, sitemapOf } from './head/sitemap';
 
 /** A file of text, by its name from the site's folder. */
 export interface PlainFile {
@@ -36,7 +36,7 @@ const upFrom = (path: string): string => '../'.repeat(path.split('/').filter((st
 const icon = 'icon.svg';
 
 /** How a page's addresses are written: each as the way from its own folder, so that it works from a disk. */
-function relativeAt(path: string, pages: readonly Page[], moved: Readonly<Record<string, string>>): CompileOptions {
+function relativeAt(path: string, pages: readonly Page[], { address, moved = {} }: PlainOptions): CompileOptions {
   const up = upFrom(path);
   const known = new Set([...pages.map((page) => page.path), ...Object.keys(moved)]);
   return {
@@ -45,6 +45,8 @@ function relativeAt(path: string, pages: readonly Page[], moved: Readonly<Record
     sheet: { pictures: './', fonts: './' },
     stylesheet: '',
     icon: `${up}files/${icon}`,
+    // from a disk, browsers read none
+    ...(address !== undefined && { manifest: up + manifestFile }),
     ...placesOf(pages),
     pages: Object.fromEntries(pages.map((page) => [page.id, up + fileOf(page.path)])),
     within: (link) => {
@@ -87,11 +89,17 @@ function leadingFiles(site: Site, pages: readonly Page[], moved: Readonly<Record
     .map(([from, to]) => ({ name: fileOf(from), text: leadingOn(site, from, to, pages) }));
 }
 
-/** What search engines read, where it is known at which address. */
-const forEngines = (pages: readonly Page[], address: string | undefined): PlainFile[] =>
+function manifestOf(site: Site): PlainFile[] {
+  const text = webManifest(site);
+  return text === undefined ? [] : [{ name: manifestFile, text }];
+}
+
+/** What search engines and browsers read of the whole site, where it is known at which address. */
+const forEngines = (site: Site, pages: readonly Page[], address: string | undefined): PlainFile[] =>
   address === undefined
     ? []
     : [
+        ...manifestOf(site),
         { name: 'robots.txt', text: robotsOf(address) },
         { name: 'sitemap.xml', text: sitemapOf(foundAt(pages, address)) },
       ];
@@ -138,7 +146,7 @@ export function* plainSteps(
   };
   const texts: PlainFile[] = [];
   for (const page of pages) {
-    const text = written(page, relativeAt(page.path, pages, moved), upFrom(page.path));
+    const text = written(page, relativeAt(page.path, pages, { address, moved }), upFrom(page.path));
     texts.push({ name: fileOf(page.path), text });
     yield;
   }
@@ -150,7 +158,7 @@ export function* plainSteps(
       ...leadingFiles(site, pages, moved),
       ...sheets.files,
       { name: `files/${icon}`, text: iconOf(site) },
-      ...forEngines(pages, address),
+      ...forEngines(site, pages, address),
     ],
     uploaded: [...uploaded].sort(),
     fonts: [...fonts].sort(),

@@ -1,7 +1,10 @@
 import { blankPage, type Page, type Part } from '../document/page';
 import { policyOf } from './policy';
+import { blankSite } from '../document/site';
+import { reference } from '../document/sections/reference';
 
 const blank = blankPage('p', 'P', '/');
+const site = blankSite('s', 'S', 's');
 const part = (
   kind: string,
   content: Record<string, unknown>,
@@ -27,7 +30,7 @@ const holding = (...parts: Part[]): Page => {
   };
 };
 const directive = (page: Page, name: string): string | undefined =>
-  policyOf(page)
+  policyOf(site, page)
     .split('; ')
     .find((one) => one.startsWith(`${name} `))
     ?.slice(name.length + 1);
@@ -35,7 +38,7 @@ const directive = (page: Page, name: string): string | undefined =>
 // Content Security Policy Level 3, section 6; HTML, section 7.4.1 for documents within a page.
 describe('The policy of a published page', () => {
   it('lets a plain page run nothing and load from its own site alone', () => {
-    expect(policyOf(holding(part('text', { text: 'At noon.' })))).toBe(
+    expect(policyOf(site, holding(part('text', { text: 'At noon.' })))).toBe(
       "default-src 'none'; img-src 'self' data:; style-src 'self'; font-src 'self'; connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'self'",
     );
   });
@@ -61,5 +64,22 @@ describe('The policy of a published page', () => {
     expect(
       directive(holding({ ...part('html', { html: '<p>Own</p>', title: '' }), off: true }), 'script-src'),
     ).toBeUndefined();
+  });
+  it('counts what a shared section and the page’s frame show', () => {
+    const section = (id: string, address: string) => ({
+      ...{ id, name: id, purpose: 'opening' as const, shared: true, root: 'r' },
+      parts: {
+        r: { ...part('section', {}), tag: 'section', children: ['v'] },
+        v: part('video', { address, title: '' }),
+      },
+    });
+    const sharing = {
+      ...site,
+      sections: [section('bar', 'https://bar.example/watch'), section('own', 'https://own.example/watch')],
+      frames: [{ id: 'all', name: 'All', before: ['bar'], after: [] }],
+    };
+    const root = { ...blank.parts['root']!, children: ['s'], content: { base: { title: 'P', frame: 'all' } } };
+    const page = { ...blank, parts: { root, s: reference('own') } };
+    expect(policyOf(sharing, page)).toContain('frame-src https://bar.example https://own.example');
   });
 });

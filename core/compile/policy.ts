@@ -1,6 +1,8 @@
 import type { Loads } from '../document/kinds/kind';
 import { kindOf } from '../document/kinds/registry';
 import type { Page } from '../document/page';
+import { seenPage } from '../document/seen/seen-page';
+import type { Site } from '../document/site';
 import { withoutSwitchedOff } from '../document/seen/switched-off';
 
 /** What every published page needs, and all that most need. */
@@ -31,11 +33,11 @@ const forOwnCode: Readonly<Record<string, string>> = {
 };
 
 /**
- * The content security policy (CSP Level 3) a page needs and no more: scripts only where it holds HTML of its own,
- * frames and films only from the hosts its parts name.
+ * The content security policy (CSP Level 3) a page needs and no more, with what its shared sections and its frame
+ * show: scripts only where it holds HTML of its own, frames and films only from the hosts its parts name.
  */
-export function policyOf(whole: Page): string {
-  const page = withoutSwitchedOff(whole);
+export function policyOf(site: Site, whole: Page): string {
+  const page = withoutSwitchedOff(seenPage(site, whole));
   const reached: Loads[] = Object.values(page.parts).flatMap((part) =>
     Object.values(part.content).map((content) => kindOf(part.kind).loads?.({ ...part.content.base, ...content }) ?? {}),
   );
@@ -45,6 +47,7 @@ export function policyOf(whole: Page): string {
   const [frames, media] = [from((one) => one.frame), from((one) => one.media)];
   if (frames !== '') directives.set('frame-src', frames);
   if (media !== '') directives.set('media-src', media);
+  if (site.icon) directives.set('manifest-src', "'self'");
   if (reached.some((one) => one.ownCode))
     for (const [name, sources] of Object.entries(forOwnCode)) directives.set(name, sources);
   return [...directives].map(([name, sources]) => `${name} ${sources}`).join('; ');

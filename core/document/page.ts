@@ -78,6 +78,9 @@ export function blankPage(id: string, title: string, path: string): Page {
   return { format: 'fold-line/page', version: 1, id, path, root: 'root', parts: { root } };
 }
 
+/** Whether a page goes without its title where a frame would show it. */
+export const hidesTitle = (page: Page): boolean => page.parts[page.root]?.content.base['untitled'] === true;
+
 /** The page's title, which stands in the root's content. */
 export function titleOf(page: Page): string {
   const title = page.parts[page.root]?.content.base['title'];

@@ -6,13 +6,20 @@ import { Menu } from './menus/menu';
 import { KeptSection } from './sections/kept-section';
 import { Download } from './library/download';
 import { Face } from './library/face';
+import { SiteIcon } from './library/site-icon';
 import { Identifier } from './identifier';
 import { Link } from './kinds/link';
+import { Language } from './language';
 import { PagePath } from './page';
 import { StyleMap } from './style-map';
 import { KeptToken, TokenName } from './token';
 
 const fileName = /^[a-z0-9][a-z0-9-]*\.[a-z0-9]{2,5}$/;
+
+/** A word pictures are found by. */
+export const PictureTag = z.string().trim().min(1, 'A tag is a word.').max(40, 'A tag has at most 40 letters.');
+
+const PictureFile = z.strictObject({ width: z.int().positive(), file: z.string().regex(fileName) });
 
 /** A picture of the library: its own size in px and the files made from it, narrowest first. */
 export const Picture = z.strictObject({
@@ -21,7 +28,16 @@ export const Picture = z.strictObject({
   width: z.int().positive(),
   height: z.int().positive(),
   type: z.enum(['image/png', 'image/jpeg', 'image/webp', 'image/avif', 'image/gif', 'image/svg+xml']),
-  files: z.array(z.strictObject({ width: z.int().positive(), file: z.string().regex(fileName) })).min(1),
+  files: z.array(PictureFile).min(1),
+  /** The same widths as AVIF, where those are lighter. */
+  avif: z.array(PictureFile).min(1).optional(),
+  /** One of the kind it came as, for whatever reads no other. */
+  plain: PictureFile.optional(),
+  tags: z.array(PictureTag).max(20, 'A picture has at most 20 tags.').optional(),
+  /** What is said of it below it, where it is shown with a caption. */
+  caption: z.string().trim().min(1).max(500, 'A caption has at most 500 characters.').optional(),
+  /** Whose it is. */
+  credit: z.string().trim().min(1).max(200, 'A credit has at most 200 characters.').optional(),
 });
 export type Picture = z.infer<typeof Picture>;
 
@@ -90,6 +106,12 @@ export const RedirectTo = Link.refine(
   'A redirect leads to a page or an address.',
 );
 
+/** What a page may weigh, in kB (1,000 bytes) as it is sent. */
+export const WeightBudget = z
+  .int()
+  .min(10, 'A budget is at least 10 kB.')
+  .max(100_000, 'A budget is at most 100,000 kB.');
+
 /** A site: what its pages share. */
 export const Site = z.strictObject({
   format: z.literal('fold-line/site'),
@@ -97,7 +119,7 @@ export const Site = z.strictObject({
   id: Identifier,
   name: z.string().trim().min(1).max(80),
   host: HostName,
-  language: z.string().regex(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/),
+  language: Language,
   breakpoints: Breakpoints,
   /**
    * Breakpoints that went, with the one that took over what was set at each: until something is set there anew, pages
@@ -108,6 +130,7 @@ export const Site = z.strictObject({
   pictures: z.record(Identifier, Picture),
   /** Files visitors may download. */
   downloads: z.record(Identifier, Download).optional(),
+  icon: SiteIcon.optional(),
   /** Faces that were uploaded, beside those that ship. */
   faces: z.array(Face).max(60).optional(),
   sections: z.array(KeptSection).max(200).optional(),
@@ -120,6 +143,10 @@ export const Site = z.strictObject({
     .record(PagePath, RedirectTo)
     .refine((all) => Object.keys(all).length <= mostRedirects, 'A site has at most 1,000 redirects.')
     .optional(),
+  /** What each page may weigh at most; without one, weight is no matter. */
+  budget: WeightBudget.optional(),
+  /** Pages in the order they are listed in, where somebody gave them one; others stand after those. */
+  arranged: z.array(Identifier).max(10_000).optional(),
   /** The look whose tokens hold for visitors who prefer dark pages; none where no look has this id. */
   dark: Identifier.optional(),
 });

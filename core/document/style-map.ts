@@ -22,3 +22,17 @@ export type StyleMap = z.infer<typeof StyleMap>;
 
 /** The states every part can be in. */
 export const commonStates: readonly State[] = ['normal', 'hover', 'focus', 'pressed'];
+
+/** A style each of whose values is what `change` makes of it at its breakpoint. */
+export const withValues = (style: StyleMap, change: (value: string, at: string) => string): StyleMap =>
+  Object.fromEntries(
+    Object.entries(style).map(([at, byState]) => [
+      at,
+      Object.fromEntries(
+        Object.entries(byState).map(([state, values]) => [
+          state,
+          Object.fromEntries(Object.entries(values).map(([property, value]) => [property, change(value, at)])),
+        ]),
+      ),
+    ]),
+  );

@@ -238,7 +238,7 @@ export const appliesTo: readonly AppliesTo[] = [
   },
   {
     standard: ['replaced elements'],
-    names: named('object-fit object-position'),
+    names: named('object-fit object-position object-view-box'),
     applies: ({ replaced }) => (replaced ? undefined : 'only pictures have it'),
   },
   {

@@ -78,6 +78,7 @@ const table: Readonly<Record<Group, readonly Row[]>> = {
     ['scrollbar-width', 'auto', 'auto thin none'],
     ['object-fit', 'fill', 'fill cover contain none scale-down'],
     ['object-position', '50% 50%', 'center top bottom left right'],
+    ['object-view-box', 'none', 'none inset(10%)'],
   ],
   space: [
     ...sides.map((side): Row => [`padding-${side}`, '0', '0px']),

@@ -39,6 +39,7 @@ export const propertyWords: Readonly<Record<string, string>> = {
   'scrollbar-width': 'The scrollbar of a part that scrolls; none hides it, the wheel still scrolls.',
   'object-fit': 'How a picture fills its box.',
   'object-position': 'Which point of a picture stays in view.',
+  'object-view-box': 'Shows a part of a picture instead of the whole; browsers that don’t know it show the whole.',
   'padding-top': 'Space inside, top.',
   'padding-right': 'Space inside, right.',
   'padding-bottom': 'Space inside, bottom.',

@@ -23,12 +23,16 @@ export async function begin(request: Request, account: string): Promise<void> {
   request.session.browser = (request.get('user-agent') ?? '').slice(0, 200);
 }
 
-/** So many attempts that fail a minute, from one address. */
-export const fewAttempts = (): ReturnType<typeof rateLimit> =>
+/**
+ * So many attempts that fail a minute, from one address. Where statuses are named, those alone count: whatever else
+ * is refused is no guess.
+ */
+export const fewAttempts = (failing?: readonly number[]): ReturnType<typeof rateLimit> =>
   rateLimit({
     windowMs: 60_000,
     limit: 20,
     skipSuccessfulRequests: true,
+    ...(failing && { requestWasSuccessful: (_request, response) => !failing.includes(response.statusCode) }),
     message: { code: 'too-many-attempts', problem: 'Too many attempts. Wait a minute.' } satisfies Refused,
   });
 

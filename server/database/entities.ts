@@ -237,6 +237,102 @@ export const Previews = new EntitySchema<PreviewRow>({
   columns: { site: { type: 'text', primary: true }, token: { type: 'text', unique: true } },
 });
 
+/** A link for a client: what it shows, until when, and the word it opens with, as a hash. */
+export interface PreviewLinkRow {
+  id: string;
+  site: string;
+  name: string;
+  /** Opens it: behind the `#` of the address that is sent. */
+  key: string;
+  /** What whoever opened it is known by, and the name of the host it is served from; another one once its word is. */
+  pass: string;
+  page: string | null;
+  release: number | null;
+  word: string | null;
+  account: string;
+  made: Date;
+  ends: Date;
+}
+export const PreviewLinks = new EntitySchema<PreviewLinkRow>({
+  name: 'previewLink',
+  tableName: 'preview_links',
+  columns: {
+    id: { type: 'text', primary: true },
+    site: { type: 'text' },
+    name: { type: 'text' },
+    key: { type: 'text', unique: true },
+    pass: { type: 'text', unique: true },
+    page: { type: 'text', nullable: true },
+    release: { type: 'int', nullable: true },
+    word: { type: 'text', nullable: true },
+    account: { type: 'text' },
+    made: { type: 'timestamptz', default: () => 'now()' },
+    ends: { type: 'timestamptz' },
+  },
+});
+
+/** What a client said on such a link, pinned to a part. */
+export interface RemarkRow {
+  id: string;
+  site: string;
+  link: string | null;
+  page: string;
+  part: string;
+  about: string;
+  x: number;
+  y: number;
+  breakpoint: string;
+  width: number;
+  words: string;
+  by: string;
+  at: Date;
+  settled: Date | null;
+  settledBy: string | null;
+}
+export const Remarks = new EntitySchema<RemarkRow>({
+  name: 'remark',
+  tableName: 'remarks',
+  columns: {
+    id: { type: 'text', primary: true },
+    site: { type: 'text' },
+    link: { type: 'text', nullable: true },
+    page: { type: 'text' },
+    part: { type: 'text' },
+    about: { type: 'text' },
+    x: { type: 'real' },
+    y: { type: 'real' },
+    breakpoint: { type: 'text' },
+    width: { type: 'int' },
+    words: { type: 'text' },
+    by: { type: 'text' },
+    at: { type: 'timestamptz', default: () => 'now()' },
+    settled: { type: 'timestamptz', nullable: true },
+    settledBy: { name: 'settled_by', type: 'text', nullable: true },
+  },
+});
+
+/** What was said to a remark; by somebody without an account where none is named. */
+export interface AnswerRow {
+  id: string;
+  remark: string;
+  account: string | null;
+  words: string;
+  by: string;
+  at: Date;
+}
+export const Answers = new EntitySchema<AnswerRow>({
+  name: 'answer',
+  tableName: 'answers',
+  columns: {
+    id: { type: 'text', primary: true },
+    remark: { type: 'text' },
+    account: { type: 'text', nullable: true },
+    words: { type: 'text' },
+    by: { type: 'text' },
+    at: { type: 'timestamptz', default: () => 'now()' },
+  },
+});
+
 /** A link that somebody is sent and that is used once; only the hash of its key is kept. */
 export interface SingleLinkRow {
   id: string;
@@ -303,6 +399,8 @@ export const LongWorks = new EntitySchema<{
   server: number | null;
   tries: number;
   changed: Date;
+  /** When it is to be done, where that is later than when it was begun. */
+  due: Date | null;
 }>({
   name: 'work',
   tableName: 'work',
@@ -315,6 +413,7 @@ export const LongWorks = new EntitySchema<{
     server: { type: 'int', nullable: true },
     tries: { type: 'int', default: 0 },
     changed: { type: 'timestamptz', default: () => 'now()' },
+    due: { type: 'timestamptz', nullable: true },
   },
 });
 
@@ -331,4 +430,7 @@ export const entities = [
   SingleLinks,
   Acts,
   BinnedPages,
+  PreviewLinks,
+  Remarks,
+  Answers,
 ];

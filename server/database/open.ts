@@ -11,6 +11,8 @@ import { Paths1764270000000 } from './paths';
 import { Reach1764280000000 } from './reach';
 import { TokenReach1764360000000 } from './token-reach';
 import { ReleaseNotes1764440000000 } from './release-notes';
+import { DueWork1764460000000 } from './due-work';
+import { Remarks1764450000000 } from './remarks';
 import { SiteLife1764430000000 } from './site-life';
 import { References1764250000000 } from './references';
 import { SiteLog1764180100000 } from './site-log';
@@ -46,6 +48,8 @@ export async function openDatabase(url: string): Promise<DataSource> {
       People1764420000000,
       SiteLife1764430000000,
       ReleaseNotes1764440000000,
+      Remarks1764450000000,
+      DueWork1764460000000,
     ],
     logging: false,
     poolErrorHandler: () => undefined, // an idle connection that ends is replaced when the next one is asked for

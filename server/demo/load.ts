@@ -3,7 +3,7 @@ import { readPage, readSite } from '@core/document/edits/check/check-page';
 import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
 import { hashPassword } from '../accounts/passwords';
-import { Accounts, Memberships, Sites } from '../database/entities';
+import { Accounts, Answers, Memberships, Remarks, Sites } from '../database/entities';
 import { jsonColumn } from '../database/json-column';
 import { enterPage } from '../pages/enter-page';
 import type { Service } from '../http/service';
@@ -11,6 +11,7 @@ import { keepFiles } from '../uploads/upload';
 import { scalePicture } from '../pictures/scale';
 import { publish } from '../releases/publish';
 import { drawings } from '../../demo/draw';
+import { remarks } from '../../demo/remarks';
 import { mill, millHome, observatory, observatoryHome } from '../../demo/neighbours';
 import { home, tidewick } from '../../demo/tidewick';
 import { fares, lostProperty, timetable } from '../../demo/tidewick-pages';
@@ -55,4 +56,11 @@ export async function loadDemo(service: Service): Promise<void> {
   for (const { site } of clients)
     for (const account of ['ada', 'cleo'])
       await manager.getRepository(Memberships).insert({ account, site: site.id, role: 'owner' });
+  for (const { answer, settledBy, ...remark } of remarks) {
+    const settled = settledBy === null ? {} : { settled: new Date(), settledBy };
+    await manager.getRepository(Remarks).insert({ ...remark, ...settled });
+    await manager
+      .getRepository(Answers)
+      .insert({ ...answer, remark: remark.id, account: 'ada', by: accounts[0]!.name });
+  }
 }

@@ -10,9 +10,9 @@ export const downloadWork: WorkOf = (service) =>
   takingIn(service, {
     ...{ queue: 'downloads', ability: 'build', mark: 'download', atOnce: 1, data: Upload },
     make: ({ name }, path) => readDownload(path, name),
-    enter: (id, item) => ({ do: 'insert', on: 'site', into: 'downloads', id, item }),
-    find: ({ downloads }, id) => downloads?.[id],
-    answer: (id, download): LibraryDownload => ({ id, download }),
+    enter: ({ id }, item) => [{ do: 'insert', on: 'site', into: 'downloads', id, item }],
+    find: ({ downloads }, { id }) => downloads?.[id],
+    answer: ({ id }, download): LibraryDownload => ({ id, download }),
   });
 
 export const downloadRoutes: Routes = (service) => {

@@ -17,7 +17,7 @@ export const faceWork: WorkOf = (service) =>
       const { face, bytes } = await madeReadyApart(path, name, letters);
       return { item: { id, ...face }, files: [{ file: face.file, bytes }] };
     },
-    enter: (_id, item) => ({ do: 'insert', on: 'site', into: 'faces', index: 0, item }),
-    find: ({ faces }, id) => faces?.find((one) => one.id === id),
-    answer: (_id, face): UploadedFace => ({ face }),
+    enter: (_upload, item) => [{ do: 'insert', on: 'site', into: 'faces', index: 0, item }],
+    find: ({ faces }, { id }) => faces?.find((one) => one.id === id),
+    answer: (_upload, face): UploadedFace => ({ face }),
   });

@@ -15,19 +15,20 @@ import { requestLog } from './request-log';
 import { sessionStore } from './session-store';
 import type { Service } from './service';
 
-const policy = {
+/** What the editor may load; pages as they will be are framed from the live host. */
+const policyFor = ({ livePort }: Service['config']) => ({
   'default-src': ["'self'"],
   'script-src': ["'self'"],
   'style-src': ["'self'", "'unsafe-inline'"],
   'img-src': ["'self'", 'data:', 'blob:'],
   'font-src': ["'self'", 'data:'],
   'connect-src': ["'self'"],
-  'frame-src': ["'self'"],
+  'frame-src': ["'self'", `http://*.localhost:${livePort}`],
   'frame-ancestors': ["'self'"],
   'object-src': ["'none'"],
   'base-uri': ["'self'"],
   'form-action': ["'self'"],
-};
+});
 
 /** Who asks, kept in PostgreSQL so that any server may answer. */
 function sessions(service: Service): express.RequestHandler {
@@ -99,7 +100,7 @@ export function editorApp(service: Service): Express {
   app.use(requestLog(service.log));
   app.use(
     helmet({
-      contentSecurityPolicy: { useDefaults: false, directives: policy },
+      contentSecurityPolicy: { useDefaults: false, directives: policyFor(service.config) },
       strictTransportSecurity: false,
       crossOriginOpenerPolicy: false,
     }),

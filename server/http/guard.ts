@@ -31,8 +31,15 @@ export async function nameOfAccount(service: Service, account: string): Promise<
   return named.parse(rows)[0]?.name ?? 'Somebody';
 }
 
-/** What is open to whoever is not signed in: signing in, and what a link that is used once is for. */
-const open = new Set(['/session', '/links/read', '/links/use', '/password/forgotten']);
+/** What a site is called. */
+export const nameOfSite = async ({ documents, database }: Service, site: string): Promise<string> =>
+  (await documents.site(database.manager, site))?.document.name ?? site;
+
+/** What is open to whoever is not signed in: signing in, what a link that is used once is for, and what a client is shown. */
+const open = new Set([
+  ...['/session', '/links/read', '/links/use', '/password/forgotten'],
+  ...['/shown', '/shown/remarks', '/shown/answers'],
+]);
 
 /** Lets only who is signed in pass; signing in itself is open to all. */
 export function signedIn(request: Request, _response: Response, next: NextFunction): void {
@@ -51,6 +58,10 @@ export interface Reaching {
   readonly isArchived: boolean;
 }
 
+/** Whether whoever asks may do this on a site as it is. */
+export const mayOn = ({ role, isArchived }: Pick<Reaching, 'role' | 'isArchived'>, ability: Ability): boolean =>
+  mayDo(role, ability) && !(isArchived && (ability === 'write' || ability === 'build'));
+
 /** @throws Refusal 404 where the account is no member of the site, 403 where its role does not reach so far */
 function reaching(rows: unknown, account: string, ability: Ability): Reaching {
   const [reached] = Reached.parse(rows);
@@ -65,12 +76,19 @@ function reaching(rows: unknown, account: string, ability: Ability): Reaching {
  * The site by its id, when the signed-in account may do this there: membership alone, no document is read. @throws
  * Refusal 404 for whoever is no member, 403 for one whose role does not reach so far
  */
-export async function reachSite(service: Service, request: Request, id: string, ability: Ability): Promise<Reaching> {
-  const account = accountOf(request);
-  const rows: unknown = await service.database.query(
+export const reachSite = (service: Service, request: Request, id: string, ability: Ability): Promise<Reaching> =>
+  checkReach(service, { site: id, account: accountOf(request) }, ability);
+
+/** The same for an account that asked earlier. @throws Refusal 404, 403 */
+export async function checkReach(
+  { database }: Service,
+  { site, account }: Pick<Reaching, 'site' | 'account'>,
+  ability: Ability,
+): Promise<Reaching> {
+  const rows: unknown = await database.query(
     `SELECT m.site, m.role, s.archived IS NOT NULL AS "isArchived" FROM memberships m JOIN sites s ON s.id = m.site
      WHERE m.site = $1 AND m.account = $2`,
-    [id, account],
+    [site, account],
   );
   return reaching(rows, account, ability);
 }
@@ -126,10 +144,15 @@ export async function pageFor(
   return { ...both, role, isArchived };
 }
 
+/** The origins the editor is reached at. */
+export const editorOrigins = ({ port, address }: Pick<Config, 'port' | 'address'>): readonly string[] => [
+  ...(address === undefined ? [] : [new URL(address).origin]),
+  ...[`http://localhost:${port}`, `http://127.0.0.1:${port}`],
+];
+
 /** Refuses every change that another origin asks for. */
-export function sameOrigin({ port, address }: Pick<Config, 'port' | 'address'>) {
-  const own = new Set([`http://localhost:${port}`, `http://127.0.0.1:${port}`]);
-  if (address !== undefined) own.add(new URL(address).origin);
+export function sameOrigin(config: Pick<Config, 'port' | 'address'>) {
+  const own = new Set(editorOrigins(config));
   return (request: Request, _response: Response, next: NextFunction): void => {
     const changes = !['GET', 'HEAD', 'OPTIONS'].includes(request.method);
     if (changes && !own.has(request.get('origin') ?? ''))

@@ -51,6 +51,10 @@ function sentence(what: NonNullable<Step['what']>, about: Readonly<Record<string
       return `invited ${about['email']}${as}`;
     case 'took an invitation back':
       return `took the invitation of ${about['email']} back`;
+    case 'made a link':
+      return `made the link “${about['name']}”`;
+    case 'took a link back':
+      return `took the link “${about['name']}” back`;
     case 'changed a role':
       return `made ${about['name']} ${role.success ? roleWords[role.data].name.toLowerCase() : ''}`;
     case 'removed':

@@ -9,13 +9,10 @@ import { noteAct } from '../database/acts';
 import { Accounts, Memberships, SingleLinks } from '../database/entities';
 import { answer, read } from '../http/answer';
 import { body } from '../http/body';
-import { nameOfAccount, parameter, reachSite, type Reaching } from '../http/guard';
+import { nameOfAccount, nameOfSite, parameter, reachSite, type Reaching } from '../http/guard';
 import type { Routes } from '../http/routes';
 import type { Service } from '../http/service';
 import { historyOf } from './history';
-
-const nameOfSite = async ({ documents, database }: Service, site: string): Promise<string> =>
-  (await documents.site(database.manager, site))?.document.name ?? site;
 
 /** So many may be invited to a site at once. */
 const mostInvited = 100;

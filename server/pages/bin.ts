@@ -4,7 +4,7 @@ import { notFound } from '@core/api/refusal';
 import { readPage } from '@core/document/edits/check/check-page';
 import type { SiteEdit } from '@core/document/edits/site-edit';
 import type { Page } from '@core/document/page';
-import { frameNamedBy, frameOf, unframed } from '@core/document/frames/shown-frame';
+import { frameOf, unframed } from '@core/document/frames/shown-frame';
 import { referencesOf } from '@core/document/seen/seen-page';
 import { settled } from '@core/document/seen/settled';
 import type { Site } from '@core/document/site';
@@ -71,7 +71,10 @@ export async function deletePage(
   if (redirect === undefined) await service.database.transaction(take);
   else {
     const edits = await redirectsFor(service, page, redirect);
-    await storeOnSite(service, { site, account, id: `gone-${newIdentifier()}` }, edits, take);
+    await storeOnSite(service, { site, account, id: `gone-${newIdentifier()}` }, async (_site, manager) => {
+      await take(manager);
+      return edits;
+    });
   }
   service.documents.forget('pages', page);
   service.feed.tellGone(site, page);
@@ -111,9 +114,8 @@ function fitting(site: Site, page: Page): Page {
           : part,
       ]),
   );
-  const framed =
-    frameNamedBy(page) === undefined || frameOf(site, page) ? { ...page, parts } : unframed({ ...page, parts });
-  return readPage(site, settled(site, framed));
+  const whole = { ...page, parts };
+  return readPage(site, settled(site, frameOf(site, page) ? whole : unframed(whole)));
 }
 
 /** Brings a page back from the bin, under the id it had: links to it lead there again. @throws Refusal, Problem */

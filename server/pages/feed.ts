@@ -65,6 +65,17 @@ export class PageFeed {
     this.events.emit(`${page} gone`);
   }
 
+  /** Calls back when something was said on a page. */
+  listenToSaid(page: string, heard: () => void): () => void {
+    this.events.on(`${page} said`, heard);
+    return () => this.events.off(`${page} said`, heard);
+  }
+
+  /** Tells that something was said on a page. */
+  passSaid(page: string): void {
+    this.events.emit(`${page} said`);
+  }
+
   /** Calls back for every site of which something is another now. */
   listenToSites(heard: (site: string) => void): void {
     this.events.on('site', heard);

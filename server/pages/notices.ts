@@ -7,10 +7,17 @@ import { Batches, type BatchRow } from '../database/entities';
 import type { PageFeed } from './feed';
 import { toldTo } from './log';
 
-/** What servers tell each other through the database: that a batch was stored, or that a page has gone. */
+/**
+ * What servers tell each other through the database: that a batch was stored, a page has gone, or something was said
+ * on one.
+ */
 const OfBatch = z.object({ batch: z.string(), order: z.number(), site: z.string(), page: z.string().nullable() });
 type OfBatch = z.infer<typeof OfBatch>;
-const Notice = z.union([OfBatch, z.object({ gone: z.string(), site: z.string() })]);
+const Notice = z.union([
+  OfBatch,
+  z.object({ gone: z.string(), site: z.string() }),
+  z.object({ said: z.string(), site: z.string() }),
+]);
 
 const topic = 'fold_line';
 /** Entries of the log are numbered before they are stored: so many numbers back, one may have been stored late. */
@@ -20,6 +27,12 @@ const lateBy = 1000;
 export const noticeGone = (site: string, page: string): [string, string[]] => [
   'SELECT pg_notify($1, $2)',
   [topic, JSON.stringify({ gone: page, site })],
+];
+
+/** Tells all servers that something was said on a page, once the transaction it is said in ends well. */
+export const noticeRemarks = (site: string, page: string): [string, string[]] => [
+  'SELECT pg_notify($1, $2)',
+  [topic, JSON.stringify({ said: page, site })],
 ];
 
 /**
@@ -75,6 +88,7 @@ export class Notices {
     if (!read.success) return; // of a server of another version
     const { data } = read;
     if ('gone' in data) return this.feed.passGone(data.gone);
+    if ('said' in data) return this.feed.passSaid(data.said);
     this.last = Math.max(this.last, data.order);
     if (this.storing.has(data.batch)) return void this.storing.set(data.batch, data);
     this.take(data);

@@ -112,6 +112,7 @@ function openFeed(service: Service, request: Request, response: Response, { at, 
       return [
         service.feed.listen(at, (stored) => say('message', stored)),
         service.feed.listenToGone(at.page, () => say('gone', {})),
+        service.feed.listenToSaid(at.page, () => say('remarks', {})),
         ...(person
           ? [service.people.enter(person), service.people.listen(person, (people) => say('people', { people }))]
           : []),

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { ArrayContains, Not, type EntityManager } from 'typeorm';
 import { applyBatch, type AppliedBatch, type Documents } from '@core/document/edits/batch';
-import { isOnPage, isOnSite, type AnyEdit, type SiteEdit } from '@core/document/edits/site-edit';
+import { isOnPage, isOnSite, mostEdits, type AnyEdit, type SiteEdit } from '@core/document/edits/site-edit';
 import { blankPage, type Page } from '@core/document/page';
 import { Problem } from '@core/document/problem';
 import type { Site } from '@core/document/site';
@@ -81,34 +81,35 @@ function stored(service: Service, fresh: Fresh, after: Documents, from: string):
 /** Nobody's page, for batches that concern a site alone. */
 const noPage = blankPage('none', 'None', '/');
 
+/** What the server makes of a site by itself, of the site as it is then and in the transaction that stores it. */
+type MakesEdits = (site: Site, manager: EntityManager) => Promise<readonly SiteEdit[]>;
+
 /**
- * Stores edits of a site that the server makes itself, with whatever else is to be done in the same transaction;
- * `edits` are made of the site as it is then.
+ * Stores edits of a site that the server makes itself, with whatever else is done in the same transaction; none, where
+ * nothing of the site changes.
  * @throws Problem
  */
 export async function storeOnSite(
   service: Service,
   at: { readonly site: string; readonly id: string; readonly account: string },
-  edits: readonly SiteEdit[],
-  besides: (manager: EntityManager) => Promise<void>,
+  make: MakesEdits,
 ): Promise<void> {
-  const [fresh, after] = await service.database.transaction(async (manager) => {
+  const done = await service.database.transaction(async (manager) => {
     await lockSite(manager, at.site, 'alone');
     const site = await service.documents.site(manager, at.site);
     if (!site) throw notFound();
-    await besides(manager);
+    const edits = await make(site.document, manager);
+    if (edits.length === 0) return undefined;
+    if (edits.length > mostEdits)
+      throw new Refusal('does-not-fit', 'This changes more of the site than one step can. Do it in parts.');
     const after = applyBatch({ site: site.document, page: noPage }, edits);
-    const fresh = await write(
-      service,
-      manager,
-      { site },
-      { at: { site: at.site }, id: at.id, account: at.account, after },
-    );
+    const making = { at: { site: at.site }, id: at.id, account: at.account, after };
+    const fresh = await write(service, manager, { site }, making);
     if (typeof fresh === 'string')
       throw new Refusal('unavailable', 'This could not be stored just now. Try again in a moment.');
-    return [fresh, after] as const;
+    return { fresh, after };
   });
-  stored(service, fresh, after, '');
+  if (done) stored(service, done.fresh, done.after, '');
 }
 
 /**

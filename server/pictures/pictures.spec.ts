@@ -1,5 +1,6 @@
 import { readdirSync } from 'node:fs';
 import sharp, { type Sharp } from 'sharp';
+import { filesOfPicture } from '@core/document/library/picture-files';
 import type { Picture } from '@core/document/site';
 import { PictureFiles } from '../database/entities';
 import { Client, runServer, type Running } from '../testing/running';
@@ -40,7 +41,7 @@ describe('Pictures of real sizes', () => {
       .toBe(201);
     const { picture } = answer.json<{ picture: Picture }>();
     const rows = await Promise.all(
-      picture.files.map(({ file }) =>
+      filesOfPicture(picture).map((file) =>
         running.service.database.getRepository(PictureFiles).findOneByOrFail({ site: 'mill', file }),
       ),
     );
@@ -74,21 +75,54 @@ describe('Pictures of real sizes', () => {
     it(`are kept in every width they have: ${width} × ${height}`, async () => {
       const { picture, files } = await kept(`${width}.jpg`, await photograph(width, height).jpeg().toBuffer());
       expect([picture.width, picture.height]).toEqual([width, height]);
-      const widths = picture.files.map((one) => one.width);
+      const { files: webp, avif = [], plain } = picture;
+      const widths = webp.map((one) => one.width);
       expect(widths).toEqual([
         ...[400, 800, 1200, 1600, 2400].filter((one) => one < width),
         ...(width <= 2400 ? [width] : []),
       ]);
       expect(new Set(widths).size).toBe(widths.length);
+      expect(avif.map((one) => one.width)).toEqual(avif.length > 0 ? widths : []);
+      expect(plain?.width).toBe(Math.min(width, 1200));
+      const meant = [
+        ...webp.map((one) => ({ format: 'webp', ...one })),
+        ...avif.map((one) => ({ format: 'heif', ...one })),
+        { format: 'jpeg', ...plain! },
+      ];
       for (const [at, bytes] of files.entries()) {
         const facts = await sharp(bytes).metadata();
-        expect([facts.format, facts.width, facts.height]).toEqual([
-          'webp',
-          widths[at]!,
-          Math.max(1, Math.round((height * widths[at]!) / width)),
-        ]);
+        const { format, width: wide } = meant[at]!;
+        const tall = Math.max(1, Math.round((height * wide) / width));
+        expect(`${facts.format} ${facts.width} ${facts.height}`).toBe(`${format} ${wide} ${tall}`);
       }
     });
+
+  it('are kept as AVIF beside where that is lighter, and once as they came', async () => {
+    const weight = (files: readonly Buffer[]): number => files.reduce((sum, bytes) => sum + bytes.length, 0);
+    const noise = { type: 'gaussian', mean: 128, sigma: 30 } as const;
+    const seen = sharp({ create: { width: 1700, height: 1100, channels: 3, background: '#4060c0', noise } }).blur(2);
+    const photo = await kept('seen.jpg', await seen.jpeg({ quality: 92 }).toBuffer());
+    expect(photo.picture.avif?.map((one) => one.width)).toEqual([400, 800, 1200, 1600, 1700]);
+    expect(weight(photo.files.slice(5, 10))).toBeLessThan(weight(photo.files.slice(0, 5)));
+    expect((await sharp(photo.files[7]).metadata()).compression).toBe('av1');
+    expect(photo.picture.plain).toEqual({ width: 1200, file: jasmine.stringMatching(/\.jpg$/) });
+    const clear = await kept(
+      'clear.png',
+      await sharp({ create: { width: 60, height: 40, channels: 4, background: '#ff000040' } })
+        .png()
+        .toBuffer(),
+    );
+    expect(clear.picture.plain).toEqual({ width: 60, file: jasmine.stringMatching(/\.png$/) });
+    for (const bytes of clear.files) expect((await sharp(bytes).metadata()).hasAlpha).toBeTrue();
+    for (const file of [photo.picture.avif![0]!, photo.picture.plain!, clear.picture.plain!]) {
+      const answer = await ada.call('GET', `/sites/mill/files/${file.file}`);
+      const ending = file.file.split('.').at(-1);
+      expect([answer.status, answer.headers['content-type']]).toEqual([
+        200,
+        `image/${ending === 'jpg' ? 'jpeg' : ending}`,
+      ]);
+    }
+  });
 
   it('lie as the camera was held, in all eight ways EXIF knows (checked against the library’s own turning)', async () => {
     for (let orientation = 1; orientation <= 8; orientation++) {
@@ -105,14 +139,15 @@ describe('Pictures of real sizes', () => {
         [0.2, 0.8],
         [0.8, 0.8],
       ] as const)
-        expect(
-          near(
-            await colourAt(files.at(-1)!, across, down),
-            `#${Buffer.from(await colourAt(own.data, across, down)).toString('hex')}`,
-          ),
-        )
-          .withContext(`${orientation} at ${across}, ${down}`)
-          .toBeTrue();
+        for (const bytes of files)
+          expect(
+            near(
+              await colourAt(bytes, across, down),
+              `#${Buffer.from(await colourAt(own.data, across, down)).toString('hex')}`,
+            ),
+          )
+            .withContext(`${orientation} at ${across}, ${down}`)
+            .toBeTrue();
     }
   });
   it('come out in sRGB from CMYK, 16 bit and a wide gamut, with what is transparent still so', async () => {
@@ -131,7 +166,7 @@ describe('Pictures of real sizes', () => {
         const facts = await sharp(bytes).metadata();
         expect([facts.space, facts.depth, facts.icc]).toEqual(['srgb', 'uchar', undefined]);
       }
-    expect((await sharp(clear.files[0]).metadata()).hasAlpha).toBeTrue();
+    for (const bytes of clear.files) expect((await sharp(bytes).metadata()).hasAlpha).toBeTrue();
     expect(near(await colourAt(deep.files[0]!, 0.2, 0.2), '#c04040')).toBeTrue();
     expect(near(await colourAt(wide.files[0]!, 0.2, 0.2), '#c04040')).toBeTrue();
     const [red, , blue] = await colourAt(cmyk.files[0]!, 0.2, 0.2);

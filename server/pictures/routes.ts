@@ -12,6 +12,9 @@ import type { Routes } from '../http/routes';
 const FileName = z.string().regex(/^[a-z0-9][a-z0-9-]*\.[a-z0-9]{2,5}$/);
 const contentTypes: Readonly<Record<string, string>> = {
   webp: 'image/webp',
+  avif: 'image/avif',
+  jpg: 'image/jpeg',
+  png: 'image/png',
   svg: 'image/svg+xml',
   woff2: 'font/woff2',
   ...Object.fromEntries(Object.entries(downloadKinds).map(([ending, { type }]) => [ending, type])),

@@ -8,6 +8,8 @@ import { cleanSvg } from './clean-svg';
 
 /** The widths in px a picture is kept in, as far as it is as wide itself. */
 const widths = [400, 800, 1200, 1600, 2400];
+/** How wide it is at most in the kind it came as: as wide as pictures are shown that are shared. */
+const plainWidth = 1200;
 /** More than a photograph has, and few enough that reading one takes seconds and not gigabytes. */
 export const mostPixels = 120_000_000;
 /** No side is longer: neither does WebP keep longer ones, nor does a photograph have them. */
@@ -78,8 +80,8 @@ function checkSize(facts: Metadata): void {
 }
 
 /**
- * Reads an uploaded picture and makes its files in several widths, as WebP in sRGB, upright as its camera was held;
- * an SVG is cleaned and kept as one file.
+ * Reads an uploaded picture and makes its files in several widths, as WebP and, where that is lighter, as AVIF, in
+ * sRGB, upright as its camera was held, and one more of the kind it came as; an SVG is cleaned and kept as one file.
  * What moves goes on moving. `share` is told which part is done, from 0 to 1. Memory and time are bounded by the
  * sizes it accepts.
  * @throws Refusal with the reason when the file is no picture, damaged or too large
@@ -97,7 +99,8 @@ export async function scalePicture(
   const turned = (facts.orientation ?? 1) >= 5;
   const frame = facts.pageHeight ?? facts.height;
   const [width, height] = turned ? [frame, facts.width] : [facts.width, frame];
-  const files = await allWidths(source, {
+  const made = await allWidths(source, {
+    isPhotograph: facts.format !== 'png' && facts.format !== 'gif' && !facts.hasAlpha,
     width,
     height,
     turned,
@@ -112,11 +115,21 @@ export async function scalePicture(
       width,
       height,
       type: types[facts.format],
-      files: files.map(({ width: at, file }) => ({ width: at, file })),
+      ...namesOf(made),
     },
-    files,
+    files: [...made.webp, ...made.avif, ...(made.plain ? [made.plain] : [])],
   };
 }
+
+const named = ({ width, file }: Made): { width: number; file: string } => ({ width, file });
+const weight = (files: readonly Made[]): number => files.reduce((sum, { bytes }) => sum + bytes.length, 0);
+
+/** The files of a picture as the site names them. */
+const namesOf = ({ webp, avif, plain }: AllMade): Pick<Picture, 'files' | 'avif' | 'plain'> => ({
+  files: webp.map(named),
+  ...(avif.length > 0 && { avif: avif.map(named) }),
+  ...(plain && { plain: named(plain) }),
+});
 
 /** A drawing without anything that runs or leads elsewhere, as one file; drawn once, to see that it can be. */
 async function drawing(name: string, source: Source): Promise<Scaled> {
@@ -157,6 +170,8 @@ interface Shape {
   /** How the camera was held: EXIF's tag 274, from 1 to 8. */
   readonly orientation: number;
   readonly animated: boolean;
+  /** It has no edges that JPEG would blur, and nothing in it that is seen through. */
+  readonly isPhotograph: boolean;
   /** Is told which part is done. */
   share(done: number): void;
 }
@@ -165,6 +180,13 @@ interface Made {
   readonly width: number;
   readonly file: string;
   readonly bytes: Buffer;
+}
+
+/** A picture in all its forms. */
+interface AllMade {
+  readonly webp: readonly Made[];
+  readonly avif: readonly Made[];
+  readonly plain?: Made;
 }
 
 /** Pixels in memory, in sRGB, with how they lie there. */
@@ -202,9 +224,9 @@ function damaged(error: unknown): never {
 
 /**
  * The picture in every width it is kept in. It is read once, line by line, into its largest copy; the smaller ones
- * are made from that.
+ * are made from that. What moves is kept as WebP alone.
  */
-async function allWidths(source: Source, shape: Shape): Promise<Made[]> {
+async function allWidths(source: Source, shape: Shape): Promise<AllMade> {
   const largest = Math.min(shape.width, widths.at(-1)!);
   const targets = [...widths.filter((one) => one < largest), largest];
   const height = (width: number): number => Math.max(1, Math.round((shape.height * width) / shape.width));
@@ -216,16 +238,34 @@ async function allWidths(source: Source, shape: Shape): Promise<Made[]> {
     : await pixelsOf(reading(source).resize({ ...across, fit: 'fill' }))
         .then((pixels) => upright(pixels, shape.orientation))
         .catch(damaged);
-  const made: Made[] = [];
+  const sized = (width: number): Sharp =>
+    (large ? from(large) : reading(source, true)).resize({ width, height: height(width), fit: 'fill' });
+  const [webp, avif]: [Made[], Made[]] = [[], []];
   for (const width of targets) {
-    shape.share((made.length + 1) / (targets.length + 1));
-    const picture = large ? from(large) : reading(source, true);
-    const bytes = await picture
-      .resize({ width, height: height(width), fit: 'fill' })
-      .webp({ quality: 82 })
-      .toBuffer()
-      .catch(damaged);
-    made.push({ width, bytes, file: nameFor(bytes, 'webp') });
+    shape.share((webp.length + 1) / (targets.length + 1));
+    webp.push(await written(width, sized(width).webp({ quality: 82 }), 'webp'));
   }
-  return made;
+  if (large && largest * height(largest) <= mostAvifPixels)
+    for (const width of targets) avif.push(await written(width, sized(width).avif(avifAs), 'avif'));
+  const width = Math.min(plainWidth, largest);
+  return {
+    webp,
+    avif: weight(avif) < weight(webp) ? avif : [],
+    ...(large && { plain: await plainly(width, sized(width), shape.isPhotograph) }),
+  };
+}
+
+/** About as close to the original as WebP at 82, and written in a time that people wait for. */
+const avifAs = { quality: 55, effort: 2 };
+/** Larger ones, which are very long, take too long to write. */
+const mostAvifPixels = 16_000_000;
+
+const plainly = (width: number, sized: Sharp, isPhotograph: boolean): Promise<Made> =>
+  isPhotograph
+    ? written(width, sized.jpeg({ quality: 82 }), 'jpg')
+    : written(width, sized.png({ compressionLevel: 9, palette: false }), 'png');
+
+async function written(width: number, picture: Sharp, ending: string): Promise<Made> {
+  const bytes = await picture.toBuffer().catch(damaged);
+  return { width, bytes, file: nameFor(bytes, ending) };
 }

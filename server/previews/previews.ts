@@ -4,14 +4,15 @@ import { join } from 'node:path';
 import * as z from 'zod';
 import type { EntityManager } from 'typeorm';
 import type { Preview } from '@core/api/releases';
-import { Previews } from '../database/entities';
+import { Pages, Previews, Releases, type PreviewLinkRow } from '../database/entities';
 import { loggable } from '../http/answer';
+import { editorOrigins } from '../http/guard';
 import type { Service } from '../http/service';
 import { hashOf, pruneVersions, writeFolder, writePointer, writeWhole } from '../releases/write';
 import { workKind, type WorkOf } from '../work/kinds';
 
 /** The site's preview token: 128 random bits, made when first asked for. */
-async function tokenOf(service: Service, site: string): Promise<string> {
+export async function tokenOf(service: Service, site: string): Promise<string> {
   const previews = service.database.getRepository(Previews);
   await previews
     .createQueryBuilder()
@@ -22,10 +23,21 @@ async function tokenOf(service: Service, site: string): Promise<string> {
   return (await previews.findOneByOrFail({ site })).token;
 }
 
+/** The name of the folder that holds a release as a preview: no host serves it by itself, a link names it. */
+export const markedRelease = (token: string, number: number): string => `${token}-${number}`;
+
+/** The folders a site's previews are in: its draft, the releases that links show, and the links themselves. */
+export const foldersOf = (token: string | undefined, links: readonly PreviewLinkRow[]): readonly string[] => [
+  ...(token === undefined ? [] : [token]),
+  ...links.flatMap(({ pass, release }) =>
+    token === undefined || release === null ? [pass] : [pass, markedRelease(token, release)],
+  ),
+];
+
 /** How many versions of a preview stay: whoever has just read a page may still ask for its style sheet. */
 const keptVersions = 4;
 
-const folderOf = (service: Service, token: string): string => join(service.config.liveFolder, 'previews', token);
+export const folderOf = (service: Service, token: string): string => join(service.config.liveFolder, 'previews', token);
 
 /**
  * Holds the right to write a site's preview until the transaction ends: whoever writes next reads what is newest by
@@ -67,12 +79,66 @@ async function writePreview(
   );
 }
 
+/** Writes a release as a preview, its parts marked, where it is not written yet. */
+async function writeRelease(
+  service: Service,
+  manager: EntityManager,
+  { site, token, number, share }: { site: string; token: string; number: number; share(done: number): void },
+): Promise<void> {
+  await holdPreview(manager, site);
+  const row = await manager.getRepository(Releases).findOneBy({ site, number });
+  const root = folderOf(service, markedRelease(token, number));
+  if (!row || (await isThere(join(root, 'current')))) return;
+  const version = String(number);
+  const documents = Object.values(row.content.pages).map((page) => page.document);
+  await writeWhole(join(root, 'releases', version), (unfinished) =>
+    writeFolder(manager, unfinished, row.content.site, documents, { share }),
+  );
+  await writePointer(join(root, 'current'), version);
+}
+
+/** What the live host is told of a preview, or of a link to one: what it serves there, until when, which one page. */
+interface ToldToHost {
+  /** The preview whose versions are served. */
+  readonly of: string;
+  readonly ends?: string;
+  readonly page?: string;
+}
+
+/** Tells the live host of a preview or link, and that the editor may frame it. */
+export const tellHost = (service: Service, token: string, told: ToldToHost): Promise<void> =>
+  writePointer(
+    join(folderOf(service, token), 'link.json'),
+    JSON.stringify({ ...told, framedBy: editorOrigins(service.config) }),
+  );
+
 /**
  * A site whose preview is to be written, and the path of the page that is to be looked at where somebody asked for
  * it.
  */
-export const Previewing = z.object({ site: z.string(), path: z.string().optional() });
+export const Previewing = z.object({
+  site: z.string(),
+  path: z.string().optional(),
+  /** The release to be written in place of the draft. */
+  release: z.number().optional(),
+});
 export type Previewing = z.infer<typeof Previewing>;
+
+/** Where a page's preview is, and what its screen says of it. */
+async function previewAt(service: Service, id: string, token: string, path: string): Promise<Preview | null> {
+  const site = (await service.documents.site(service.database.manager, id))?.document;
+  const page = await service.database.getRepository(Pages).findOneBy({ site: id, path });
+  if (!site) return null;
+  return {
+    address: `${previewOrigin(service, token)}${path}`,
+    title: page?.title ?? site.name,
+    ...{ site: site.name, siteId: site.id, breakpoints: [...site.breakpoints] },
+  };
+}
+
+/** The origin a preview, or a link, is served from. */
+export const previewOrigin = ({ config }: Service, token: string): string =>
+  `http://preview-${token}.localhost:${config.livePort}`;
 
 /** Writes previews. */
 export const previewWork: WorkOf = (service) =>
@@ -80,11 +146,15 @@ export const previewWork: WorkOf = (service) =>
     queue: 'previews',
     atOnce: 2,
     data: Previewing,
-    run: async ({ site, path }, { share }): Promise<Preview | null> => {
+    run: async ({ site, path, release: number }, { share }): Promise<Preview | null> => {
       const token = await tokenOf(service, site);
-      await service.database.transaction((manager) => writePreview(service, manager, { site, token, share }));
-      const { livePort } = service.config;
-      return path === undefined ? null : { address: `http://preview-${token}.localhost:${livePort}${path}` };
+      await tellHost(service, token, { of: token });
+      await service.database.transaction((manager) =>
+        number === undefined
+          ? writePreview(service, manager, { site, token, share })
+          : writeRelease(service, manager, { site, token, number, share }),
+      );
+      return path === undefined ? null : previewAt(service, site, token, path);
     },
   });
 

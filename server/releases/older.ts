@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import type { MadeRelease } from '@core/api/releases';
 import { notFound } from '@core/api/refusal';
+import { checkReach } from '../http/guard';
 import { settled } from '@core/document/seen/settled';
 import { Pages, Releases, type ReleaseContent } from '../database/entities';
 import type { Service } from '../http/service';
@@ -14,6 +15,7 @@ export const SiteReleasing = z.discriminatedUnion('makes', [
     site: z.string(),
     account: z.string(),
     pages: z.array(z.string()),
+    revisions: z.record(z.string(), z.number()).optional(),
     name: z.string().optional(),
     note: z.string().optional(),
   }),
@@ -68,7 +70,8 @@ export const siteReleaseWork: WorkOf = (service) =>
       const by = { account: wanted.account, work, share };
       if (wanted.makes === 'again')
         return { number: await again(service, wanted.site, wanted.number, wanted.page, by) };
-      const { site, pages, name, note } = wanted;
-      return { number: (await publish(service, { site, pages }, { ...by, name, note })).number };
+      const { site, pages, revisions, name, note } = wanted;
+      await checkReach(service, { site, account: wanted.account }, 'build'); // it may have been begun long ago
+      return { number: (await publish(service, { site, pages, revisions }, { ...by, name, note })).number };
     },
   });

@@ -8,7 +8,7 @@ import { Releases, type ReleaseContent, type ReleaseRow } from '../database/enti
 import type { SiteNow } from '../pages/documents';
 import { jsonColumn } from '../database/json-column';
 import type { ChangedBesides } from '@core/api/releases';
-import { notFound } from '@core/api/refusal';
+import { notFound, Refusal } from '@core/api/refusal';
 import { loggable } from '../http/answer';
 import type { Service } from '../http/service';
 import { pruneVersions, servedHtml, writeFolder, writePointer, writeWhole } from './write';
@@ -26,7 +26,7 @@ type Live = ReleaseContent['pages'][string];
 type Stored = NonNullable<Awaited<ReturnType<Service['documents']['moment']>>>;
 
 /** Reads pages with their site, all of one moment. @throws Refusal 404 where none of them is there */
-async function storedPages({ documents }: Service, site: string, pages: readonly string[]): Promise<Stored> {
+export async function storedPages({ documents }: Service, site: string, pages: readonly string[]): Promise<Stored> {
   const stored = await documents.moment(site, pages);
   if (!stored || stored.pages.length === 0) throw notFound();
   return stored;
@@ -167,15 +167,23 @@ export async function goLive(service: Service, site: string, host: string): Prom
 
 /**
  * Publishes pages: a new release with the site's pages as they are live, and these as they are now. What the site
- * shares goes live on all of them. @throws Refusal 404 where all of them have been deleted
+ * shares goes live on all of them. @throws Refusal 404 where all of them have been deleted, and where one is no longer
+ * at the revision that was looked at
  */
 export async function publish(
   service: Service,
-  at: { readonly site: string; readonly pages: readonly string[] },
+  at: {
+    readonly site: string;
+    readonly pages: readonly string[];
+    readonly revisions?: Readonly<Record<string, number>> | undefined;
+  },
   by: By,
 ): Promise<ReleaseRow> {
   const made = await release(service, at.site, by, async (_manager, last) => {
     const stored = await storedPages(service, at.site, at.pages);
+    const other = stored.pages.find(({ id, revision }) => (at.revisions?.[id] ?? revision) !== revision);
+    if (other)
+      throw new Refusal('does-not-fit', `“${titleOf(other.document)}” was changed meanwhile. Look at it again first.`);
     const fresh = stored.pages.map(({ id, revision, document }): [string, Live] => [id, { revision, document }]);
     const pages = Object.fromEntries([...othersOf(stored, last), ...fresh]);
     return { site: stored.site.document, pages, moved: movedSince(last, pages) };

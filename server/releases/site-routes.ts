@@ -10,18 +10,18 @@ import {
   ReleaseWords,
 } from '@core/api/releases';
 import { notFound } from '@core/api/refusal';
-import { mayDo } from '@core/api/roles';
 import { titleOf } from '@core/document/page';
 import { compared, type Together } from '@core/review/compared';
 import { Releases, Sites, type ReleaseContent } from '../database/entities';
 import { answer, read } from '../http/answer';
 import { body } from '../http/body';
-import { parameter, reachSite, type Reaching } from '../http/guard';
+import { mayOn, nameOfSite, parameter, reachSite, type Reaching } from '../http/guard';
 import type { Routes } from '../http/routes';
 import type { Service } from '../http/service';
 import { answerBegun } from '../work/begun';
 import { setOffline } from './offline';
 import type { SiteReleasing } from './older';
+import { dueAt } from './planned';
 
 const Number = z.coerce.number().int().min(1).max(2_147_483_647);
 
@@ -45,7 +45,8 @@ const Rows = z.array(
 );
 
 /** The releases of a site, without what is in them. */
-async function listOf(service: Service, { site, role, isArchived }: Reaching): Promise<ReleaseList> {
+async function listOf(service: Service, at: Reaching): Promise<ReleaseList> {
+  const { site } = at;
   const { manager } = service.database;
   const rows = Rows.parse(
     await manager.query(
@@ -56,8 +57,8 @@ async function listOf(service: Service, { site, role, isArchived }: Reaching): P
   );
   const row = await manager.getRepository(Sites).findOne({ select: { id: true, offline: true }, where: { id: site } });
   return {
-    site: (await service.documents.site(manager, site))?.document.name ?? site,
-    mayBuild: !isArchived && mayDo(role, 'build'),
+    site: await nameOfSite(service, site),
+    mayBuild: mayOn(at, 'build'),
     offline: row?.offline ?? null,
     releases: rows.map((one) => ({ ...one, by: one.by ?? 'Somebody', at: one.at.toISOString() })),
   };
@@ -118,14 +119,14 @@ export const siteReleaseRoutes: Routes = (service) => {
 
 /** What makes or changes releases. */
 function changeRoutes(service: Service, router: Router): void {
-  const begin = (wanted: SiteReleasing): Parameters<typeof answerBegun>[2] => ({
-    ...{ queue: 'site-releases', account: wanted.account, data: wanted },
+  const begin = (wanted: SiteReleasing, due?: Date): Parameters<typeof answerBegun>[2] => ({
+    ...{ queue: 'site-releases', account: wanted.account, data: wanted, due },
   });
 
   router.post('/sites/:site/releases', body('100kb'), async (request, response) => {
     const { site, account } = await reachSite(service, request, parameter(request, 'site'), 'build');
-    const wanted = read(PublishSeveral, request.body);
-    await answerBegun(response, service, begin({ makes: 'several', site, account, ...wanted }));
+    const { at, ...wanted } = read(PublishSeveral, request.body);
+    await answerBegun(response, service, begin({ makes: 'several', site, account, ...wanted }, dueAt(at)));
   });
 
   router.post('/sites/:site/releases/:number/back', body('4kb'), async (request, response) => {

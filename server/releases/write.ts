@@ -6,10 +6,10 @@ import { promisify } from 'node:util';
 import { brotliCompress, constants, gzip } from 'node:zlib';
 import type { EntityManager } from 'typeorm';
 import { compile, type Compiled } from '@core/compile/compile';
-import { iconOf } from '@core/compile/icon';
+import { iconOf, manifestFile, webManifest } from '@core/compile/head/icon';
 import { placesOf, type Places } from '@core/compile/places';
 import { policyOf } from '@core/compile/policy';
-import { foundAt, robotsOf, sitemapOf } from '@core/compile/sitemap';
+import { foundAt, robotsOf, sitemapOf } from '@core/compile/head/sitemap';
 import { notFoundPath, type Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
 import { fontInPackage } from '@core/style/faces/fonts';
@@ -26,14 +26,24 @@ export const hashOf = (text: string): string => createHash('sha256').update(text
 /** The icon's file, named by what it shows. */
 const iconFile = (site: Site): string => `icon-${hashOf(iconOf(site))}.svg`;
 
-/** A page as it is served among others: its address and its files. */
-function compiled(site: Site, page: Page, places: Places, address?: string): Compiled & { stylesheet: string } {
+/**
+ * A page as it is served among others: its address and its files; its parts marked where it is a preview, which has no
+ * address.
+ */
+export function compiled(
+  site: Site,
+  page: Page,
+  places: Places,
+  { address, marked = false }: { readonly address?: string | undefined; readonly marked?: boolean },
+): Compiled & { stylesheet: string } {
   let stylesheet = '';
   const made = compile(site, page, {
     pictures: '/files/',
     fonts: '/files/',
     ...places,
+    marked,
     icon: `/files/${iconFile(site)}`,
+    manifest: `/${manifestFile}`,
     ...(address !== undefined && { canonical: address + page.path }),
     stylesheet: (css) => (stylesheet = `/files/style-${hashOf(css)}.css`),
   });
@@ -42,7 +52,7 @@ function compiled(site: Site, page: Page, places: Places, address?: string): Com
 
 /** A page's HTML as it is served. It names its style sheet by what that says: where it is the same, the page is. */
 export const servedHtml = (site: Site, page: Page, places: Places, address: string): string =>
-  compiled(site, page, places, address).html;
+  compiled(site, page, places, { address }).html;
 
 const [brotli, gzipped] = [promisify(brotliCompress), promisify(gzip)];
 
@@ -78,11 +88,27 @@ async function writeForEngines(
   if (visitors) await writeText(join(folder, 'sitemap.xml'), sitemapOf(foundAt(pages, visitors.address)), true);
 }
 
+/** Writes what was uploaded and pages show, one file in memory at a time. */
+async function writeUploaded(
+  manager: EntityManager,
+  folder: string,
+  site: string,
+  { uploaded, forVisitors }: { readonly uploaded: ReadonlySet<string>; readonly forVisitors: boolean },
+): Promise<void> {
+  for (const file of uploaded) {
+    const row = await manager.getRepository(PictureFiles).findOneBy({ site, file });
+    if (!row) continue;
+    if (file.endsWith('.svg')) await writeText(join(folder, 'files', file), row.bytes, forVisitors);
+    else await writeFile(join(folder, 'files', file), row.bytes);
+  }
+}
+
 /**
  * Writes pages as plain files that any static host can serve, for visitors (compressed beside themselves, open to
  * search engines) where they are said, else as a preview: an `index.html` a page, and everything they need,
  * under names that hold its hash, in `files`. `share` is told which part of the pages is written. `manifest.json`
- * lists what there is, the policy each page is to be served under, and where former paths lead.
+ * lists what there is, the policy each page is to be served under, where former paths lead, and, of a preview, the
+ * page that is at each path.
  */
 export async function writeFolder(
   manager: EntityManager,
@@ -101,27 +127,26 @@ export async function writeFolder(
   for (const [index, page] of pages.entries()) {
     share?.(index / pages.length);
     const isNotFound = page.path === notFoundPath;
-    const made = compiled(site, page, places, isNotFound ? undefined : visitors?.address);
+    const address = isNotFound ? undefined : visitors?.address;
+    const made = compiled(site, page, places, { address, marked: !forVisitors });
     const file = join(page.path, 'index.html');
     await mkdir(dirname(join(folder, file)), { recursive: true });
     await writeText(join(folder, file), made.html, forVisitors);
     if (isNotFound && forVisitors) await writeText(join(folder, '404.html'), made.html, forVisitors); // as static hosts have it
     await writeText(join(folder, made.stylesheet), made.css, forVisitors);
     manifest[page.path] = hashOf(made.html);
-    policies[page.path] = policyOf(page);
+    policies[page.path] = policyOf(site, page);
     [...made.files.pictures, ...made.files.downloads, ...made.files.faces].forEach((one) => uploaded.add(one));
     made.files.fonts.forEach((one) => fonts.add(one));
   }
   await writeText(join(folder, 'files', iconFile(site)), iconOf(site), forVisitors);
-  for (const file of uploaded) {
-    const row = await manager.getRepository(PictureFiles).findOneBy({ site: site.id, file }); // one in memory at a time
-    if (!row) continue;
-    if (file.endsWith('.svg')) await writeText(join(folder, 'files', file), row.bytes, forVisitors);
-    else await writeFile(join(folder, 'files', file), row.bytes);
-  }
+  await writeUploaded(manager, folder, site.id, { uploaded, forVisitors });
   for (const file of fonts) await writeFile(join(folder, 'files', file), await readFile(fontPath(file)));
   await writeForEngines(folder, pages, visitors);
-  const told = { site: site.id, pages: manifest, policies, moved: visitors?.moved ?? {} };
+  const webApp = webManifest(site);
+  if (webApp !== undefined) await writeText(join(folder, manifestFile), webApp, forVisitors);
+  const ids = forVisitors ? {} : { ids: Object.fromEntries(pages.map((page) => [page.path, page.id])) };
+  const told = { site: site.id, pages: manifest, policies, moved: visitors?.moved ?? {}, ...ids };
   await writeFile(join(folder, 'manifest.json'), JSON.stringify(told, null, 2));
 }
 

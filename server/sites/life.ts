@@ -5,17 +5,19 @@ import * as z from 'zod';
 import { notFound, Refusal } from '@core/api/refusal';
 import { CopiedSite, type NewSite, type SiteCopy } from '@core/api/sites';
 import { copyOfSite, newSite } from '@core/document/ready-made/new-site';
+import { framed } from '@core/document/ready-made/ready-frame';
 import { newIdentifier } from '@core/document/identifier';
 import { blankPage, type Page } from '@core/document/page';
 import { HostName, type Site } from '@core/document/site';
 import { noteAct } from '../database/acts';
-import { BinnedPages, Memberships, Pages, Previews, Sites } from '../database/entities';
+import { BinnedPages, Memberships, Pages, PreviewLinks, Previews, Sites } from '../database/entities';
 import { jsonColumn } from '../database/json-column';
 import { lockSite } from '../database/locks';
 import { enterPage } from '../pages/enter-page';
 import type { Service } from '../http/service';
 import { noticeGone } from '../pages/notices';
 import { holdReleases, siteFolder } from '../releases/publish';
+import { foldersOf } from '../previews/previews';
 import { workKind, type WorkOf } from '../work/kinds';
 import { isUniqueViolation } from './paths';
 
@@ -46,14 +48,13 @@ export async function enterSite(
   await manager.getRepository(Memberships).insert({ account, site: site.id, role: 'owner' });
 }
 
-/** Begins a client: a site with its look and a first page. @throws Refusal where another has its host name */
+/** Begins a client: a site with its look, and a first page in a page frame with a menu. @throws Refusal where another has its host name */
 export async function beginSite(
   { database }: Service,
   account: string,
   { home, ...wanted }: NewSite,
 ): Promise<{ id: string; home: string }> {
-  const site = newSite({ id: newIdentifier(), ...wanted });
-  const page = blankPage(newIdentifier(), home, '/');
+  const { site, page } = framed(newSite({ id: newIdentifier(), ...wanted }), blankPage(newIdentifier(), home, '/'));
   await database
     .transaction(async (manager) => {
       await enterSite(manager, site, [page], account);
@@ -145,9 +146,10 @@ export async function removeSite(
     if (!row || !site || !only(site, row.goes)) return undefined;
     const pages = await manager.getRepository(Pages).find({ select: { id: true }, where: { site: id } });
     const preview = await manager.getRepository(Previews).findOneBy({ site: id });
+    const links = await manager.getRepository(PreviewLinks).findBy({ site: id });
     for (const page of pages) await manager.query(...noticeGone(id, page.id));
     await manager.getRepository(Sites).delete({ id });
-    return { host: row.host, pages: pages.map((one) => one.id), preview: preview?.token };
+    return { host: row.host, pages: pages.map((one) => one.id), previews: foldersOf(preview?.token, links) };
   });
   if (!gone) return false;
   for (const page of gone.pages) {
@@ -157,7 +159,7 @@ export async function removeSite(
   service.documents.forget('sites', id);
   const whole = { recursive: true, force: true };
   await rm(siteFolder(service, gone.host), whole);
-  if (gone.preview !== undefined) await rm(join(service.config.liveFolder, 'previews', gone.preview), whole);
+  for (const folder of gone.previews) await rm(join(service.config.liveFolder, 'previews', folder), whole);
   return true;
 }
 

@@ -7,6 +7,7 @@ import {
   LeavingPlaces,
   MadePage,
   NewPage,
+  PageDocument,
   ReachedPages,
   type PageEntry,
 } from '@core/api/sites';
@@ -25,12 +26,13 @@ import { lockSite } from '../database/locks';
 import { notFound, Refusal } from '@core/api/refusal';
 import { answer, read } from '../http/answer';
 import { body } from '../http/body';
-import { accountOf, parameter, reachPage, reachSite, siteFor } from '../http/guard';
+import { accountOf, pageFor, parameter, reachPage, reachSite, siteFor } from '../http/guard';
 import { enterPage } from '../pages/enter-page';
 import type { Service } from '../http/service';
 import { frameAmong } from '../pages/facts';
 import type { PageNow, SiteNow } from '../pages/documents';
 import { alikeOnSite } from './alike';
+import { carryPage } from './carrying';
 import { liveOrigin } from '../releases/publish';
 import { leavingBy } from './breakpoints';
 import { isUniqueViolation, pathTaken } from './paths';
@@ -95,11 +97,14 @@ function changeRoutes(service: Service, router: Router): void {
 
   router.post('/sites/:site/pages', body('20kb'), async (request, response) => {
     const { site, account } = await reachSite(service, request, parameter(request, 'site'), 'build');
-    const { title, path, copyOf, from, frame } = read(NewPage, request.body);
-    if (copyOf !== undefined && (await reachPage(service, request, copyOf, 'look')).site !== site)
-      throw new Refusal('bad-input', 'Copy a page of the same site.');
+    const { title, path, copyOf, ...wanted } = read(NewPage, request.body);
     const id = newIdentifier();
-    await makePage(service, { site, account }, { id, title, path }, { copyOf, from, frame }).catch((error: unknown) => {
+    const facts = { id, title, path };
+    const isFromHere = copyOf === undefined || (await reachPage(service, request, copyOf, 'look')).site === site;
+    const making = isFromHere
+      ? makePage(service, { site, account }, facts, { copyOf, ...wanted })
+      : carryPage(service, await pageFor(service, request, copyOf, 'look'), { site, account, facts, wanted });
+    await making.catch((error: unknown) => {
       throw isUniqueViolation(error, 'pages') ? pathTaken(path) : error;
     });
     answer(response, MadePage, { id, title, path }, 201);
@@ -150,6 +155,13 @@ export const siteRoutes: Routes = (service) => {
       menus: menusOf(site.document, all),
       live: liveAddress(service, site),
     });
+  });
+
+  router.get('/sites/:site/pages/:page', async (request, response) => {
+    const { site } = await reachSite(service, request, parameter(request, 'site'), 'look');
+    const page = await service.documents.page(service.database.manager, parameter(request, 'page'));
+    if (page?.site !== site) throw notFound();
+    answer(response, PageDocument, { page: page.document });
   });
 
   router.get('/sites/:site/alike', async (request, response) => {

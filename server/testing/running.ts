@@ -16,6 +16,7 @@ import type { Site } from '@core/document/site';
 import type { Begun, Work } from '@core/api/work';
 import { Box } from '../../mail/box';
 import { smtpServer } from '../../mail/smtp';
+import { stockApp } from '../../stock/app';
 import { statusOf } from '../http/answer';
 import { assemble } from '../assemble';
 import type { Channel } from '../database/channel';
@@ -184,11 +185,12 @@ export class Client {
       })
     ).json<{ id: string }>().id;
 
-  /** Begins what takes a while, an upload where there are bytes; the id of the work. */
-  async begin(path: string, name?: string, bytes?: Buffer): Promise<string> {
-    const answer = bytes
-      ? await this.ask('POST', path, ...formWith(name ?? '', 'image/jpeg', bytes))
-      : await this.ask('POST', path, {});
+  /** Begins what takes a while, an upload where it is of a file; the id of the work. */
+  async begin(path: string, of: object | { readonly name: string; readonly bytes: Buffer } = {}): Promise<string> {
+    const answer =
+      'bytes' in of
+        ? await this.ask('POST', path, ...formWith(of.name, 'image/jpeg', of.bytes))
+        : await this.ask('POST', path, of);
     if (answer.status !== 202) throw new Error(`${path} answers ${answer.status}.`);
     return answer.json<Begun>().work;
   }
@@ -216,6 +218,8 @@ export interface Running {
   readonly folder: string;
   /** What it sent. */
   readonly letters: Box;
+  /** Where stock pictures come from. */
+  readonly stock: { stop(): Promise<void> };
   stop(): Promise<void>;
 }
 
@@ -226,6 +230,7 @@ const configFor = (database: string, folder: string) => ({
   uploadFolder: join(folder, 'uploads'),
   webFolder: resolve('dist/web/browser'),
   mail: { server: 'smtp://127.0.0.1:9', from: 'fold-line@studio.example' },
+  stock: 'http://127.0.0.1:9',
   secret: 's'.repeat(40),
   keepReleases: 50,
   keepLog: 90,
@@ -251,7 +256,8 @@ export async function runServer(
   const smtp = smtpServer(letters).listen(0, '127.0.0.1');
   await once(smtp, 'listening');
   const mail = { server: `smtp://127.0.0.1:${(smtp.address() as AddressInfo).port}`, from: 'fold-line@studio.example' }; // it listens on TCP
-  const config = { ...configFor(url, folder), port, mail }; // which the editor's addresses and the origins it takes name
+  const stock = await serving(stockApp());
+  const config = { ...configFor(url, folder), port, mail, stock: `http://127.0.0.1:${stock.port}` }; // which the editor's addresses and the origins it takes name
   const { service, channel, startWork, stop: stopService } = await assemble(config, log);
   await loadDemo(service);
   await startWork();
@@ -262,7 +268,8 @@ export async function runServer(
     await server.stop();
     await stopService();
     smtp.close();
+    await stock.stop();
     if (!beside) rmSync(folder, { recursive: true, force: true });
   };
-  return { service, channel, port, folder, letters, stop };
+  return { service, channel, port, folder, letters, stock, stop };
 }

@@ -1,5 +1,5 @@
-/** Waits until something holds, for ten seconds at most. */
-export async function until(holds: () => boolean | Promise<boolean>, what: string, tries = 400): Promise<void> {
+/** Waits until something holds, for forty seconds at most: a machine others work on may be slow for a while. */
+export async function until(holds: () => boolean | Promise<boolean>, what: string, tries = 1600): Promise<void> {
   for (let count = 0; count < tries; count++) {
     if (await holds()) return;
     await new Promise((go) => setTimeout(go, 25));

@@ -53,11 +53,11 @@ interface TakingIn<Data extends Upload, Item> {
   readonly atOnce: number;
   readonly data: z.ZodType<Data>;
   make(upload: Data, path: string, share: (done: number) => void): Promise<Made<Item>>;
-  /** The edit that enters it into its site. */
-  enter(id: string, item: Item): SiteEdit;
+  /** The edits that enter it into its site. */
+  enter(upload: Data, item: Item): readonly SiteEdit[];
   /** It, where the site has it. */
-  find(site: Site, id: string): Item | undefined;
-  answer(id: string, item: Item): unknown;
+  find(site: Site, upload: Data): Item | undefined;
+  answer(upload: Data, item: Item): unknown;
 }
 
 const gone = (error: unknown): never => {
@@ -73,25 +73,26 @@ const gone = (error: unknown): never => {
 export function takingIn<Data extends Upload, Item>(service: Service, kind: TakingIn<Data, Item>): WorkKind {
   const pathOf = ({ file }: Upload): string => join(service.config.uploadFolder, file);
   const batchOf = ({ id }: Upload): string => `${kind.mark}-${id}`;
-  const storedBefore = async (upload: Upload): Promise<Item | undefined> => {
+  const storedBefore = async (upload: Data): Promise<Item | undefined> => {
     const { manager } = service.database;
     if (!(await manager.getRepository(Batches).existsBy({ id: batchOf(upload) }))) return undefined;
     const site = await service.documents.site(manager, upload.site);
-    return site && kind.find(site.document, upload.id);
+    return site && kind.find(site.document, upload);
   };
   return workKind<Data>({
     queue: kind.queue,
     atOnce: kind.atOnce,
     data: kind.data,
     run: async (upload, { share }) => {
-      const { site, account, id } = upload;
+      const { site, account } = upload;
       const before = await storedBefore(upload);
-      if (before) return kind.answer(id, before);
+      if (before) return kind.answer(upload, before);
       const { item, files } = await kind.make(upload, pathOf(upload), share).catch(gone);
-      await storeOnSite(service, { site, id: batchOf(upload), account }, [kind.enter(id, item)], (manager) =>
-        keepFiles(manager, site, files),
-      );
-      return kind.answer(id, item);
+      await storeOnSite(service, { site, id: batchOf(upload), account }, async (_site, manager) => {
+        await keepFiles(manager, site, files);
+        return kind.enter(upload, item);
+      });
+      return kind.answer(upload, item);
     },
     ended: (upload) => rm(pathOf(upload), { force: true }),
   });

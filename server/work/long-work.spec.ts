@@ -180,7 +180,7 @@ describe('Work whose server is killed in the middle', () => {
     const photograph = await noise(6000, 4000);
     const begun: string[] = [];
     for (let count = 0; count < 4; count++)
-      begun.push(await second.begin('/sites/mill/pictures', `${count}.jpg`, photograph));
+      begun.push(await second.begin('/sites/mill/pictures', { name: `${count}.jpg`, bytes: photograph }));
     for (let count = 0; count < 3; count++) begun.push(await second.begin('/pages/mill-home/releases'));
     const stateOf = async (id: string): Promise<WorkState> =>
       (await second.call('GET', `/work/${id}`)).json<Work>().state;

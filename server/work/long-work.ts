@@ -42,6 +42,8 @@ export interface NewWork {
   readonly data: object;
   /** Of work under the same key, one waits at most. */
   readonly key?: string;
+  /** When it is to be done; at once where left out. */
+  readonly due?: Date | undefined;
 }
 
 /**
@@ -105,15 +107,16 @@ export class LongWork {
    * Work to be done, once the transaction it is said in ends well; undefined where the same waits already. Without a
    * transaction somebody might look for what it is before that is stored, and take it for done.
    */
-  async begin(manager: EntityManager, { queue, account, data, key }: NewWork): Promise<string | undefined> {
+  async begin(manager: EntityManager, { queue, account, data, key, due }: NewWork): Promise<string | undefined> {
     if (!manager.queryRunner?.isTransactionActive) throw new Error('Work is begun in a transaction.');
     await this.checkWaiting(manager, account);
     const id = randomUUID();
-    const sent = await this.boss.send(queue, {}, { id, singletonKey: key ?? id, ...within(manager) });
+    const later = due && { startAfter: due };
+    const sent = await this.boss.send(queue, {}, { id, singletonKey: key ?? id, ...later, ...within(manager) });
     if (sent === null) return undefined;
     await manager.query(
-      `WITH now AS (INSERT INTO work (id, queue, account, data, state) VALUES ($1, $2, $3, $4, '{"is": "waiting"}') RETURNING *) ${tell}`,
-      [id, queue, account, JSON.stringify(data)],
+      `WITH now AS (INSERT INTO work (id, queue, account, data, state, due) VALUES ($1, $2, $3, $4, '{"is": "waiting"}', $5) RETURNING *) ${tell}`,
+      [id, queue, account, JSON.stringify(data), due ?? null],
     );
     return id;
   }
@@ -278,9 +281,9 @@ export class LongWork {
     return false;
   }
 
-  /** Lets go of what was begun more than a day ago. */
+  /** Lets go of what was begun, or was due, more than a day ago. */
   async forget(): Promise<void> {
-    await this.database.query(`DELETE FROM work WHERE changed < now() - interval '1 day'`);
+    await this.database.query(`DELETE FROM work WHERE greatest(changed, due) < now() - interval '1 day'`);
   }
 
   /** Work of servers that are no more is begun anew. */

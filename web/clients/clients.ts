@@ -16,6 +16,7 @@ import { DialogFocus } from '../theme/dialog-focus';
 import { LateMenu } from '../theme/late-menu';
 import { NewClient } from './new-client';
 import { TakeIn } from './take-in';
+import { Asking } from '../theme/asking';
 
 type Card = ClientCards[number];
 type Doing = { readonly what: 'new' | 'archive' } | { readonly what: 'copy' | 'delete'; readonly card: Card };
@@ -24,6 +25,7 @@ type Doing = { readonly what: 'new' | 'archive' } | { readonly what: 'copy' | 'd
 @Component({
   selector: 'fold-clients',
   imports: [
+    Asking,
     ...[DatePipe, FormsModule, RouterLink, Button, Dialog, DialogFocus, InputText],
     ...[LateMenu, NewClient, PageDrawing, TakeIn],
   ],

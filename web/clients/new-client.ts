@@ -13,7 +13,7 @@ import { PageChoice } from '../drawing/page-choice';
 import { Api, failureOf } from '../services/api';
 import { resultOf } from '../services/work-steps';
 import { HostField } from './host-field';
-import { languages } from './languages';
+import { languages } from '../services/languages';
 import { LineField } from '../theme/line-field';
 
 /** What shows most of a look. */

@@ -5,13 +5,13 @@ import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
 import { firstValueFrom } from 'rxjs';
 import { Button } from 'primeng/button';
-import { Checkbox } from 'primeng/checkbox';
 import { Select } from 'primeng/select';
 import { Dialog } from 'primeng/dialog';
 import { DialogFocus } from '../theme/dialog-focus';
 import { valueOf } from '../theme/from-event';
 import { InputText } from 'primeng/inputtext';
-import { TableModule } from 'primeng/table';
+import { TableModule, type Table } from 'primeng/table';
+import { CdkDrag, CdkDragHandle, CdkDragPreview, CdkDropList } from '@angular/cdk/drag-drop';
 import type { Edit } from '@core/document/edits/edit';
 import { isInMenus } from '@core/document/links/menus';
 import { notFoundPath } from '@core/document/page';
@@ -22,10 +22,17 @@ import { Api, failureOf } from '../services/api';
 import { nanoid } from 'nanoid';
 import { MenuChoice, putInMenus } from './menu-choice';
 import { NewPage } from './new-page';
+import { PageOrder } from './page-order';
 import { PageBin } from './page-bin';
+import { PageThumb } from './page-thumb';
+import { SeveralPages } from './several-pages';
 import { SiteHead } from './site-head';
 import { loaded } from '../services/loaded';
 import { LineField } from '../theme/line-field';
+import { NotShown } from '../theme/not-shown';
+import { Asking } from '../theme/asking';
+import { IconButton } from '../theme/icon-button';
+import { Tick } from '../theme/tick';
 
 type Doing =
   { readonly what: 'new' } | { readonly what: 'rename' | 'delete' | 'copy' | 'menu'; readonly page: PageEntry };
@@ -43,9 +50,13 @@ function stateOf(page: PageEntry): string {
 /** A client's site: its pages, to open, begin, copy, rename and delete. */
 @Component({
   selector: 'fold-desk',
+  providers: [PageOrder],
   imports: [
-    ...[DatePipe, FormsModule, RouterLink, Button, Checkbox, Dialog, DialogFocus, InputText, LineField, Select],
-    ...[MenuChoice, NewPage, PageBin, SiteHead, TableModule],
+    Asking,
+    NotShown,
+    ...[DatePipe, FormsModule, RouterLink, Button, Tick, Dialog, DialogFocus, InputText, LineField, Select],
+    ...[CdkDrag, CdkDragHandle, CdkDragPreview, CdkDropList, IconButton],
+    ...[MenuChoice, NewPage, PageBin, PageThumb, SeveralPages, SiteHead, TableModule],
   ],
   templateUrl: './desk.html',
   styleUrls: ['./desk-screen.css', './desk.css'],
@@ -66,23 +77,44 @@ export class Desk {
       ? 'There is no site at this address, or you don’t have access.'
       : failure?.problem;
   });
+  protected readonly order = inject(PageOrder);
+  protected readonly mayArrange = computed(
+    () => this.mayBuild() && this.order.sortedBy() === undefined && !this.order.isSifted(),
+  );
   protected readonly valueOf = valueOf;
   /** The pages as the table shows them. */
   protected readonly rows = computed(() => {
     const { pages, menus } = this.facts() ?? { pages: [] as PageEntry[], menus: [] as string[] };
-    return pages.map((page) => ({
-      ...page,
+    const byId = new Map(pages.map((page) => [page.id, page]));
+    return this.order.rows().flatMap(({ id, depth }) => {
+      const page = byId.get(id);
+      return page ? [{ ...page, depth, ...this.standing(page, menus) }] : [];
+    });
+  });
+
+  /** The same, anew whenever it is sorted another way: the table sorts what it is given in its place. */
+  protected readonly listed = computed(() => {
+    this.order.sortedBy();
+    return [...this.rows()];
+  });
+
+  private standing(page: PageEntry, menus: readonly string[]) {
+    return {
       state: stateOf(page),
       isLive: page.live === page.revision,
       isChanged: page.live !== null && page.live !== page.revision,
       inNoMenu: page.path !== '/' && page.path !== notFoundPath && !isInMenus(menus, page),
       isNotFound: page.path === notFoundPath,
-    }));
-  });
+    };
+  }
   protected readonly mayBuild = computed(() => {
     const { role, archived } = this.facts() ?? { role: 'reader', archived: false };
     return !archived && mayDo(role, 'build');
   });
+  private readonly pickedIds = signal<ReadonlySet<string>>(new Set());
+  /** The rows that are chosen, to do something to all of them at once. */
+  protected readonly picked = computed(() => this.rows().filter((one) => this.pickedIds().has(one.id)));
+  protected readonly chosen = computed((): readonly PageEntry[] => (this.mayBuild() ? this.picked() : []));
   protected readonly doing = signal<Doing | undefined>(undefined);
   protected readonly isMaking = computed(() => ['new', 'copy'].includes(this.doing()?.what ?? ''));
   protected readonly isChanging = computed(() => ['rename', 'delete', 'menu'].includes(this.doing()?.what ?? ''));
@@ -116,6 +148,7 @@ export class Desk {
   });
 
   constructor() {
+    effect(() => this.order.hear(this.facts()));
     effect(() => this.title.setTitle(`${this.facts()?.site.name ?? 'Site'} · Fold Line`));
   }
 
@@ -123,6 +156,26 @@ export class Desk {
   private pageOf(what: Doing['what']): PageEntry | undefined {
     const doing = this.doing();
     return doing?.what === what && doing.what !== 'new' ? doing.page : undefined;
+  }
+
+  protected find(event: Event, table: Table): void {
+    const words = valueOf(event);
+    this.order.isSifted.set(words.trim() !== '');
+    table.filterGlobal(words, 'contains');
+  }
+
+  protected asArranged(table: Table): void {
+    table.reset();
+    this.order.sortedBy.set(undefined);
+  }
+
+  protected pick(rows: readonly PageEntry[]): void {
+    this.pickedIds.set(new Set(rows.map((one) => one.id)));
+  }
+
+  protected doneWithSeveral(): void {
+    this.pick([]);
+    this.loaded.reload();
   }
 
   protected begin(doing: Doing): void {

@@ -4,6 +4,7 @@ import { firstValueFrom } from 'rxjs';
 import { MessageService } from 'primeng/api';
 import { Button } from 'primeng/button';
 import { Select } from 'primeng/select';
+import { CopiedPage, type Copied } from './copied-page';
 import type { PageEntry } from '@core/api/sites';
 import { inFrame } from '@core/document/frames/shown-frame';
 import { blankPage, PagePath, type Page } from '@core/document/page';
@@ -26,7 +27,7 @@ interface Beginning {
 /** What a new page begins with: nothing, a ready-made page drawn in the site’s own look, or a copy. */
 @Component({
   selector: 'fold-new-page',
-  imports: [FormsModule, Button, MenuChoice, LineField, PageChoice, Select],
+  imports: [FormsModule, Button, CopiedPage, MenuChoice, LineField, PageChoice, Select],
   templateUrl: './new-page.html',
   styleUrls: ['../theme/form.css', './new-page.css'],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -42,7 +43,8 @@ export class NewPage implements OnInit {
   private readonly messages = inject(MessageService);
 
   protected readonly from = signal('blank');
-  protected readonly copyOf = signal<string | undefined>(undefined);
+  protected readonly copied = signal<Copied | undefined>(undefined);
+  protected readonly onClash = signal<'here' | 'both'>('here');
   protected readonly title = signal('');
   private readonly titleTouched = signal(false);
   protected readonly path = signal('');
@@ -68,13 +70,17 @@ export class NewPage implements OnInit {
     return [
       { id: 'blank', name: 'Blank', says: 'A page with nothing on it of its own yet', page: blank },
       ...ready,
-      ...(this.pages().length > 0
-        ? [{ id: 'copy', name: 'A copy of …', says: 'A page of this site, with all that is on it', page: undefined }]
-        : []),
+      {
+        id: 'copy',
+        name: 'A copy of …',
+        says: 'A page of any site you may open, with all that is on it',
+        page: undefined,
+      },
     ];
   });
-  protected readonly copies = computed(() =>
-    this.pages().map(({ id, title, path }) => ({ id, words: `${title} · ${path}` })),
+  /** A copy of a page of this site stands in the frame of that. */
+  protected readonly choosesFrame = computed(
+    () => this.frames().length > 1 && (this.from() !== 'copy' || this.copied()?.isOfOtherSite === true),
   );
 
   private framed(page: Page): Page {
@@ -86,11 +92,8 @@ export class NewPage implements OnInit {
   }
 
   ngOnInit(): void {
-    const original = this.original();
-    if (original) {
-      this.from.set('copy');
-      this.copy(original.id);
-    } else if (!this.pages().some((one) => one.path === '/')) this.path.set('/');
+    if (this.original()) this.from.set('copy');
+    else if (!this.pages().some((one) => one.path === '/')) this.path.set('/');
   }
 
   protected choose({ id, facts }: Beginning): void {
@@ -100,11 +103,10 @@ export class NewPage implements OnInit {
     if (!this.pathTouched()) this.path.set(this.free(this.titleTouched() ? pathFor(this.title()) : facts.path));
   }
 
-  protected copy(id: string): void {
-    this.copyOf.set(id);
-    const page = this.pages().find((one) => one.id === id);
+  protected copy(page: Copied | undefined): void {
+    this.copied.set(page);
     if (!page || this.titleTouched()) return;
-    this.title.set(`${page.title}, copy`);
+    this.title.set(page.isOfOtherSite ? page.title : `${page.title}, copy`);
     if (!this.pathTouched()) this.path.set(this.free(pathFor(this.title())));
   }
 
@@ -134,17 +136,18 @@ export class NewPage implements OnInit {
     const [title, path, from] = [this.title().trim(), PagePath.safeParse(this.path()), this.from()];
     if (title === '') return this.problem.set('A page needs a title.');
     if (!path.success) return this.problem.set(path.error.issues[0]?.message);
-    const copyOf = from === 'copy' ? this.copyOf() : undefined;
-    if (from === 'copy' && copyOf === undefined) return this.problem.set('Choose the page that is copied.');
+    const copied = from === 'copy' ? this.copied() : undefined;
+    if (from === 'copy' && copied === undefined) return this.problem.set('Choose the page that is copied.');
     this.busy.set(true);
     this.problem.set(undefined);
     try {
       const ready = readyPages.some((one) => one.id === from);
       const made = this.api.newPage(this.site().id, {
         ...{ title, path: path.data },
-        ...(copyOf !== undefined && { copyOf }),
+        ...(copied && { copyOf: copied.id }),
+        ...(copied?.isOfOtherSite && { onClash: this.onClash() }),
         ...(ready && { from }),
-        ...(copyOf === undefined && this.frame() !== '' && { frame: this.frame() }),
+        ...((!copied || copied.isOfOtherSite) && this.frame() !== '' && { frame: this.frame() }),
       });
       const { id } = await firstValueFrom(made);
       await putInMenus(this.api, id, this.menus()).catch((error: unknown) => {

@@ -5,12 +5,11 @@ import { FormsModule } from '@angular/forms';
 import { catchError, combineLatest, EMPTY, firstValueFrom, switchMap } from 'rxjs';
 import { MessageService } from 'primeng/api';
 import { Button } from 'primeng/button';
-import { Dialog } from 'primeng/dialog';
 import { TableModule } from 'primeng/table';
 import type { Bin } from '@core/api/pages';
 import { Api, failureOf } from '../services/api';
-import { DialogFocus } from '../theme/dialog-focus';
 import { LineField } from '../theme/line-field';
+import { Asking } from '../theme/asking';
 
 type Binned = Bin['pages'][number];
 interface Doing {
@@ -21,7 +20,7 @@ interface Doing {
 /** The pages of a site that were deleted: brought back, or let go of. */
 @Component({
   selector: 'fold-page-bin',
-  imports: [DatePipe, FormsModule, Button, Dialog, DialogFocus, LineField, TableModule],
+  imports: [Asking, DatePipe, FormsModule, Button, LineField, TableModule],
   template: `
     @if (pages().length > 0) {
       <h2>Deleted pages</h2>
@@ -57,36 +56,24 @@ interface Doing {
         </ng-template>
       </p-table>
     }
-    <p-dialog
-      [header]="doing()?.what === 'path' ? 'Another path' : 'Delete for good'"
-      [visible]="doing() !== undefined"
-      (visibleChange)="doing.set(undefined)"
-      [modal]="true"
-      [draggable]="false"
-      [style]="{ width: '420px' }"
+    <fold-asking
+      [heading]="doing()?.what === 'path' ? 'Another path' : 'Delete for good'"
+      [open]="doing() !== undefined"
+      [word]="doing()?.what === 'path' ? 'Bring back' : 'Delete for good'"
+      [width]="420"
+      [problem]="problem()"
+      (confirmed)="confirm()"
+      (closed)="doing.set(undefined)"
     >
       @if (doing(); as one) {
         @if (one.what === 'path') {
-          <form (ngSubmit)="confirm()">
-            <p>Another page is at {{ one.page.path }} by now. Where is “{{ one.page.title }}” to be?</p>
-            <fold-line-field field="back-path" label="Path" [spellcheck]="false" [(value)]="path" />
-          </form>
+          <p>Another page is at {{ one.page.path }} by now. Where is “{{ one.page.title }}” to be?</p>
+          <fold-line-field field="back-path" label="Path" [spellcheck]="false" [(value)]="path" />
         } @else {
           <p>Nobody can bring “{{ one.page.title }}” back then.</p>
         }
-        @if (problem(); as sentence) {
-          <p class="problem" role="alert">{{ sentence }}</p>
-        }
       }
-      <ng-template #footer>
-        <p-button label="Cancel" severity="secondary" [text]="true" (onClick)="doing.set(undefined)" />
-        <p-button
-          [label]="doing()?.what === 'path' ? 'Bring back' : 'Delete for good'"
-          (onClick)="confirm()"
-          data-confirm
-        />
-      </ng-template>
-    </p-dialog>
+    </fold-asking>
   `,
   styleUrls: ['./desk-screen.css'],
   styles: `

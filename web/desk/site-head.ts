@@ -71,8 +71,10 @@ export class SiteHead {
   readonly name = input.required<string>();
   protected readonly screens = [
     { word: 'Pages', path: [] },
+    { word: 'Library', path: ['library'] },
     { word: 'Tokens', path: ['tokens'] },
     { word: 'Looks', path: ['looks'] },
+    { word: 'Remarks', path: ['remarks'] },
     { word: 'Releases', path: ['releases'] },
     { word: 'Redirects', path: ['redirects'] },
     { word: 'People', path: ['people'] },

@@ -1,12 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { RouterLink } from '@angular/router';
 import { Button } from 'primeng/button';
 import { PlainRequest } from '@core/api/taking-away';
 import { Api } from '../services/api';
 import { loaded } from '../services/loaded';
 import { LineField } from '../theme/line-field';
 import { SiteHead } from './site-head';
+import { NotShown } from '../theme/not-shown';
 
 /** Lets a browser save what an address answers with. */
 function save(address: string): void {
@@ -19,7 +19,7 @@ function save(address: string): void {
 /** A site leaves: as plain files for any host, or as an archive to go on working with. */
 @Component({
   selector: 'fold-take-away',
-  imports: [FormsModule, RouterLink, Button, LineField, SiteHead],
+  imports: [NotShown, FormsModule, Button, LineField, SiteHead],
   templateUrl: './take-away.html',
   styleUrls: ['./desk-screen.css', './take-away.css'],
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -10,10 +10,32 @@ import { LibraryDownload } from '@core/api/downloads';
 import { UploadedFace } from '@core/api/faces';
 import { Bin, type PageRemoval, Log, PageFacts, WouldChange, type Batch, type Stored } from '@core/api/pages';
 import type { Place } from '@core/api/people';
-import { LibraryPicture } from '@core/api/pictures';
+import { BroughtPictures, LibraryFacts, LibraryPicture, StockFound, type StockPick } from '@core/api/pictures';
+import {
+  PreviewLink,
+  PreviewLinks,
+  Shown,
+  type NewPreviewLink,
+  type OpenLink,
+  type PreviewLinkChange,
+} from '@core/api/preview-links';
+import {
+  Remark,
+  Remarks,
+  ShownRemarks,
+  type NewAnswer,
+  type NewRemark,
+  type ShownRequest,
+  type StudioAnswer,
+} from '@core/api/remarks';
 import { Refused, type RefusalCode } from '@core/api/refusal';
 import {
+  LiveSite,
   MadeRelease,
+  NextOfPage,
+  PlannedReleases,
+  type PlannedRelease,
+  type PublishSeveral,
   ReleaseComparison,
   ReleaseList,
   ReleasePages,
@@ -36,6 +58,8 @@ import {
   DeskFacts,
   LeavingPlaces,
   MadePage,
+  PageDocument,
+  WouldBring,
   ReachedPages,
   type LeavingPlace,
   type NewPage,
@@ -45,6 +69,7 @@ import { Begun, Work } from '@core/api/work';
 import type { AnyEdit } from '@core/document/edits/site-edit';
 import type { LetterSet } from '@core/document/library/face';
 import type { BreakpointChange } from '@core/document/commands/breakpoints';
+import type { Page } from '@core/document/page';
 import { laterPart, stepsOf, type Step } from './work-steps';
 
 /** Why a request failed: refused with a code and a sentence, or, as `unreached`, not answered by the server at all. */
@@ -119,10 +144,20 @@ export class Api {
   releases = (site: string): Observable<ReleaseList> => this.get(ReleaseList, `/sites/${site}/releases`);
   pagesOfRelease = (site: string, number: number): Observable<ReleasePages['pages']> =>
     this.get(ReleasePages, `/sites/${site}/releases/${number}`).pipe(map((answer) => answer.pages));
-  publishSeveral = (
-    site: string,
-    wanted: { pages: string[]; name: string; note: string },
-  ): Observable<Step<{ number: number }>> => this.begin(MadeRelease, `/sites/${site}/releases`, wanted);
+  publishSeveral = (site: string, wanted: PublishSeveral): Observable<Step<{ number: number }>> =>
+    this.begin(MadeRelease, `/sites/${site}/releases`, wanted);
+  /** Has pages published at a time that is said. */
+  publishLater = (site: string, wanted: PublishSeveral & { readonly at: string }): Observable<unknown> =>
+    this.send('POST', Begun, `/sites/${site}/releases`, wanted);
+  planned = (site: string): Observable<readonly PlannedRelease[]> =>
+    this.get(PlannedReleases, `/sites/${site}/releases/planned`).pipe(map((answer) => answer.planned));
+  cancelPlanned = (site: string, work: string): Observable<void> =>
+    this.remove(`/sites/${site}/releases/planned/${work}`);
+  liveSite = (site: string): Observable<LiveSite> => this.get(LiveSite, `/sites/${site}/releases/next`);
+  nextOf = (site: string, page: string): Observable<NextOfPage> =>
+    this.get(NextOfPage, `/sites/${site}/releases/next/${page}`);
+  setBudget = (site: string, budget: number | null): Observable<void> =>
+    this.tell('PUT', `/sites/${site}/budget`, { budget });
   releaseAgain = (site: string, number: number, page?: string): Observable<Step<{ number: number }>> =>
     this.begin(MadeRelease, `/sites/${site}/releases/${number}/back`, page === undefined ? {} : { page });
   compareReleases = (site: string, number: number, before: number): Observable<ReleaseComparison> =>
@@ -131,6 +166,26 @@ export class Api {
     this.tell('PATCH', `/sites/${site}/releases/${number}`, words);
   setOffline = (site: string, offline: Offline | null): Observable<void> =>
     this.tell('PUT', `/sites/${site}/offline`, { offline });
+  links = (site: string): Observable<PreviewLinks> => this.get(PreviewLinks, `/sites/${site}/links`);
+  makeLink = (site: string, link: NewPreviewLink): Observable<PreviewLink> =>
+    this.send('POST', PreviewLink, `/sites/${site}/links`, link);
+  changeLink = (site: string, link: string, change: PreviewLinkChange): Observable<void> =>
+    this.tell('PATCH', `/sites/${site}/links/${link}`, change);
+  deleteLink = (site: string, link: string): Observable<void> => this.remove(`/sites/${site}/links/${link}`);
+  remarks = (site: string, page?: string): Observable<Remarks> =>
+    this.get(Remarks, `/sites/${site}/remarks${page === undefined ? '' : `?page=${page}`}`);
+  answerRemark = (site: string, remark: string, said: StudioAnswer): Observable<Remark> =>
+    this.send('PUT', Remark, `/sites/${site}/remarks/${remark}/answers`, said);
+  settleRemark = (site: string, remark: string, settled: boolean): Observable<Remark> =>
+    this.send('PATCH', Remark, `/sites/${site}/remarks/${remark}`, { settled });
+  deleteRemark = (site: string, remark: string): Observable<void> => this.remove(`/sites/${site}/remarks/${remark}`);
+
+  openLink = (link: OpenLink): Observable<Shown> => this.send('POST', Shown, '/shown', link);
+  shownRemarks = (opened: ShownRequest): Observable<readonly Remark[]> =>
+    this.send('POST', ShownRemarks, '/shown/remarks', opened).pipe(map((answer) => answer.remarks));
+  remark = (remark: NewRemark): Observable<Remark> => this.send('PUT', Remark, '/shown/remarks', remark);
+  answerOnLink = (said: NewAnswer): Observable<Remark> => this.send('PUT', Remark, '/shown/answers', said);
+
   hostFacts = (host: string): Observable<HostFacts> => this.get(HostFacts, `/hosts/${encodeURIComponent(host)}`);
   newSite = (site: NewSite): Observable<MadeSite> => this.send('POST', MadeSite, '/sites', site);
   copySite = (site: string, copy: SiteCopy): Observable<Step<{ id: string }>> =>
@@ -149,8 +204,19 @@ export class Api {
   desk = (site: string): Observable<DeskFacts> => this.get(DeskFacts, `/sites/${site}`);
   page = (page: string): Observable<PageFacts> => this.get(PageFacts, `/pages/${page}`);
 
+  /** A page as it is now, without what it stands in. */
+  document = (site: string, page: string): Observable<Page> =>
+    this.get(PageDocument, `/sites/${site}/pages/${page}`).pipe(map((answer) => answer.page));
   newPage = (site: string, page: NewPage): Observable<MadePage> =>
     this.send('POST', MadePage, `/sites/${site}/pages`, page);
+  /** Brings pictures of another site, and says what each is called here. */
+  bringPictures = (site: string, from: string, pictures: readonly string[]): Observable<BroughtPictures['pictures']> =>
+    this.send('POST', BroughtPictures, `/sites/${site}/pictures/from/${from}`, { pictures }).pipe(
+      map((answer) => answer.pictures),
+    );
+  /** What a copy of another site’s page would bring. */
+  wouldBring = (site: string, page: string): Observable<WouldBring> =>
+    this.get(WouldBring, `/sites/${site}/pages/from/${page}`);
   leavingBy = (site: string, change: BreakpointChange): Observable<readonly LeavingPlace[]> =>
     this.send('POST', LeavingPlaces, `/sites/${site}/breakpoints/leaving`, change).pipe(
       map((answer) => answer.leaving),
@@ -185,6 +251,19 @@ export class Api {
   upload = (site: string, file: File): Observable<Step<LibraryPicture>> =>
     this.sendFile(LibraryPicture, `/sites/${site}/pictures`, file);
 
+  /** Sends another file for a picture. */
+  replacePicture = (site: string, picture: string, file: File): Observable<Step<LibraryPicture>> =>
+    this.sendFile(LibraryPicture, `/sites/${site}/pictures/${picture}`, file, 'PUT');
+
+  /** Pictures of the stock that are found by words. */
+  stock = (site: string, words: string, page: number): Observable<StockFound> =>
+    this.get(StockFound, `/sites/${site}/stock?${new URLSearchParams({ words, page: String(page) }).toString()}`);
+  /** Takes one of them into the library. */
+  takeStock = (site: string, { id, title, by }: StockPick): Observable<Step<LibraryPicture>> =>
+    this.begin(LibraryPicture, `/sites/${site}/stock`, { id, title, by });
+  setIcon = (site: string, picture: string): Observable<void> => this.tell('PUT', `/sites/${site}/icon`, { picture });
+  libraryFacts = (site: string): Observable<LibraryFacts> => this.get(LibraryFacts, `/sites/${site}/uses`);
+
   /** Uploads a file for visitors to download. */
   uploadDownload = (site: string, file: File): Observable<Step<LibraryDownload>> =>
     this.sendFile(LibraryDownload, `/sites/${site}/downloads`, file);
@@ -194,10 +273,11 @@ export class Api {
     this.sendFile(UploadedFace, `/sites/${site}/faces?letters=${letters}`, file);
 
   /** Sends a file, half of all there is to do, and follows what is made of it. */
-  private sendFile<T>(schema: z.ZodType<T>, route: string, file: File): Observable<Step<T>> {
+  private sendFile<T>(schema: z.ZodType<T>, route: string, file: File, method = 'POST'): Observable<Step<T>> {
     const form = new FormData();
     form.append('file', file, file.name);
-    return this.http.post<unknown>(`/api${route}`, form, { observe: 'events', reportProgress: true }).pipe(
+    const sending = { body: form, observe: 'events', reportProgress: true } as const;
+    return this.http.request<unknown>(method, `/api${route}`, sending).pipe(
       concatMap((event): Observable<Step<T>> => {
         if (event.type === HttpEventType.UploadProgress)
           return of({ share: event.total ? event.loaded / event.total / 2 : 0 });

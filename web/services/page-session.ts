@@ -125,6 +125,8 @@ export class PageSession implements OnDestroy {
   /** Entries of the log were missed, up to a revision. */
   private readonly behind = new Subject<Pick<Stored, 'revision' | 'siteRevision'>>();
   /** The page may have been deleted. */
+  /** Something was said on the page, or may have been while nobody listened. */
+  readonly remarksTold = new Subject<void>();
   private readonly gone = new Subject<void>();
 
   constructor() {
@@ -444,7 +446,9 @@ export class PageSession implements OnDestroy {
       if (heard.name === 'message') this.hear([heard.data]);
       else if (heard.name === 'people') this.people.set(heard.data.people);
       else if (heard.name === 'gone') this.gone.next();
+      else if (heard.name === 'remarks') this.remarksTold.next();
       else {
+        this.remarksTold.next();
         this.behind.next(all);
         this.listening.next();
       }

@@ -8,10 +8,12 @@ import type { Site } from '@core/document/site';
 import type { Reviewed } from '@core/review/check';
 import type { Finding } from '@core/review/finding';
 import type { Override } from '@core/review/idle-overrides';
+import type { PaintedPage, Place } from '@core/review/differing';
 
 /** What is asked of the worker. */
 export type Question =
   | { readonly what: 'overrides' | 'review'; readonly reviewed: Reviewed }
+  | { readonly what: 'differing'; readonly before: PaintedPage; readonly after: PaintedPage }
   | { readonly what: 'compile'; readonly site: Site; readonly page: Page; readonly addresses: Addresses }
   | {
       readonly what: 'paste';
@@ -33,6 +35,9 @@ export interface Answer {
   readonly problem?: string;
 }
 
+/** A picture without what cannot be handed to a worker. */
+const pixels = ({ width, height, data, sections }: PaintedPage): PaintedPage => ({ width, height, data, sections });
+
 /** Long questions about a page, answered by a worker so that the page worked on never waits. */
 @Injectable({ providedIn: 'root' })
 export class PageWorker {
@@ -46,6 +51,9 @@ export class PageWorker {
     this.ask<readonly Finding[]>({ what: 'review', reviewed });
   compile = (site: Site, page: Page, addresses: Addresses): Promise<Canvas> =>
     this.ask<Canvas>({ what: 'compile', site, page, addresses });
+  /** Where two pictures of a page differ. */
+  differing = (before: PaintedPage, after: PaintedPage): Promise<readonly Place[]> =>
+    this.ask<readonly Place[]>({ what: 'differing', before: pixels(before), after: pixels(after) });
   /** The edits that paste a text. @throws Problem */
   paste = (
     site: Site,

@@ -2,6 +2,7 @@
 import { compileCanvas } from '@core/compile/canvas';
 import { pasteText } from '@core/document/commands/clipboard/paste';
 import { Problem } from '@core/document/problem';
+import { placesThatDiffer } from '@core/review/differing';
 import { overridesOf } from '@core/review/idle-overrides';
 import { Reviewer } from '@core/review/review';
 import type { Answer, Ask, Question } from './page-worker';
@@ -10,6 +11,7 @@ const reviewer = new Reviewer();
 
 function answerTo(question: Question): unknown {
   if (question.what === 'paste') return pasteText(question.site, question.page, question.text, question.selection);
+  if (question.what === 'differing') return placesThatDiffer(question.before, question.after);
   if (question.what === 'compile') return compileCanvas(question.site, question.page, question.addresses);
   if (question.what === 'overrides') return overridesOf(question.reviewed.site, question.reviewed.page);
   return reviewer.review(question.reviewed);

@@ -3,7 +3,10 @@
  * are none.
  */
 export const partElements = (inside: Document): HTMLElement[] =>
-  [inside.body, ...inside.body.querySelectorAll<HTMLElement>('*:not(main):not(br):not(span):not(summary)')].filter(
+  [
+    inside.body,
+    ...inside.body.querySelectorAll<HTMLElement>('*:not(main):not(br):not(span):not(summary):not(._skip)'),
+  ].filter(
     (one) =>
       !one.matches(
         '._text *, :is(p, h1, h2, h3, h4, h5, h6) *, ._html *, ._video *, ._field *, ._menu > button, ._menu > [popover]',

@@ -8,6 +8,8 @@ import { Tooltip } from 'primeng/tooltip';
 })
 export class Hint {
   constructor() {
-    inject(Tooltip).setOption({ showDelay: 450, tooltipPosition: 'bottom', tooltipEvent: 'both' });
+    // above all else by itself, and so never the topmost of what Escape closes one by one: a dialog closes with its hint
+    const tooltipZIndex = '3000';
+    inject(Tooltip).setOption({ showDelay: 450, tooltipPosition: 'bottom', tooltipEvent: 'both', tooltipZIndex });
   }
 }

@@ -15,6 +15,7 @@ import { Hint } from './hint';
       [disabled]="disabled()"
       [ariaLabel]="label()"
       [foldHint]="hint() ?? label()"
+      [hintPosition]="hintPosition()"
       (onClick)="pressed.emit()"
     />
   `,
@@ -30,6 +31,7 @@ export class IconButton {
   readonly label = input.required<string>();
   /** What is shown, where that is more than what is read out. */
   readonly hint = input<string>();
+  readonly hintPosition = input<'bottom' | 'left'>('bottom');
   readonly disabled = input(false);
   readonly pressed = output();
 }

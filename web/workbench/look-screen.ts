@@ -22,23 +22,37 @@ import { Api, failureOf } from '../services/api';
 import { PageSession } from '../services/page-session';
 import { SaveState } from './bar/save-state';
 import { UndoRedo } from './bar/undo-redo';
+import { DownloadsDialog } from './dialogs/downloads-dialog';
+import { PictureLibrary } from './dialogs/library/picture-library';
 import { LooksDialog } from './dialogs/look/looks/looks-dialog';
 import { TokensDialog } from './dialogs/look/tokens/tokens-dialog';
 import { written } from './commands/keys';
 import { workbenchServices } from './services';
 import { Requests } from './state/requests';
 import { Selection } from './state/selection';
+import { NotShown } from '../theme/not-shown';
 
-const headings = { tokens: 'Tokens', looks: 'Looks', redirects: 'Redirects' } as const;
+const headings = { tokens: 'Tokens', looks: 'Looks', redirects: 'Redirects', library: 'Library' } as const;
 
 /** The page a site's looks are drawn on, and under which what is changed here is stored: its home page, if it has one. */
 const drawnOn = (pages: readonly PageEntry[]): PageEntry | undefined =>
   pages.find((one) => one.path === '/') ?? pages[0];
 
-/** A site's tokens, its looks or its redirects, as a screen of its own. */
+/** A site's tokens, its looks, its redirects or its library, as a screen of its own. */
 @Component({
   selector: 'fold-look-screen',
-  imports: [LooksDialog, RedirectsTable, RouterLink, SaveState, SiteHead, TokensDialog, UndoRedo],
+  imports: [
+    NotShown,
+    DownloadsDialog,
+    LooksDialog,
+    PictureLibrary,
+    RedirectsTable,
+    RouterLink,
+    SaveState,
+    SiteHead,
+    TokensDialog,
+    UndoRedo,
+  ],
   templateUrl: './look-screen.html',
   styleUrl: './look-screen.css',
   providers: [PageSession, ...workbenchServices],

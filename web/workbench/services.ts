@@ -13,6 +13,7 @@ import { EditorOnly } from './state/editor-only';
 import { Holding } from './state/holding';
 import { Leaves } from './state/leaves';
 import { LedgerState } from './state/ledger-state';
+import { PageRemarks } from './state/page-remarks';
 import { PaintedPage } from './state/painted-page';
 import { Progress } from './state/progress';
 import { Requests } from './state/requests';
@@ -31,6 +32,7 @@ export const workbenchServices: readonly Provider[] = [
     Canvases,
     ResolvedValues,
     Dialogs,
+    PageRemarks,
     SiteReach,
     SitePages,
     Commands,

@@ -1,6 +1,7 @@
 import {
   ChangeDetectionStrategy,
   Component,
+  computed,
   effect,
   HostListener,
   inject,
@@ -8,10 +9,10 @@ import {
   OnDestroy,
   OnInit,
   signal,
+  untracked,
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Title } from '@angular/platform-browser';
-import { RouterLink } from '@angular/router';
 import { map, Subscription } from 'rxjs';
 import { MessageService } from 'primeng/api';
 import { titleOf } from '@core/document/page';
@@ -34,14 +35,16 @@ import { Spread } from './spread/spread';
 import { DragState } from './state/drag-state';
 import { EditorOnly } from './state/editor-only';
 import { LedgerState } from './state/ledger-state';
+import { PageRemarks } from './state/page-remarks';
 import { Progress } from './state/progress';
 import { Requests } from './state/requests';
 import { Selection } from './state/selection';
+import { NotShown } from '../theme/not-shown';
 
 /** Where a page is composed: leaves above, their values below, the fold line between. */
 @Component({
   selector: 'fold-workbench',
-  imports: [RouterLink, FoldLine, Ledger, Outline, PartActions, PartMenu, PartsDrawer, Spread, TopBar],
+  imports: [NotShown, FoldLine, Ledger, Outline, PartActions, PartMenu, PartsDrawer, Spread, TopBar],
   templateUrl: './workbench.html',
   styleUrl: './workbench.css',
   providers: [PageSession, ...workbenchServices, ...[Sweeper, Findings]],
@@ -50,12 +53,15 @@ import { Selection } from './state/selection';
 export class Workbench implements OnInit, OnDestroy {
   /** The page's id, from the address. */
   readonly page = input.required<string>();
+  /** The remark to be shown, where the address names one. */
+  readonly remark = input<string>();
 
   protected readonly session = inject(PageSession);
   protected readonly dragState = inject(DragState);
   protected readonly ledgerState = inject(LedgerState);
   protected readonly progress = inject(Progress);
   private readonly selection = inject(Selection);
+  private readonly remarks = inject(PageRemarks);
   private readonly editorOnly = inject(EditorOnly);
   private readonly dragging = inject(Dragging);
   private readonly pinDrag = inject(PinDrag);
@@ -71,6 +77,11 @@ export class Workbench implements OnInit, OnDestroy {
   protected readonly menuAsked = toSignal(inject(Requests).menus.pipe(map(() => true)), { initialValue: false });
 
   constructor() {
+    const asked = computed(() => this.remarks.all().find(({ remark }) => remark.id === this.remark())?.remark.id);
+    effect(() => {
+      const id = asked();
+      if (id !== undefined) untracked(() => this.remarks.open(id));
+    });
     effect(() => {
       const page = this.session.page();
       this.title.setTitle(`${page ? titleOf(page) : ''} · Fold Line`);

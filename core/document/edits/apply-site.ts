@@ -209,16 +209,9 @@ function remove(site: Site, edit: SiteRemove): AppliedToSite {
   return { site: { ...shorter, retired }, inverse };
 }
 
-function inverseOfRemove(site: Site, from: SiteList, index: number): SiteInsert {
-  if (from === 'classes') return { do: 'insert', on: 'site', into: from, index, item: site.classes[index]! };
-  // it was found there
-  if (from === 'sections') return { do: 'insert', on: 'site', into: from, index, item: site.sections![index]! };
-  if (from === 'faces') return { do: 'insert', on: 'site', into: from, index, item: site.faces![index]! }; // the same
-  if (from === 'frames') return { do: 'insert', on: 'site', into: from, index, item: site.frames![index]! }; // the same
-  if (from === 'menus') return { do: 'insert', on: 'site', into: from, index, item: site.menus![index]! }; // the same
-  if (from === 'looks') return { do: 'insert', on: 'site', into: from, index, item: site.looks![index]! }; // the same
-  return { do: 'insert', on: 'site', into: from, index, item: site.breakpoints[index]! };
-}
+/** What stood in a list is an item of it. */
+const inverseOfRemove = (site: Site, from: SiteList, index: number): SiteInsert =>
+  ({ do: 'insert', on: 'site', into: from, index, item: listOf(site, from)[index] }) as SiteInsert;
 
 /** A breakpoint that goes hands what is set at it to another that stays, or to none. */
 function checkLeaving(site: Site, { id, heir }: SiteRemove): void {

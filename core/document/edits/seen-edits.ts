@@ -2,7 +2,7 @@ import type { Documents } from './batch';
 import type { Edit } from './edit';
 import { isInSection, isOnSite, type Primitive, type SectionEdit } from './site-edit';
 import type { Page } from '../page';
-import { frameNamedBy, framing, frameOf } from '../frames/shown-frame';
+import { frameNamedBy, framing } from '../frames/shown-frame';
 import { allReferencesOf, idWithin, referencesOf, sectionOf } from '../seen/seen-page';
 import { partsBelow } from '../tree';
 
@@ -38,7 +38,7 @@ export function seenEdits(
   { before, after, seen }: { readonly before: Page; readonly after: Documents; readonly seen: Page },
   edits: readonly Primitive[],
 ): readonly Edit[] | 'all' {
-  if (frameNamedBy(before) !== frameNamedBy(after.page) || edits.some((edit) => changesFrame(edit, after)))
+  if (frameNamedBy(before) !== frameNamedBy(after.page) || edits.some((edit) => changesFrame(edit, after.page)))
     return 'all';
   const references = new Map([...referencesOf(before), ...allReferencesOf(after.site, after.page)]);
   const lead = framing(after.site, after.page).before.length;
@@ -60,14 +60,12 @@ export function seenEdits(
 }
 
 /** Whether an edit makes the frame around a page another one, or takes it away. */
-function changesFrame(edit: Primitive, { site, page }: Documents): boolean {
+function changesFrame(edit: Primitive, page: Page): boolean {
   const named = frameNamedBy(page);
   if (named === undefined || !isOnSite(edit) || isInSection(edit)) return false;
   if (edit.do === 'insert') return edit.into === 'frames' && edit.item.id === named;
   if (edit.do === 'remove') return edit.from === 'frames' && edit.id === named;
-  return (
-    edit.do === 'set' && edit.field[0] === 'frames' && edit.field[1] === named && frameOf(site, page) !== undefined
-  );
+  return edit.do === 'set' && edit.field[0] === 'frames' && edit.field[1] === named;
 }
 
 /** A place among the sections of a page, counted with those its frame shows before them. */

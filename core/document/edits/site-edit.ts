@@ -19,7 +19,7 @@ const styled = [Identifier, z.enum(states), PropertyName] as const;
 
 /** The field of a site a `set` addresses, as a path into its document. */
 export const SiteField = z.union([
-  z.tuple([z.enum(['name', 'language', 'fonts', 'dark'])]),
+  z.tuple([z.enum(['name', 'language', 'fonts', 'dark', 'icon', 'budget', 'arranged'])]),
   z.tuple([z.literal('tokens'), TokenName]),
   z.tuple([z.literal('tokens'), TokenName, z.enum(['name', 'kind', 'gone'])]),
   z.tuple([z.literal('tokens'), TokenName, z.literal('values'), Identifier]),
@@ -27,7 +27,9 @@ export const SiteField = z.union([
   z.tuple([z.literal('classes'), ClassName, z.literal('name')]),
   z.tuple([z.literal('classes'), ClassName, z.literal('style'), ...styled]),
   z.tuple([z.literal('breakpoints'), Identifier, z.enum(['name', 'side', 'limit', 'preview'])]),
-  z.tuple([z.literal('pictures'), Identifier, z.enum(['name', 'alt'])]),
+  z.tuple([z.literal('pictures'), Identifier, z.enum(['name', 'alt', 'tags', 'caption', 'credit'])]),
+  // of another file that takes its place
+  z.tuple([z.literal('pictures'), Identifier, z.enum(['width', 'height', 'type', 'files', 'avif', 'plain'])]),
   z.tuple([z.literal('downloads'), Identifier, z.literal('name')]),
   z.tuple([z.literal('sections'), Identifier, z.enum(['name', 'purpose'])]),
   z.tuple([z.literal('looks'), Identifier, z.literal('name')]),
@@ -121,5 +123,7 @@ const AnyEdit = z.unknown().transform((data, context): AnyEdit => {
   return z.NEVER;
 });
 
+/** So many edits are one batch at most. */
+export const mostEdits = 2000;
 /** What one batch may hold. */
-export const AnyEdits = z.array(AnyEdit).min(1).max(2000);
+export const AnyEdits = z.array(AnyEdit).min(1).max(mostEdits);

@@ -1,6 +1,7 @@
 // Written by prepare/registries.mjs from what the files export.
 import type { Kind } from './kind';
 import { buttonKind } from './button-kind';
+import { captionKind } from './caption-kind';
 import { columnKind } from './column-kind';
 import { columnsKind } from './columns-kind';
 import { containerKind } from './container-kind';
@@ -11,6 +12,7 @@ import { htmlKind } from './html-kind';
 import { imageKind } from './image-kind';
 import { menuKind } from './menu-kind';
 import { pageKind } from './page-kind';
+import { pageTitleKind } from './page-title-kind';
 import { rowsKind } from './rows-kind';
 import { sectionKind } from './section-kind';
 import { sharedKind } from './shared-kind';
@@ -20,6 +22,7 @@ import { videoKind } from './video-kind';
 
 export const allKinds: readonly Kind[] = [
   buttonKind,
+  captionKind,
   columnKind,
   columnsKind,
   containerKind,
@@ -30,6 +33,7 @@ export const allKinds: readonly Kind[] = [
   imageKind,
   menuKind,
   pageKind,
+  pageTitleKind,
   rowsKind,
   sectionKind,
   sharedKind,

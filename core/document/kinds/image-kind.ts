@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { baseOf } from '../breakpoint';
+import type { Picture } from '../site';
 import { Identifier } from '../identifier';
 import { escapeHtml } from './escape';
 import type { Kind, MarkupContext } from './kind';
@@ -11,6 +12,29 @@ const placeholder =
     '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 800 500" width="800" height="500"><rect width="800" height="500" fill="#d9d4c7"/><path d="M0 400 220 240l140 100 200-170 240 200v130H0z" fill="#bfb8a6"/><circle cx="620" cy="120" r="44" fill="#efebe0"/></svg>',
   );
 
+/** How a picture is offered: in which widths, and how wide it stands. */
+interface Offered {
+  readonly srcset: string | undefined;
+  readonly sizes: string | undefined;
+}
+
+const widthsOf = (
+  files: readonly { readonly width: number; readonly file: string }[],
+  context: MarkupContext,
+): string => files.map((one) => `${context.pictureUrl(one.file)} ${one.width}w`).join(', ');
+
+const pictureOf = (id: unknown, context: MarkupContext): Picture | undefined =>
+  typeof id === 'string' ? context.picture(id) : undefined;
+
+function offered(picture: Picture, context: MarkupContext, stands: unknown, isFirst: boolean): Offered {
+  const many = picture.files.length > 1;
+  return {
+    srcset: many ? widthsOf(picture.files, context) : undefined,
+    // auto needs lazy
+    sizes: many ? `${isFirst ? '' : 'auto, '}${typeof stands === 'string' ? stands : '100vw'}` : undefined,
+  };
+}
+
 function source(
   id: unknown,
   alt: string,
@@ -18,21 +42,36 @@ function source(
   stands: unknown = undefined,
   isFirst = false,
 ): Record<string, string | undefined> {
-  const picture = typeof id === 'string' ? context.picture(id) : undefined;
+  const picture = pictureOf(id, context);
   if (!picture) return { src: placeholder, alt, width: '800', height: '500' };
-  const largest = picture.files.at(-1)!;
-  const many = picture.files.length > 1;
+  const { srcset, sizes } = offered(picture, context, stands, isFirst);
+  const alone = (srcset === undefined ? undefined : picture.plain) ?? picture.files.at(-1)!;
   return {
-    src: context.pictureUrl(largest.file),
-    srcset: many ? picture.files.map((one) => `${context.pictureUrl(one.file)} ${one.width}w`).join(', ') : undefined,
-    // auto needs lazy
-    sizes: many ? `${isFirst ? '' : 'auto, '}${typeof stands === 'string' ? stands : '100vw'}` : undefined,
+    ...{ src: context.pictureUrl(alone.file), srcset, sizes },
     alt: alt || picture.alt,
     width: String(picture.width),
     height: String(picture.height),
     ...(isFirst ? { fetchpriority: 'high' } : { loading: 'lazy' }),
   };
 }
+
+const sourceTag = (attributes: Readonly<Record<string, string | undefined>>): string =>
+  `<source${Object.entries(attributes)
+    .map(([name, value]) => (value === undefined ? '' : ` ${name}="${escapeHtml(value)}"`))
+    .join('')}>`;
+
+/** The picture as AVIF for browsers that read it (HTML, section 4.8.2), which take the first source they can. */
+function lighter(content: Said, context: MarkupContext, isFirst: boolean, media?: string): string {
+  const picture = pictureOf(content['picture'], context);
+  if (!picture?.avif) return '';
+  const { sizes = '100vw' } = offered(picture, context, content['sizes'], isFirst);
+  return sourceTag({
+    ...{ media, type: 'image/avif', srcset: widthsOf(picture.avif, context), sizes },
+    ...(media !== undefined && { width: String(picture.width), height: String(picture.height) }),
+  });
+}
+
+type Said = Record<string, unknown>;
 
 export const imageKind: Kind = {
   kind: 'image',
@@ -67,37 +106,30 @@ export const imageKind: Kind = {
     'overflow-x': 'clip',
     'overflow-y': 'clip',
   }),
-  markup: (content, context, id) => ({
-    attributes: source(
-      content['picture'],
-      String(content['alt'] ?? ''),
-      context,
-      content['sizes'],
-      context.isFirstPicture(id),
-    ),
-  }),
+  markup: (content, context, id) => {
+    const isFirst = context.isFirstPicture(id);
+    const sources = lighter(content, context, isFirst);
+    return {
+      attributes: source(content['picture'], String(content['alt'] ?? ''), context, content['sizes'], isFirst),
+      ...(sources !== '' && { sources }),
+    };
+  },
   variesBySource: true,
+  hasSources: (content, site) => {
+    const id = content['picture'];
+    return typeof id === 'string' && Object.hasOwn(site.pictures, id) && site.pictures[id]?.avif !== undefined;
+  },
   varied: (variants, context, id) => {
     const isFirst = context.isFirstPicture(id);
     const [first, ...rest] = variants;
-    const attributes = source(
-      first?.content['picture'],
-      String(first?.content['alt'] ?? ''),
-      context,
-      first?.content['sizes'],
-      isFirst,
-    );
+    const base: Said = first?.content ?? {};
+    const attributes = source(base['picture'], String(base['alt'] ?? ''), context, base['sizes'], isFirst);
     const sources = rest.map(({ content, media }) => {
-      const {
-        src,
-        srcset = src,
-        sizes,
-        width,
-        height,
-      } = source(content['picture'], '', context, content['sizes'], isFirst);
-      return `<source media="${escapeHtml(media)}" srcset="${escapeHtml(srcset ?? '')}"${sizes === undefined ? '' : ` sizes="${escapeHtml(sizes)}"`} width="${width}" height="${height}">`;
+      const said = source(content['picture'], '', context, content['sizes'], isFirst);
+      const { src, srcset = src, sizes, width, height } = said;
+      return lighter(content, context, isFirst, media) + sourceTag({ media, srcset, sizes, width, height });
     });
-    return { attributes, sources: sources.join('') };
+    return { attributes, sources: sources.join('') + lighter(base, context, isFirst) };
   },
   fresh: (site) => ({
     tag: 'img',

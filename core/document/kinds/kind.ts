@@ -17,6 +17,10 @@ export interface MarkupContext {
   addressOf(link: string): string | undefined;
   /** The page that is written, by its id. */
   readonly page?: string;
+  /** The page goes without its title where a frame would show it. */
+  readonly hidesTitle?: boolean;
+  /** Attributes of the main part of the page, as they are written. */
+  readonly main?: string;
   /** The title of a page by its id; undefined where it is not known. */
   titleOf(page: string): string | undefined;
   /** The name of a class of the site, by its id. */
@@ -49,6 +53,8 @@ export type FieldEditor =
   | 'choice'
   | 'breakpoint'
   | 'frame'
+  | 'language'
+  | 'page'
   | 'menu';
 
 /** One field of a kind's content, as the ledger offers it. */
@@ -156,6 +162,8 @@ export interface Kind {
   markup(content: Record<string, unknown>, context: MarkupContext, id?: string, tag?: string): Markup;
   /** What it says varies by `source` elements, so that nothing of it has to be hidden. */
   readonly variesBySource?: true;
+  /** Whether it is offered by `source` elements besides, in whichever form a browser reads. */
+  hasSources?(content: Record<string, unknown>, site: Site): boolean;
   /**
    * The markup of a part that says different things at different breakpoints; without it, each stands in a span of
    * its own. The base's comes first.

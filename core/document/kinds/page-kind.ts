@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { Identifier } from '../identifier';
+import { Language } from '../language';
 import type { Kind } from './kind';
 import { noMargins } from './no-margins';
 
@@ -18,16 +19,25 @@ export const pageKind: Kind = {
     description: z.string().max(500),
     /** The picture that stands for the page where it is shared. */
     share: Identifier.optional(),
+    /** It goes without its title where its frame would show it. */
+    untitled: z.boolean().optional(),
     /** What stands around its own sections. */
     frame: Identifier.optional(),
+    /** The language it is written in, where that is another than its site's. */
+    language: Language.optional(),
+    /** The page it says the same as, in another language. */
+    original: Identifier.optional(),
     /** Search engines are asked to leave it out. */
     unlisted: z.boolean().optional(),
   }),
   fields: [
     { key: 'title', label: 'title', editor: 'line' },
+    { key: 'untitled', label: 'without its title on the page', editor: 'switch' },
     { key: 'description', label: 'description', editor: 'lines' },
     { key: 'share', label: 'picture when shared', editor: 'picture' },
     { key: 'frame', label: 'page frame', editor: 'frame' },
+    { key: 'language', label: 'language', editor: 'language' },
+    { key: 'original', label: 'in another language than', editor: 'page' },
     { key: 'unlisted', label: 'kept out of search engines', editor: 'switch' },
   ],
   defaults: () => noMargins,

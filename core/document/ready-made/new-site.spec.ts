@@ -5,7 +5,11 @@ import { linksOfPart } from '../links/links';
 import { fares, lostProperty, timetable } from '../../../demo/tidewick-pages';
 import { home, tidewick } from '../../../demo/tidewick';
 import { pageHolding, plainPart } from '../testing/plain-part';
+import { compile, plainFiles } from '../../compile/compile';
+import { placesOf } from '../../compile/places';
+import { blankPage } from '../page';
 import { copyOfSite, newSite } from './new-site';
+import { framed } from './ready-frame';
 
 describe('A new site', () => {
   const facts = { id: 's', name: 'Site', host: 'site', language: 'en' };
@@ -17,6 +21,17 @@ describe('A new site', () => {
         expect(readSite(site)).withContext(`${id} ${look}`).toEqual(site);
         expect(Object.keys(site.elements).length > 0).toBe(look !== undefined);
       }
+  });
+
+  it('has a first page in a page frame: with the name of the site, its menu and a footer, which hold at every width', () => {
+    for (const { id } of breakpointSets) {
+      const { site, page } = framed(newSite({ ...facts, breakpoints: id }), blankPage('first', 'Home', '/'));
+      expect(readSite(site)).withContext(id).toEqual(site);
+      expect(readPage(site, page)).withContext(id).toEqual(page);
+      const { html } = compile(site, page, { ...plainFiles, ...placesOf([page]) });
+      expect(html).toMatch(/<header[^]*<nav[^>]*>[^]*<a[^>]* aria-current="page"[^>]*>Home<[^]*<\/header>[^]*<footer/);
+      expect(html).toMatch(/<a [^>]*href="\/"[^>]*>Site<\/a>/);
+    }
   });
 
   it('says which of what it is to begin with is not there', () => {

@@ -149,7 +149,9 @@ export class RandomPages {
       tag: this.pick(
         entry.tags.includes('nav') && entry.tags.length === 1
           ? entry.tags
-          : entry.tags.filter((tag) => !/^(nav|ul|ol|li)$/.test(tag) && (tag !== 'a' || entry.tags.length === 1)),
+          : entry.tags.filter(
+              (tag) => !/^(nav|ul|ol|li|figcaption)$/.test(tag) && (tag !== 'a' || entry.tags.length === 1),
+            ),
       ),
       classes: ['card', 'measure', 'loud'].filter(() => this.chance(0.2)),
       style: this.style(site, 5, statesOf(kind)),

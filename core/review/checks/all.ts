@@ -1,7 +1,9 @@
 // Written by prepare/registries.mjs from what the files export.
 import type { Check } from '../check';
 import { buried } from './buried';
+import { captionPlace } from './caption-place';
 import { deadLinks } from './dead-links';
+import { described } from './described';
 import { fixedWidth } from './fixed-width';
 import { headingOrder } from './heading-order';
 import { idleValues } from './idle-values';
@@ -25,7 +27,9 @@ import { textContrast } from './text-contrast';
 
 export const allChecks: readonly Check[] = [
   buried,
+  captionPlace,
   deadLinks,
+  described,
   fixedWidth,
   headingOrder,
   idleValues,

@@ -46,8 +46,8 @@ function percent(text: string): number | undefined {
 
 const keywords: Readonly<Record<string, number>> = { left: 0, top: 0, center: 50, right: 100, bottom: 100 };
 
-/** Percentages in a row; undefined where one is none. */
-function percents(text: string): number[] | undefined {
+/** Percentages, or words for them, in a row; undefined where one is none. */
+export function percents(text: string): number[] | undefined {
   const all = text
     .trim()
     .split(/\s+/)

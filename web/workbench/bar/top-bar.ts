@@ -1,15 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { MessageService, type MenuItem } from 'primeng/api';
+import type { MenuItem } from 'primeng/api';
 import { Button } from 'primeng/button';
 import { titleOf } from '@core/document/page';
-import { Api, failureOf } from '../../services/api';
-import { resultOf } from '../../services/work-steps';
 import { PageSession } from '../../services/page-session';
 import { Hint } from '../../theme/hint';
 import { LateMenu } from '../../theme/late-menu';
 import { Company } from '../state/company';
 import { Dialogs } from '../state/dialogs';
+import { PageRemarks } from '../state/page-remarks';
 import { PaintedPage } from '../state/painted-page';
 import { SaveState } from './save-state';
 import { UndoRedo } from './undo-redo';
@@ -37,8 +36,7 @@ export class TopBar {
       .map((one) => one.name)
       .join(', '),
   );
-  private readonly api = inject(Api);
-  private readonly messages = inject(MessageService);
+  protected readonly remarks = inject(PageRemarks);
 
   protected readonly pageTitle = computed(() => {
     const page = this.painted.page();
@@ -81,18 +79,9 @@ export class TopBar {
     window.open(this.session.live(), '_blank', 'noopener');
   }
 
-  /** Opens the preview in a tab of its own, at once, so that no browser takes it for an unasked window. */
-  protected async preview(): Promise<void> {
+  /** Opens the preview in a tab of its own; it follows what is stored while it is there. */
+  protected preview(): void {
     const page = this.session.page();
-    if (!page) return;
-    const tab = window.open('', '_blank');
-    try {
-      await this.session.settled();
-      const { address } = await resultOf(this.api.preview(page.id));
-      if (tab) tab.location.href = address;
-    } catch (error) {
-      tab?.close();
-      this.messages.add({ severity: 'error', detail: failureOf(error).problem });
-    }
+    if (page) window.open(`/pages/${page.id}/preview`, '_blank', 'noopener');
   }
 }

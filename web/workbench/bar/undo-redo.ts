@@ -1,32 +1,25 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
-import { Button } from 'primeng/button';
 import { PageSession } from '../../services/page-session';
-import { Hint } from '../../theme/hint';
+import { IconButton } from '../../theme/icon-button';
 
 /** The buttons that take a step back, and do it again. */
 @Component({
   selector: 'fold-undo-redo',
-  imports: [Button, Hint],
+  imports: [IconButton],
   template: `
-    <p-button
-      icon="pi pi-undo"
-      [text]="true"
-      size="small"
-      severity="secondary"
-      ariaLabel="Undo"
-      foldHint="Undo (Ctrl+Z)"
+    <fold-icon-button
+      icon="undo"
+      label="Undo"
+      hint="Undo (Ctrl+Z)"
       [disabled]="!session.canUndo()"
-      (onClick)="session.undo()"
+      (pressed)="session.undo()"
     />
-    <p-button
-      icon="pi pi-refresh"
-      [text]="true"
-      size="small"
-      severity="secondary"
-      ariaLabel="Redo"
-      foldHint="Redo (Ctrl+Shift+Z)"
+    <fold-icon-button
+      icon="refresh"
+      label="Redo"
+      hint="Redo (Ctrl+Shift+Z)"
       [disabled]="!session.canRedo()"
-      (onClick)="session.redo()"
+      (pressed)="session.redo()"
     />
   `,
   styles: ':host { display: flex; }',

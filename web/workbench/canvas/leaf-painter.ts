@@ -61,6 +61,7 @@ export class LeafPainter {
     for (const [id, rule] of patch.rules) this.setRule(id, rule);
     const lent = this.document.getElementById('fold-lent');
     if (lent && patch.lent !== undefined) lent.textContent = patch.lent;
+    if (patch.language !== undefined) this.document.documentElement.lang = patch.language;
   }
 
   /** The boxes of all parts in px of the frame's viewport, with the direction each box's contents flow in. */

@@ -1,3 +1,4 @@
+import { filesOfPicture } from '@core/document/library/picture-files';
 import type { Box } from '@core/geometry/box';
 import { hasPicture } from '@core/compile/backgrounds';
 import type { Page } from '@core/document/page';
@@ -67,7 +68,9 @@ const backdropOf = (
 /** By the name of each file of a site's pictures, how wide the picture is by its height. */
 export const ratiosOf = ({ pictures }: Pick<Site, 'pictures'>): ReadonlyMap<string, number> =>
   new Map(
-    Object.values(pictures).flatMap((one) => one.files.map(({ file }) => [file, one.width / one.height] as const)),
+    Object.values(pictures).flatMap((one) =>
+      filesOfPicture(one).map((file) => [file, one.width / one.height] as const),
+    ),
   );
 const noRatios: ReadonlyMap<string, number> = new Map();
 

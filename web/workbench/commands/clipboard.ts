@@ -1,7 +1,8 @@
 import { inject, Injectable, type OnDestroy } from '@angular/core';
-import { Subscription } from 'rxjs';
+import { firstValueFrom, Subscription } from 'rxjs';
 import { clipOf, type Clip } from '@core/document/commands/clipboard/clip';
 import { Problem } from '@core/document/problem';
+import { Api, failureOf } from '../../services/api';
 import { PageWorker } from '../../services/page-worker';
 import { latePiece } from '../../services/late-piece';
 import { PageSession } from '../../services/page-session';
@@ -16,10 +17,13 @@ const longText = 20_000;
 const editsAFrame = 100;
 type Pasting = typeof import('@core/document/commands/clipboard/paste');
 type Pasted = ReturnType<Pasting['pasteText']>;
+/** So many pictures come along in one request. */
+const picturesAtOnce = 500;
 /** What reads a clip and puts it in, loaded when something is first pasted. */
 const pasting = (): Promise<Pasting> => import('@core/document/commands/clipboard/paste');
 /** More parts than these are not selected at once after a paste. */
 const mostSelected = 500;
+const clipPictures = () => import('@core/document/commands/clipboard/clip-pictures');
 const own = 'web application/x-fold-line';
 
 /** Copy, cut and paste of parts through the system's clipboard: between pages, sites and windows. */
@@ -31,6 +35,7 @@ export class Clipboard implements OnDestroy {
   private readonly progress = inject(Progress);
   private readonly commands = inject(Commands);
   private readonly worker = inject(PageWorker);
+  private readonly api = inject(Api);
   private readonly heard = new Subscription();
   private pasting = false;
 
@@ -83,13 +88,39 @@ export class Clipboard implements OnDestroy {
     if (this.pasting) return this.session.notices.next('Something is being pasted already.');
     this.pasting = true;
     try {
-      const result = await (text.length > longText ? this.workedOut(text) : this.readHere(text));
+      const whole = await this.withPictures(text);
+      const result = await (whole.length > longText ? this.workedOut(whole) : this.readHere(whole));
       if (result) await this.putIn(result);
     } catch (error) {
       if (!(error instanceof Problem)) throw error;
       this.session.notices.next(error.message);
     } finally {
       this.pasting = false;
+      this.progress.words.set('');
+    }
+  }
+
+  /**
+   * What the clipboard holds, with the pictures of another site by their names here: they come into the library first.
+   * Where they can't, it is pasted without them, and says so.
+   */
+  private async withPictures(text: string): Promise<string> {
+    const site = this.session.site()?.id;
+    if (site === undefined || !text.includes('"fold-line/clip"')) return text;
+    const [loaded, pictures] = await Promise.all([latePiece(this.session.notices, pasting), clipPictures()]);
+    const clip = loaded?.readClip(text);
+    const named = clip && clip.site !== site ? pictures.picturesOf(clip) : [];
+    if (!clip || named.length === 0) return text;
+    this.progress.words.set('Bringing the pictures along …');
+    try {
+      const brought = this.api.bringPictures(site, clip.site, named.slice(0, picturesAtOnce));
+      const names = await firstValueFrom(brought);
+      await this.session.catchUp();
+      return JSON.stringify(pictures.clipNaming(clip, names));
+    } catch (error) {
+      this.session.notices.next(`The pictures couldn’t come along. ${failureOf(error).problem}`);
+      return text;
+    } finally {
       this.progress.words.set('');
     }
   }

@@ -2,11 +2,15 @@ import { ChangeDetectionStrategy, Component, ElementRef, inject, signal, viewChi
 import { CdkMenu, CdkMenuItem } from '@angular/cdk/menu';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { become, canBecome } from '@core/document/commands/becoming/become';
+import { canBeCaptioned, captionEdits } from '@core/document/commands/captions';
 import { addColumn } from '@core/document/commands/columns';
 import { takeIntoFrame } from '@core/document/commands/frames';
 import type { FrameSide, PageFrame } from '@core/document/frames/page-frame';
 import { frameOf, isOfFrame, ownSections } from '@core/document/frames/shown-frame';
 import { nameOf } from '@core/document/kinds/registry';
+import type { AnyEdit } from '@core/document/edits/site-edit';
+import type { Page } from '@core/document/page';
+import type { Site } from '@core/document/site';
 import { pileWithReasons } from '@core/geometry/paint-order';
 import { PageSession } from '../../services/page-session';
 import { Selection } from '../state/selection';
@@ -176,7 +180,31 @@ export class PartMenu {
       // only a chosen part can become something
       run: () => this.commands.attempt((_site, page) => become(page, chosen!.id, what)),
     }));
-    return [...items, { label: 'Link …', keys: 'Alt+Shift+J', off: this.none(), run: () => this.linking.open() }];
+    return [
+      ...items,
+      ...this.captionItems(),
+      { label: 'Link …', keys: 'Alt+Shift+J', off: this.none(), run: () => this.linking.open() },
+    ];
+  }
+
+  /** A caption for a picture, in a figure around both. */
+  private captionItems(): Item[] {
+    const chosen = this.selection.selected();
+    const can = chosen && this.selection.all().length === 1 && canBeCaptioned(chosen.page, chosen.id);
+    if (!can) return [];
+    let made: string | undefined;
+    const caption = (site: Site, page: Page): AnyEdit[] => {
+      const done = captionEdits(site, page, chosen.id);
+      made = done.made;
+      return done.edits;
+    };
+    const run = async (): Promise<void> => {
+      const site = this.session.site();
+      if (can === 'in its figure') this.commands.attempt(caption);
+      else if (site) await this.wrapping.wrap((page) => caption(site, page));
+      if (made !== undefined) this.selection.select(made);
+    };
+    return [{ label: 'Add a caption', run: () => void run() }];
   }
 
   private visibilityItems(): Item[] {

@@ -7,7 +7,7 @@ import { InputNumber } from 'primeng/inputnumber';
 import { InputText } from 'primeng/inputtext';
 import { Select } from 'primeng/select';
 import { TableModule } from 'primeng/table';
-import { Hint } from '../../theme/hint';
+import { IconButton } from '../../theme/icon-button';
 import { DynamicDialogRef } from 'primeng/dynamicdialog';
 import { DialogFocus } from '../../theme/dialog-focus';
 import { Breakpoints, outwards, rangeOf, type Breakpoint } from '@core/document/breakpoint';
@@ -25,7 +25,7 @@ import { valueOf } from '../../theme/from-event';
  */
 @Component({
   selector: 'fold-breakpoints-dialog',
-  imports: [Button, FormsModule, InputNumber, InputText, Select, Hint, TableModule],
+  imports: [Button, FormsModule, IconButton, InputNumber, InputText, Select, TableModule],
   hostDirectives: [DialogFocus],
   templateUrl: './breakpoints-dialog.html',
   styleUrl: './breakpoints-dialog.css',

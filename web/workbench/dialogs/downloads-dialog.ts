@@ -9,12 +9,13 @@ import { PageSession } from '../../services/page-session';
 import { bytesInWords } from '../../theme/bytes';
 import { DialogFocus } from '../../theme/dialog-focus';
 import { valueOf } from '../../theme/from-event';
+import { IconButton } from '../../theme/icon-button';
 import { Uploads } from './uploads';
 
 /** The site's files to download: upload, rename, delete, choose. */
 @Component({
   selector: 'fold-downloads-dialog',
-  imports: [Button, InputText, Uploads],
+  imports: [Button, IconButton, InputText, Uploads],
   hostDirectives: [DialogFocus],
   template: `
     <fold-uploads [accept]="accept" label="Upload files" [send]="send" data-upload-downloads>
@@ -31,29 +32,26 @@ import { Uploads } from './uploads';
             (change)="rename($event, one.id, one.name)"
           />
           <small>{{ one.says }}</small>
-          <p-button
-            label="Choose"
-            size="small"
-            severity="secondary"
-            [ariaLabel]="'Choose ' + one.name"
-            (onClick)="dialog.close(one.id)"
-          />
-          <p-button
-            icon="pi pi-trash"
-            size="small"
-            severity="secondary"
-            [text]="true"
-            [ariaLabel]="'Delete ' + one.name"
-            (onClick)="remove(one.id, one.name)"
-          />
+          @if (dialog; as choosing) {
+            <p-button
+              label="Choose"
+              size="small"
+              severity="secondary"
+              [ariaLabel]="'Choose ' + one.name"
+              (onClick)="choosing.close(one.id)"
+            />
+          }
+          <fold-icon-button icon="trash" [label]="'Delete ' + one.name" (pressed)="remove(one.id, one.name)" />
         </li>
       } @empty {
         <li class="none">No file here yet. Those you upload can be linked to from any text, button or box.</li>
       }
     </ul>
-    <div class="dialog-actions">
-      <p-button label="Close" severity="secondary" [text]="true" (onClick)="dialog.close()" />
-    </div>
+    @if (dialog; as choosing) {
+      <div class="dialog-actions">
+        <p-button label="Close" severity="secondary" [text]="true" (onClick)="choosing.close()" />
+      </div>
+    }
   `,
   styles: `
     ul {
@@ -83,7 +81,7 @@ import { Uploads } from './uploads';
 export class DownloadsDialog {
   private readonly api = inject(Api);
   private readonly session = inject(PageSession);
-  protected readonly dialog = inject(DynamicDialogRef);
+  protected readonly dialog = inject(DynamicDialogRef, { optional: true });
   protected readonly accept = Object.keys(downloadKinds)
     .map((ending) => `.${ending}`)
     .join();

@@ -8,10 +8,9 @@ import {
   untracked,
   viewChild,
 } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import { Button } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
-import { SelectButton } from 'primeng/selectbutton';
+import { OneOf } from '../../theme/one-of';
 import { TableModule, type Table } from 'primeng/table';
 import { DynamicDialogRef } from 'primeng/dynamicdialog';
 import { DialogFocus } from '../../theme/dialog-focus';
@@ -45,10 +44,13 @@ interface Row {
   readonly cells: readonly (Override | undefined)[];
 }
 
+/** Which values are listed. */
+type Which = 'below' | 'idle' | 'all';
+
 /** Every value of the page's parts' own, as a table by part and property: to look through, to go to, and to clean. */
 @Component({
   selector: 'fold-overrides-dialog',
-  imports: [Button, FormsModule, InputText, SelectButton, TableModule],
+  imports: [Button, InputText, OneOf, TableModule],
   hostDirectives: [DialogFocus],
   templateUrl: './overrides-dialog.html',
   styleUrl: './overrides-dialog.css',
@@ -62,12 +64,12 @@ export class OverridesDialog {
   private readonly commands = inject(Commands);
   private readonly worker = inject(PageWorker);
   protected readonly dialog = inject(DynamicDialogRef);
-  protected readonly choices = computed(() => [
+  protected readonly choices = computed<readonly { readonly id: Which; readonly word: string }[]>(() => [
     { id: 'below', word: 'Overridden at some breakpoint' },
     { id: 'idle', word: `Redundant: no difference${this.idle().length > 0 ? ` · ${this.idle().length}` : ''}` },
     { id: 'all', word: 'All' },
   ]);
-  protected readonly which = signal<'below' | 'idle' | 'all'>('below');
+  protected readonly which = signal<Which>('below');
   private readonly found = signal<readonly Override[] | undefined>(undefined);
   protected readonly busy = computed(() => this.found() === undefined);
   protected readonly idle = computed(() => (this.found() ?? []).filter((one) => one.idle));

@@ -1,14 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { firstValueFrom } from 'rxjs';
+import { RouterLink } from '@angular/router';
 import { Button } from 'primeng/button';
 import { DynamicDialogRef } from 'primeng/dynamicdialog';
 import { DialogFocus } from '../../theme/dialog-focus';
+import { ChangeList } from '../../theme/change-list';
 import { LineField } from '../../theme/line-field';
 import { ProgressLine } from '../../theme/progress-line';
 import { MessageService } from 'primeng/api';
 import { sharingParts } from '@core/document/changes';
 import { seenPage } from '@core/document/seen/seen-page';
+import { releaseNote } from '@core/review/release-note';
 import type { ChangedBesides, PublishPage } from '@core/api/releases';
 import { Api, failureOf } from '../../services/api';
 import { nameOf } from '@core/document/kinds/registry';
@@ -21,7 +24,7 @@ import { PageSession } from '../../services/page-session';
 /** What goes live, before it does. */
 @Component({
   selector: 'fold-publish-dialog',
-  imports: [Button, FormsModule, LineField, ProgressLine],
+  imports: [Button, ChangeList, FormsModule, LineField, ProgressLine, RouterLink],
   hostDirectives: [DialogFocus],
   templateUrl: './publish-dialog.html',
   styleUrl: './publish-dialog.css',
@@ -98,12 +101,8 @@ export class PublishDialog {
 
   /** What is kept with the release: what it is called, and why it went live with errors. */
   private words(): PublishPage {
-    const [errors, name, reason] = [this.findings.errors(), this.name().trim(), this.reason().trim()];
-    const many = errors === 1 ? 'an error' : `${errors} errors`;
-    return {
-      ...(name !== '' && { name }),
-      ...(errors > 0 && { note: `Published with ${many}: ${reason}`.slice(0, 2000) }),
-    };
+    const [name, note] = [this.name().trim(), releaseNote(this.findings.errors(), this.reason())];
+    return { ...(name !== '' && { name }), ...(note !== '' && { note }) };
   }
 
   protected async publish(): Promise<void> {

@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Button } from 'primeng/button';
-import { Checkbox } from 'primeng/checkbox';
 import { DynamicDialogRef } from 'primeng/dynamicdialog';
 import { InputText } from 'primeng/inputtext';
 import { Select } from 'primeng/select';
@@ -12,11 +11,12 @@ import { DialogFocus } from '../../theme/dialog-focus';
 import { valueOf } from '../../theme/from-event';
 import { Commands } from '../commands/commands';
 import { Selection } from '../state/selection';
+import { Tick } from '../../theme/tick';
 
 /** The form that saves the selected section for the whole site, to copy from or to be the same everywhere. */
 @Component({
   selector: 'fold-save-section-dialog',
-  imports: [Button, Checkbox, FormsModule, InputText, Select],
+  imports: [Button, Tick, FormsModule, InputText, Select],
   hostDirectives: [DialogFocus],
   templateUrl: './save-section-dialog.html',
   styleUrl: './save-section-dialog.css',

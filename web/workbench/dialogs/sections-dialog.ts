@@ -1,8 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import { DynamicDialogRef } from 'primeng/dynamicdialog';
 import { InputText } from 'primeng/inputtext';
-import { SelectButton } from 'primeng/selectbutton';
+import { OneOf } from '../../theme/one-of';
 import { DialogFocus } from '../../theme/dialog-focus';
 import { landingBy } from '@core/document/commands/place';
 import { insertShared, sharedRoots } from '@core/document/commands/shared';
@@ -39,7 +38,7 @@ interface Offer {
 /** Sections to add whole, drawn from the real thing: ready-made ones and those the site keeps. */
 @Component({
   selector: 'fold-sections-dialog',
-  imports: [FormsModule, InputText, PageDrawing, SelectButton],
+  imports: [InputText, PageDrawing, OneOf],
   hostDirectives: [DialogFocus],
   templateUrl: './sections-dialog.html',
   styleUrl: './sections-dialog.css',
@@ -50,9 +49,9 @@ export class SectionsDialog {
   private readonly selection = inject(Selection);
   private readonly requests = inject(Requests);
   private readonly commands = inject(Commands);
-  protected readonly purposeChoices = [
-    { word: 'all', purpose: 'all' },
-    ...purposes.map((purpose) => ({ word: purpose, purpose })),
+  protected readonly purposeChoices: readonly { readonly id: Purpose | 'all'; readonly word: string }[] = [
+    { id: 'all', word: 'all' },
+    ...purposes.map((id) => ({ id, word: id })),
   ];
   protected readonly dialog = inject(DynamicDialogRef);
   protected readonly query = signal('');

@@ -38,11 +38,13 @@ import { LeafHandles } from './handles/leaf-handles';
 import { LeafNotes } from './overlays/leaf-notes';
 import { LeafPainter } from '../canvas/leaf-painter';
 import { EmptyPlaces } from './overlays/empty-places';
+import { LeafRemarks } from './overlays/leaf-remarks';
 import { LeafTravel } from './overlays/leaf-travel';
 import { Canvases, keyOf } from '../state/canvases';
 import { Holding } from '../state/holding';
 import { Company } from '../state/company';
 import { Leaves, type LeafView } from '../state/leaves';
+import { PageRemarks } from '../state/page-remarks';
 import { openAround } from '../canvas/opened-items';
 import { DragPreview } from './drag-preview';
 import type { LeafFrame } from './leaf-frame';
@@ -54,7 +56,7 @@ import { WritingBar } from '../writing/writing-bar';
 /** One breakpoint's live page: a frame as wide as its screen, drawn to scale, worked on directly. */
 @Component({
   selector: 'fold-leaf',
-  imports: [EmptyPlaces, LeafHandles, LeafNotes, LeafTravel, WritingBar],
+  imports: [EmptyPlaces, LeafHandles, LeafNotes, LeafRemarks, LeafTravel, WritingBar],
   providers: [LeafInput],
   templateUrl: './leaf.html',
   styleUrl: './leaf.css',
@@ -76,6 +78,7 @@ export class Leaf implements OnDestroy, Surface, LeafView, LeafFrame {
   private readonly dragging = inject(Dragging);
   private readonly leaves = inject(Leaves);
   private readonly company = inject(Company);
+  private readonly remarks = inject(PageRemarks);
   private readonly holding = inject(Holding);
   private readonly canvases = inject(Canvases);
   private readonly destroyed = inject(DestroyRef);
@@ -90,6 +93,7 @@ export class Leaf implements OnDestroy, Surface, LeafView, LeafFrame {
   protected readonly notesAsked = computed(
     () => this.dragState.distances() || ['flow', 'place', 'box'].includes(this.ledgerState.group()),
   );
+  protected readonly hasRemarks = computed(() => this.remarks.at(this.name).length > 0);
   /** Whether a part is selected, and not the page alone: what works on one loads when the first is. */
   protected readonly hasChosen = computed(() => {
     const chosen = this.selection.selected();

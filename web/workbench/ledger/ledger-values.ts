@@ -40,6 +40,7 @@ import { leafGap } from '../state/spread-state';
 import { BoxDrawing } from './slips/box-drawing';
 import { ClipSlip } from './slips/clip/clip-slip';
 import { ColourSlip } from './slips/colour/colour-slip';
+import { CropSlip } from './slips/crop/crop-slip';
 import { EdgeDrawing } from './slips/edge/edge-drawing';
 import { FillSlip } from './slips/fill/fill-slip';
 import { FilterSlip } from './slips/filter/filter-slip';
@@ -86,6 +87,7 @@ interface ShownRow {
   imports: [
     BoxDrawing,
     ClipSlip,
+    CropSlip,
     ColourSlip,
     EdgeDrawing,
     FillSlip,

@@ -113,8 +113,9 @@ import { valueOf } from '../../theme/from-event';
       display: flex;
       align-items: center;
       gap: 7px;
-      padding: 1px 6px;
+      padding: 0 6px;
       font: inherit;
+      line-height: 1.25; /* the outline below needs the room */
       color: inherit;
       text-align: left;
       background: none;

@@ -5,7 +5,7 @@ import { FormsModule } from '@angular/forms';
 import { Button } from 'primeng/button';
 import { Checkbox } from 'primeng/checkbox';
 import { DynamicDialogRef } from 'primeng/dynamicdialog';
-import { SelectButton } from 'primeng/selectbutton';
+import { OneOf } from '../../theme/one-of';
 import { DialogFocus } from '../../theme/dialog-focus';
 import { ProgressLine } from '../../theme/progress-line';
 import { applyEdits } from '@core/document/edits/apply';
@@ -19,6 +19,7 @@ import { SpreadState } from '../state/spread-state';
 import { Commands } from '../commands/commands';
 import { RefitLayout } from './refit-layout';
 import { RefitPage } from './refit-page';
+import { Tick } from '../../theme/tick';
 
 /** The longest the search works without letting others, in ms: less than a frame. */
 const longestStretch = 9;
@@ -39,7 +40,7 @@ interface Asked {
  */
 @Component({
   selector: 'fold-refit-dialog',
-  imports: [Button, Checkbox, FormsModule, ProgressLine, RefitPage, SelectButton],
+  imports: [Button, Checkbox, Tick, FormsModule, ProgressLine, RefitPage, OneOf],
   hostDirectives: [DialogFocus],
   templateUrl: './refit-dialog.html',
   styleUrl: './refit-dialog.css',
@@ -70,7 +71,9 @@ export class RefitDialog {
       return own.length > 0 ? [{ breakpoint, own }] : [];
     });
   });
-  protected readonly screens = computed(() => this.groups().map((group) => group.breakpoint));
+  protected readonly screens = computed(() =>
+    this.groups().map(({ breakpoint: { id, name } }) => ({ id, word: name })),
+  );
   protected readonly at = computed(() => this.shownAt() ?? this.groups().at(-1)?.breakpoint.id);
   protected readonly taken = computed(() =>
     (this.found()?.proposals ?? []).filter((_one, index) => !this.left().has(index)),

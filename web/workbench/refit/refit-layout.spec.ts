@@ -145,11 +145,7 @@ describe('Refit', () => {
       site,
       wideOnly(pageOfSection(planted(site, one.tree))),
     ]),
-    ...[11, 12, 13, 14].map((seed): [string, Site, Page] => [
-      `a generated page (${seed})`,
-      site,
-      generated(site, seed),
-    ]),
+    ...[11, 13].map((seed): [string, Site, Page] => [`a generated page (${seed})`, site, generated(site, seed)]),
     ['the demo’s fares, built wide only', tidewick, wideOnly(fares)],
     ['the demo’s fares as they are', tidewick, fares],
     ['the demo’s home page, built wide only', tidewick, wideOnly(home)],

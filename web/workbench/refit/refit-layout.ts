@@ -15,6 +15,7 @@ const nothing: Patch = {
   subtrees: new Map(),
   arranged: new Map(),
   lent: undefined,
+  language: undefined,
 };
 
 /**

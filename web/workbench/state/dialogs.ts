@@ -72,7 +72,7 @@ interface Dialog {
   readonly width: string;
   readonly height?: string;
   /** It stands beside the leaves, and one works on with it open. */
-  readonly beside?: true;
+  readonly beside?: 'left' | 'right';
   readonly load: () => Promise<Type<unknown>>;
 }
 
@@ -120,7 +120,7 @@ const table = {
     header: 'Tokens of this site',
     width: 'min(640px, 50vw)',
     height: '78vh',
-    beside: true,
+    beside: 'right',
     load: () => import('../dialogs/look/tokens/tokens-dialog').then((file) => file.TokensDialog),
   },
   'new token': {
@@ -142,7 +142,7 @@ const table = {
     header: 'Looks of this site',
     width: 'min(640px, 50vw)',
     height: '78vh',
-    beside: true,
+    beside: 'right',
     load: () => import('../dialogs/look/looks/looks-dialog').then((file) => file.LooksDialog),
   },
   faces: {
@@ -178,8 +178,9 @@ const table = {
   },
   pictures: {
     header: 'Pictures',
-    width: '820px',
-    load: () => import('../dialogs/picture-library').then((file) => file.PictureLibrary),
+    width: 'min(1080px, 95vw)',
+    height: '84vh',
+    load: () => import('../dialogs/library/picture-library').then((file) => file.PictureLibrary),
   },
   downloads: {
     header: 'Files to download',
@@ -200,6 +201,13 @@ const table = {
     header: 'Publish',
     width: '480px',
     load: () => import('../dialogs/publish-dialog').then((file) => file.PublishDialog),
+  },
+  remarks: {
+    header: 'Remarks on this page',
+    width: 'min(380px, 40vw)',
+    height: '78vh',
+    beside: 'left', // small screens, on which most is said, stand on the right
+    load: () => import('../dialogs/remarks-dialog').then((file) => file.RemarksDialog),
   },
   refit: {
     header: 'Refit the smaller screens',
@@ -254,10 +262,10 @@ export class Dialogs implements OnDestroy {
       ...(dialog.height !== undefined && { height: dialog.height }),
       data,
       modal: !dialog.beside,
-      ...(dialog.beside && { position: 'right' }),
+      ...(dialog.beside && { position: dialog.beside }),
       closable: true,
       closeOnEscape: true,
-      draggable: dialog.beside === true,
+      draggable: dialog.beside !== undefined,
       resizable: false,
       focusOnShow: false, // what is in it takes the focus: DialogFocus
       duplicate: true, // the last one may still be fading out

@@ -40,6 +40,11 @@ export const drawingWords = {
   },
   filter: { label: 'Draw the filter', says: 'Blur, brightness and other filters', icon: 'pi pi-filter' },
   clip: { label: 'Draw the shape', says: 'The shape it is cut to, its points dragged', icon: 'pi pi-stop' },
+  crop: {
+    label: 'Crop the picture',
+    says: 'What of the picture is seen: point in view, zoom, ratio',
+    icon: 'pi pi-expand',
+  },
   mask: { label: 'Draw the mask', says: 'Where it fades out, or what it is seen through', icon: 'pi pi-eye' },
   layers: { label: 'Draw the layers', says: 'Layers of colour, gradients and pictures', icon: 'pi pi-clone' },
 } as const;
@@ -49,6 +54,7 @@ export function drawnAs(property: string): keyof typeof drawingWords | undefined
   if (property === 'background-image') return 'layers';
   if (/^transition-(property|duration|delay|timing-function)$/.test(property)) return 'transition';
   if (property === 'clip-path') return 'clip';
+  if (property === 'object-position') return 'crop';
   if (property === 'mask-image') return 'mask';
   if (property === 'filter' || property === 'backdrop-filter') return 'filter';
   if (property === 'box-shadow' || property === 'text-shadow') return 'shadow';

@@ -26,6 +26,7 @@ export class LocalSession {
   readonly notices = new Subject<string>();
   readonly people = signal<readonly Present[]>([]);
   readonly listening = new Subject<void>();
+  readonly remarksTold = new Subject<void>();
   /** Places that were told to others. */
   readonly told: (readonly string[])[] = [];
   readonly said: string[] = [];

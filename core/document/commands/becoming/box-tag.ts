@@ -5,14 +5,18 @@ import { isListTag } from '../../kinds/container-kind';
 import type { Page } from '../../page';
 import { Problem } from '../../problem';
 import { parentOf, partOf } from '../../tree';
+import { standsWell } from '../captions';
 import { isList, tagEdit } from '../list-item';
 
-/** The tags a part may be given where it stands: an item stands in a list alone. */
+/** The tags a part may be given where it stands: an item stands in a list alone, a `figcaption` in a figure, at an end. */
 export function tagsFor(page: Page, id: string): readonly string[] {
   const { tags } = kindOf(partOf(page, id).kind);
   const parent = parentOf(page, id);
   const inList = parent !== undefined && isList(page, parent);
-  return tags.filter((tag) => tag !== 'li' || inList || partOf(page, id).tag === 'li');
+  const has = partOf(page, id).tag;
+  return tags.filter(
+    (tag) => tag === has || ((tag !== 'li' || inList) && (tag !== 'figcaption' || standsWell(page, id))),
+  );
 }
 
 /**

@@ -6,10 +6,15 @@ import { pageHolding, plainPart } from '../../testing/plain-part';
 import type { Words } from '../../text/running-text';
 import { inPlain } from '../../text/words';
 import { clipOf } from './clip';
+import { clipNaming, picturesOf } from './clip-pictures';
 import { paste, pasteText } from './paste';
 import { clipOfText, longestPaste, paragraphsOf } from './pasted-text';
 
 const site = blankSite('s', 'S', 'site');
+const picture: Site['pictures'][string] = {
+  ...{ name: 'Sea', alt: '', width: 640, height: 400, type: 'image/jpeg' },
+  files: [{ width: 640, file: 'sea.jpg' }],
+};
 const blank = blankPage('p', 'P', '/');
 const letters = (text: string): string => text.replace(/\s+/g, '');
 
@@ -72,6 +77,36 @@ describe('A pasted text', () => {
       'Third',
       'Last',
     ]);
+  });
+});
+
+describe('Pictures of what is copied', () => {
+  it('are named as the other site names them: in parts, behind them, in classes, and where words lead', () => {
+    const from: Site = {
+      ...blankSite('from', 'From', 'from'),
+      pictures: { shore: picture, dune: picture, tide: picture },
+      classes: [{ id: 'a1', name: 'sea', style: { wide: { normal: { 'background-image': 'url("picture:tide")' } } } }],
+    };
+    const page = pageHolding({
+      i: plainPart('image', 'img', { content: { base: { picture: 'shore', alt: '' }, phone: { picture: 'dune' } } }),
+      c: plainPart('container', 'div', {
+        classes: ['a1'],
+        style: { phone: { hover: { 'background-image': 'url("picture:shore"), none' } } },
+      }),
+      t: plainPart('heading', 'h2', {
+        content: { base: { text: [{ text: 'picture:shore is its name', link: { to: 'picture:shore' } }] } },
+      }),
+    });
+    const clip = clipOf(from, page, ['i', 'c', 't']);
+    expect(picturesOf(clip).sort()).toEqual(['dune', 'shore', 'tide']);
+    const to: Site = { ...site, pictures: { here: picture, tide: picture } };
+    const { edits, made } = paste(to, blank, clipNaming(clip, { shore: 'here', tide: 'tide' }), undefined);
+    const { parts } = applyEdits(to, blank, edits).page;
+    const [image, box, text] = made.map((id) => parts[id]!);
+    expect(image!.content).toEqual({ base: { picture: 'here', alt: '' } }); // the dune stayed behind
+    expect(box!.style['phone']?.hover).toEqual({ 'background-image': 'url("picture:here"), none' });
+    expect(box!.style['wide']?.normal).toEqual({ 'background-image': 'url("picture:tide")' });
+    expect(text!.content.base['text']).toEqual([{ text: 'picture:shore is its name', link: { to: 'picture:here' } }]);
   });
 });
 

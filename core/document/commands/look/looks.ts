@@ -2,7 +2,7 @@ import { counterparts, tokensOfLook, valueOfLook, valuesOfLook } from '../../../
 import { inOrderOfNaming, keptToken, tokenOf, tokensOf } from '../../../style/tokens/tokens';
 import { checkValue } from '../../../style/value';
 import { valueOf } from '../../edits/edit';
-import { SiteField, type SiteEdit } from '../../edits/site-edit';
+import { mostEdits, SiteField, type SiteEdit } from '../../edits/site-edit';
 import { withLeaf } from '../../edits/tree-leaf';
 import { newIdentifier } from '../../identifier';
 import { leaves } from '../../leaves';
@@ -11,8 +11,6 @@ import { LookName, type Look, type Site } from '../../site';
 import type { StyleMap } from '../../style-map';
 
 const on = 'site' as const;
-/** A batch holds so many edits at most. */
-const mostEdits = 2000;
 
 /** A name as a look of the site may have it. @throws Problem where it cannot be, or another look has it */
 export function checkedLookName(site: Site, name: string, own?: string): string {

@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { Breakpoint } from '../../breakpoint';
 import { Download } from '../../library/download';
+import { SiteIcon } from '../../library/site-icon';
 import { circleOf } from '../../links/redirects';
 import { MenuEntry, MenuName } from '../../menus/menu';
 import { PageFrame } from '../../frames/page-frame';
@@ -27,6 +28,8 @@ export function checkSiteSet(site: Site, edit: SiteSet): void {
   if (field[0] === 'classes' && site.classes.some((one) => one.name === value && one.id !== field[1]))
     throw new Problem(`The site has a class called “${String(value)}” already.`, place);
   if (field[0] === 'redirects' && typeof value === 'string') checkRedirect(site, field[1], value);
+  if (field[0] === 'icon' && value !== undefined && !Object.hasOwn(site.pictures, SiteIcon.parse(value).picture))
+    throw new Problem('The site has no such picture.', place);
   if (field[0] === 'dark' && value !== undefined && !site.looks?.some((one) => one.id === value))
     throw new Problem('The site has no such look.', place);
 }

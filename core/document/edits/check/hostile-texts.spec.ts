@@ -53,7 +53,10 @@ describe('An address that means harm', () => {
         if (typeof made === 'string') expect(made).toMatch(/\w{5}/);
         else {
           expect(harm(made)).toBe('');
-          const policy = policyOf({ ...made, parts: { ...made.parts, html: { ...made.parts['html']!, off: true } } });
+          const policy = policyOf(site, {
+            ...made,
+            parts: { ...made.parts, html: { ...made.parts['html']!, off: true } },
+          });
           expect(policy).not.toMatch(/[*\n]|script-src|unsafe|;\s*;/);
         }
       }

@@ -32,10 +32,13 @@ function isWriting(parts: Parts, edit: SetField): boolean {
   return field !== undefined && isWritten(field) && keepsLook(part, asText(edit));
 }
 
+/** What is said of a picture, unlike what it is. */
+const isSaid = (field: string): boolean => ['name', 'alt', 'tags', 'caption', 'credit'].includes(field);
+
 function isAllowed(site: Site, page: Page, edit: AnyEdit): boolean {
   if (isOnPage(edit)) return edit.do === 'set' && isWriting(page.parts, edit);
   if (!isOnSite(edit)) return false;
-  if (!isInSection(edit)) return edit.do === 'set' && edit.field[0] === 'pictures';
+  if (!isInSection(edit)) return edit.do === 'set' && edit.field[0] === 'pictures' && isSaid(edit.field[2]);
   const section = site.sections?.find((one) => one.id === edit.section);
   return section !== undefined && edit.do === 'set' && isWriting(section.parts, edit);
 }

@@ -37,11 +37,21 @@ const someLookSet = (random: RandomPages): SiteEdit =>
     ? { do: 'set', on, field: ['looks', random.pick(['l1', 'l2']), 'name'], value: random.pick(['Day', '']) }
     : { do: 'set', on, field: ['dark'], ...(random.chance(0.7) && { value: random.pick(['l1', 'l2']) }) };
 
-/** What something of the library says. */
+/** What something of the library says, or is. */
 const someLibrarySet = (random: RandomPages): SiteEdit =>
-  random.chance(0.5)
-    ? { do: 'set', on, field: ['downloads', 'fares', 'name'], value: random.pick(['', 'Fares', 'Preise']) }
-    : { do: 'set', on, field: ['pictures', 'ferry', 'alt'], value: random.pick(['', 'Other words']) };
+  random.pick<() => SiteEdit>([
+    () => ({ do: 'set', on, field: ['downloads', 'fares', 'name'], value: random.pick(['', 'Fares', 'Preise']) }),
+    () => ({ do: 'set', on, field: ['pictures', 'ferry', 'alt'], value: random.pick(['', 'Other words']) }),
+    () => ({
+      ...{ do: 'set', on, field: ['pictures', 'ferry', 'tags'] },
+      ...(random.chance(0.7) && { value: random.pick([['boats'], ['boats', 'sea'], [''], []]) }),
+    }),
+    () => ({ do: 'set', on, field: ['pictures', 'ferry', 'width'], value: random.pick([400, 0, 30]) }),
+    () => ({
+      ...{ do: 'set', on, field: ['pictures', 'ferry', 'files'] },
+      value: random.pick<SiteSet['value']>([[{ width: 30, file: 'other.webp' }], []]),
+    }),
+  ])();
 
 /** A field of a site set, or unset. */
 function someSet(random: RandomPages, site: Site): SiteEdit {

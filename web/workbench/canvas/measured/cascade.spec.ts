@@ -50,6 +50,7 @@ function twin(site: Site, page: Page, breakpoint: string, { html, css }: ReturnT
     `<style>@layer kind{body *{box-sizing:border-box}${ofKinds}}${elementLayer(css)}</style>`,
   );
   const parsed = new DOMParser().parseFromString(plain, 'text/html');
+  parsed.querySelector('._skip')?.remove(); // its rules are no part's
   subtree(page, page.root).forEach((id, index) => {
     const element = partElements(parsed)[index]!;
     element.className = [...element.classList]

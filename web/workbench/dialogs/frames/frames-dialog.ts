@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, Injector, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Button } from 'primeng/button';
-import { Checkbox } from 'primeng/checkbox';
 import { DynamicDialogRef } from 'primeng/dynamicdialog';
 import { InputText } from 'primeng/inputtext';
 import { Select } from 'primeng/select';
@@ -17,11 +16,12 @@ import { IconButton } from '../../../theme/icon-button';
 import { keepFocus } from '../../../theme/keep-focus';
 import { SitePages } from '../../state/site-pages';
 import { OtherPages } from './other-pages';
+import { Tick } from '../../../theme/tick';
 
 /** The page frames of the site: which one this page stands in, what each shows, and which pages have it. */
 @Component({
   selector: 'fold-frames-dialog',
-  imports: [Button, Checkbox, FormsModule, IconButton, InputText, OtherPages, Select],
+  imports: [Button, Tick, FormsModule, IconButton, InputText, OtherPages, Select],
   hostDirectives: [DialogFocus],
   templateUrl: './frames-dialog.html',
   styleUrl: './frames-dialog.css',

@@ -1,13 +1,11 @@
 import { inject, Injectable } from '@angular/core';
-import { nanoid } from 'nanoid';
-import { firstValueFrom } from 'rxjs';
 import { intoFrame } from '@core/document/commands/frames';
 import { addressed } from '@core/document/edits/addressed';
-import { applyBatch } from '@core/document/edits/batch';
 import type { AnyEdit } from '@core/document/edits/site-edit';
 import { Problem } from '@core/document/problem';
 import { seenPage } from '@core/document/seen/seen-page';
 import { Api, failureOf } from '../../../services/api';
+import { storeOnPage } from '../../../services/page-not-open';
 import { PageSession } from '../../../services/page-session';
 
 /** What was done to a page that is not open, and how it is undone. */
@@ -35,7 +33,7 @@ export class IntoFrame {
     await this.session.settled(); // others know of the frame by then
     return this.each(pages, async ({ page, title }) => ({
       ...{ page, title },
-      back: await this.store(page, (documents) => {
+      back: await storeOnPage(this.api, page, (documents) => {
         const found = documents.site.frames?.find((one) => one.id === frame);
         if (!found) throw new Problem('The site no longer has this page frame.', { field: 'frame' });
         const seen = seenPage(documents.site, documents.page);
@@ -45,7 +43,7 @@ export class IntoFrame {
   }
 
   undo(done: readonly Done[]): Promise<Outcome> {
-    return this.each(done, async (one) => ({ ...one, back: await this.store(one.page, () => one.back) }));
+    return this.each(done, async (one) => ({ ...one, back: await storeOnPage(this.api, one.page, () => one.back) }));
   }
 
   private async each<T extends Listed>(pages: readonly T[], run: (page: T) => Promise<Done>): Promise<Outcome> {
@@ -59,18 +57,5 @@ export class IntoFrame {
         problems.push(`“${one.title}”: ${says}`);
       }
     return { done, problems };
-  }
-
-  /** Stores edits made of a page as the server has it; those that lead back. */
-  private async store(
-    id: string,
-    editsOf: (documents: Parameters<typeof applyBatch>[0]) => readonly AnyEdit[],
-  ): Promise<readonly AnyEdit[]> {
-    const { site, page, revision, siteRevision } = await firstValueFrom(this.api.page(id));
-    const edits = editsOf({ site, page });
-    if (edits.length === 0) return [];
-    const { inverses } = applyBatch({ site, page }, edits);
-    await firstValueFrom(this.api.store(id, { id: nanoid(), base: revision, siteBase: siteRevision, edits }));
-    return inverses;
   }
 }

@@ -3,6 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { Button } from 'primeng/button';
 import { Checkbox } from 'primeng/checkbox';
 import { IntoFrame, type Done } from './into-frame';
+import { Tick } from '../../../theme/tick';
 
 /** A page that is not open, as it is listed. */
 export interface OtherPage {
@@ -16,7 +17,7 @@ export interface OtherPage {
 /** Pages that do not stand in a frame yet, to be put in it together. */
 @Component({
   selector: 'fold-other-pages',
-  imports: [Button, Checkbox, FormsModule],
+  imports: [Button, Checkbox, Tick, FormsModule],
   providers: [IntoFrame],
   template: `
     @if (pages().length > 0) {
@@ -39,13 +40,9 @@ export interface OtherPage {
           }
         </ul>
         <p>
-          <p-checkbox
-            [inputId]="frame() + '-replacing'"
-            binary
-            [ngModel]="replacing()"
-            (ngModelChange)="replacing.set($event)"
-          />
-          <label [for]="frame() + '-replacing'">Remove the headers and footers these pages have of their own</label>
+          <fold-tick [field]="frame() + '-replacing'" [(on)]="replacing"
+            >Remove the headers and footers these pages have of their own</fold-tick
+          >
         </p>
         <p-button
           size="small"

@@ -6,7 +6,7 @@ import { Checkbox } from 'primeng/checkbox';
 import { DynamicDialogConfig, DynamicDialogRef } from 'primeng/dynamicdialog';
 import { InputText } from 'primeng/inputtext';
 import { Select } from 'primeng/select';
-import { SelectButton } from 'primeng/selectbutton';
+import { OneOf } from '../../../theme/one-of';
 import { catchError, map, of, startWith, switchMap, type Observable } from 'rxjs';
 import { downloadOfLink, Link, pageOfLink, pictureOfLink } from '@core/document/kinds/link';
 import { inWords } from '@core/document/kinds/in-words';
@@ -53,7 +53,7 @@ const partOn = ({ view, point }: Picked): string | undefined =>
 /** Asks where words or a part are to lead. */
 @Component({
   selector: 'fold-link-dialog',
-  imports: [Button, Checkbox, FormsModule, InputText, Select, SelectButton],
+  imports: [Button, Checkbox, FormsModule, InputText, Select, OneOf],
   hostDirectives: [DialogFocus],
   templateUrl: './link-dialog.html',
   styleUrl: './link-dialog.css',
@@ -72,7 +72,7 @@ export class LinkDialog {
   protected readonly about: LinkAsked = inject<DynamicDialogConfig<LinkAsked>>(DynamicDialogConfig).data!;
 
   private readonly before = this.about.link?.to ?? '';
-  protected readonly whats = [...whats];
+  protected readonly whats = whats;
   protected readonly what = signal<What>(whatOf(this.before));
   protected readonly page = signal(pageOfLink(this.before)?.page ?? '');
   protected readonly placeThere = signal(pageOfLink(this.before)?.place ?? '');

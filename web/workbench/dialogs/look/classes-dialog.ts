@@ -40,6 +40,7 @@ import { SiteReach, type ReachedPage } from '../../state/site-reach';
 import { AlikeList } from './alike-list';
 import { counted, usedWords } from './used-words';
 import { WhereUsed } from './where-used';
+import { Tick } from '../../../theme/tick';
 
 interface Row {
   readonly id: string;
@@ -67,7 +68,7 @@ interface Action {
  */
 @Component({
   selector: 'fold-classes-dialog',
-  imports: [AlikeList, Button, Checkbox, FormsModule, Hint, InputText, TableModule, WhereUsed],
+  imports: [AlikeList, Button, Checkbox, Tick, FormsModule, Hint, InputText, TableModule, WhereUsed],
   hostDirectives: [DialogFocus],
   templateUrl: './classes-dialog.html',
   styleUrls: ['./link.css', './classes-dialog.css'],

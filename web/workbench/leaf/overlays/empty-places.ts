@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { Button } from 'primeng/button';
+import { ownSections } from '@core/document/frames/shown-frame';
 import { kindOf, nameOf, whatFits } from '@core/document/kinds/registry';
 import { Commands } from '../../commands/commands';
 import { Dialogs } from '../../state/dialogs';
@@ -16,7 +17,7 @@ const mostMarked = 30;
   imports: [Button],
   template: `
     @if (isBlank()) {
-      <div class="invitation">
+      <div class="invitation" [style.margin-top.px]="below()">
         <p>This page is empty.</p>
         <p-button label="Add a section" size="small" (onClick)="commands.add('section')" data-invite="section" />
         <p-button
@@ -62,7 +63,7 @@ const mostMarked = 30;
       flex-direction: column;
       align-items: center;
       gap: 8px;
-      padding: 48px 8px 16px;
+      padding: 32px 8px 16px;
       text-align: center;
       color: var(--ink-soft);
     }
@@ -101,7 +102,17 @@ export class EmptyPlaces {
 
   protected readonly isBlank = computed(() => {
     const page = this.painted.page();
-    return page !== undefined && page.parts[page.root]?.children.length === 0;
+    return page !== undefined && ownSections(page).length === 0;
+  });
+  /** Below what the page's frame shows, in px of the leaf as it is drawn. */
+  protected readonly below = computed(() => {
+    const page = this.painted.page();
+    this.leaves.version(this.breakpoint());
+    const view = this.leaves.view(this.breakpoint());
+    const ends = (page?.parts[page.root]?.children ?? []).map(
+      (id) => view?.element(id)?.getBoundingClientRect().bottom,
+    );
+    return Math.max(0, ...ends.map((end) => end ?? 0)) * this.scale();
   });
 
   private readonly empty = computed(() => {

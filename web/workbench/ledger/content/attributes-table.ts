@@ -9,6 +9,7 @@ import { problemOf } from '@core/document/problem';
 import { Commands } from '../../commands/commands';
 import { Selection } from '../../state/selection';
 import { valueOf } from '../../../theme/from-event';
+import { IconButton } from '../../../theme/icon-button';
 
 interface Row {
   readonly name: string;
@@ -25,7 +26,7 @@ const valuesOf = (name: string): string[] | undefined => {
 /** The attributes of the selection, with what each means; its id has a field of its own. */
 @Component({
   selector: 'fold-attributes-table',
-  imports: [Button, FormsModule, InputText, Select, TableModule],
+  imports: [Button, FormsModule, IconButton, InputText, Select, TableModule],
   templateUrl: './attributes-table.html',
   styleUrl: './attributes-table.css',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -1,11 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { foundAs } from '@core/compile/found-as';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { Button } from 'primeng/button';
+import { foundAs } from '@core/compile/head/found-as';
 import { canvasAddresses } from '../../../services/addresses';
+import { Api, failureOf } from '../../../services/api';
 import { PageSession } from '../../../services/page-session';
 
 /** How the page will look in a list of search results, and where somebody shares it. */
 @Component({
   selector: 'fold-found-as',
+  imports: [Button],
   template: `
     @if (found(); as page) {
       <figure data-found-in-search>
@@ -33,6 +36,20 @@ import { PageSession } from '../../../services/page-session';
           <img [src]="pictures() + file" alt="" />
         } @else {
           <p class="soft empty">No picture. Choose one above: cards with one are seen.</p>
+        }
+        @if (mayDraw()) {
+          <p-button
+            [label]="page.picture ? 'Draw it anew from the page' : 'Draw it from the page'"
+            size="small"
+            severity="secondary"
+            [text]="true"
+            [loading]="drawing()"
+            (onClick)="draw()"
+            data-draw-card
+          />
+        }
+        @if (problem(); as said) {
+          <p class="warns" role="alert">{{ said }}</p>
         }
         <p class="title">{{ page.title.text }}</p>
         <p class="at">{{ page.steps[0] }}</p>
@@ -96,5 +113,28 @@ export class FoundAs {
     const [site, page, address] = [this.session.site(), this.session.page(), this.session.live()];
     return site && page && URL.canParse(address) ? foundAs(site, page, address) : undefined;
   });
+  private readonly api = inject(Api);
+  protected readonly mayDraw = this.session.mayBuild;
+  protected readonly drawing = signal(false);
+  protected readonly problem = signal<string | undefined>(undefined);
+
+  /** Takes the top of the page as it is into the library, and has it stand for the page where it is shared. */
+  protected async draw(): Promise<void> {
+    const [site, page] = [this.session.site(), this.session.page()];
+    if (!site || !page || this.drawing()) return;
+    this.drawing.set(true);
+    this.problem.set(undefined);
+    try {
+      const { cardInLibrary } = await import('../../canvas/share-card');
+      const id = await cardInLibrary(this.api, site, page);
+      await this.session.catchUp();
+      this.session.apply([{ do: 'set', part: page.root, field: ['content', 'base', 'share'], value: id }]);
+    } catch (error) {
+      this.problem.set(failureOf(error).problem);
+    } finally {
+      this.drawing.set(false);
+    }
+  }
+
   protected readonly pictures = computed(() => canvasAddresses(this.session.site()?.id ?? '').pictures);
 }

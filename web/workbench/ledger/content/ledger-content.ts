@@ -18,6 +18,7 @@ import { tagEdits, tagsFor } from '@core/document/commands/becoming/box-tag';
 import { isWritten } from '@core/document/edits/check/texts-and-pictures';
 import { PageSession } from '../../../services/page-session';
 import { Dialogs } from '../../state/dialogs';
+import { LedgerState } from '../../state/ledger-state';
 import { Selection } from '../../state/selection';
 import { SpreadState } from '../../state/spread-state';
 import { Commands } from '../../commands/commands';
@@ -25,6 +26,7 @@ import { LinkCommands } from '../../commands/link-commands';
 import { Requests } from '../../state/requests';
 import { SitePages } from '../../state/site-pages';
 import { leafGap } from '../../state/spread-state';
+import { languages } from '../../../services/languages';
 import { valueOf } from '../../../theme/from-event';
 import { AttributesTable } from './attributes-table';
 import { FoundAs } from './found-as';
@@ -110,6 +112,7 @@ export class LedgerContent {
   private readonly commands = inject(Commands);
   protected readonly dialogs = inject(Dialogs);
   private readonly requests = inject(Requests);
+  private readonly ledgerState = inject(LedgerState);
   private readonly linking = inject(LinkCommands);
   private readonly sitePages = inject(SitePages);
   protected readonly problem = signal<{ readonly key: string; readonly sentence: string } | undefined>(undefined);
@@ -125,6 +128,20 @@ export class LedgerContent {
   protected readonly frameName = computed(() => {
     const [site, page] = [this.session.site(), this.session.page()];
     return site && page ? frameOf(site, page)?.name : undefined;
+  });
+  /** The languages a page may be in; the site's own where it says none. */
+  protected readonly languages = computed(() => {
+    const site = this.session.site()?.language ?? '';
+    const own = asText(this.session.page()?.parts[this.session.page()!.root]?.content.base['language']);
+    const known = languages.map(({ tag, word }) => ({ id: tag, word: `${word} · ${tag}` }));
+    const other = own !== '' && !languages.some((one) => one.tag === own) ? [{ id: own, word: own }] : [];
+    return [{ id: '', word: `The site’s own · ${site}` }, ...other, ...known];
+  });
+  /** The pages this one may say the same as. */
+  protected readonly otherPages = computed(() => {
+    const own = this.session.page()?.id;
+    const others = Object.entries(this.session.titles()).filter(([id]) => id !== own);
+    return [{ id: '', word: 'none' }, ...others.map(([id, word]) => ({ id, word }))];
   });
   protected readonly foldsAt = computed(() => [
     { id: '', word: 'never' },
@@ -208,6 +225,12 @@ export class LedgerContent {
     this.commands.setContent(shown.id, key, value, at);
   }
 
+  /** Says what was chosen, or nothing. */
+  protected choose(value: string, key: string): void {
+    const id = this.shown()?.id;
+    if (id !== undefined) this.commands.setContent(id, key, value === '' ? undefined : value);
+  }
+
   /** Opens the text for writing on the leaf of a breakpoint. */
   protected write(breakpoint: string): void {
     const id = this.shown()?.id;
@@ -216,6 +239,16 @@ export class LedgerContent {
 
   protected chooseLink(): void {
     void this.linking.open();
+  }
+
+  /** What a button says that chooses a picture, as it is read out. */
+  protected inPictureWords = (shown: Shown | undefined): string =>
+    shown ? `${shown.name} ${shown.width} × ${shown.height}` : 'Choose a picture …';
+
+  /** Leads to where it is drawn what of the picture is seen at a breakpoint. */
+  protected crop(breakpoint: string): void {
+    this.ledgerState.group.set('box');
+    this.ledgerState.drawn.set({ property: 'object-position', breakpoint });
   }
 
   protected takeBack(key: string, at: string): void {

@@ -22,6 +22,7 @@ import { PageSession } from '../../../../services/page-session';
 import { DialogFocus } from '../../../../theme/dialog-focus';
 import { valueOf } from '../../../../theme/from-event';
 import { Hint } from '../../../../theme/hint';
+import { IconButton } from '../../../../theme/icon-button';
 import { Commands } from '../../../commands/commands';
 import { Dialogs, type FarReaching } from '../../../state/dialogs';
 
@@ -55,7 +56,7 @@ function freeName(site: Site, name: string): string {
 @Component({
   selector: 'fold-looks-dialog',
   host: { '[style.--card.px]': 'cardWidth' },
-  imports: [Button, Hint, InputText, PageDrawing],
+  imports: [Button, Hint, IconButton, InputText, PageDrawing],
   hostDirectives: [DialogFocus],
   templateUrl: './looks-dialog.html',
   styleUrl: './looks-dialog.css',

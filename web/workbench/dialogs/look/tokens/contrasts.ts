@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import { Button } from 'primeng/button';
-import { SelectButton } from 'primeng/selectbutton';
+import { OneOf } from '../../../../theme/one-of';
 import { TableModule } from 'primeng/table';
 import { baseOf, outwards } from '@core/document/breakpoint';
 import { setTokenValue } from '@core/document/commands/look/tokens';
@@ -20,7 +19,7 @@ interface Named {
 /** Each colour of the site on each other: how far words can be read there, and the nearest colour that would pass. */
 @Component({
   selector: 'fold-contrasts',
-  imports: [Button, FormsModule, SelectButton, TableModule],
+  imports: [Button, OneOf, TableModule],
   templateUrl: './contrasts.html',
   styleUrl: './contrasts.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -30,7 +29,7 @@ export class Contrasts {
   private readonly commands = inject(Commands);
 
   protected readonly breakpoints = computed(() => outwards(this.session.site()?.breakpoints ?? []));
-  protected readonly breakpointChoices = computed(() => this.breakpoints().map(({ id, name }) => ({ id, name })));
+  protected readonly breakpointChoices = computed(() => this.breakpoints().map(({ id, name }) => ({ id, word: name })));
   private readonly chosenBreakpoint = signal<string | undefined>(undefined);
   protected readonly breakpoint = computed(() => {
     const [chosenBreakpoint, all] = [this.chosenBreakpoint(), this.breakpoints()];

@@ -1,7 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import { Button } from 'primeng/button';
-import { Checkbox } from 'primeng/checkbox';
 import { DynamicDialogConfig, DynamicDialogRef } from 'primeng/dynamicdialog';
 import {
   alongBreakpoints,
@@ -17,11 +15,12 @@ import { PageSession } from '../../../../services/page-session';
 import { DialogFocus } from '../../../../theme/dialog-focus';
 import { Commands } from '../../../commands/commands';
 import { NameField } from '../name-field';
+import { Tick } from '../../../../theme/tick';
 
 /** Asks for the name of a new token, once, and puts it in the place of the value it is made from. */
 @Component({
   selector: 'fold-new-token-dialog',
-  imports: [Button, Checkbox, FormsModule, NameField],
+  imports: [Button, Tick, NameField],
   hostDirectives: [DialogFocus],
   templateUrl: './new-token-dialog.html',
   styleUrl: '../new-class-dialog.css',

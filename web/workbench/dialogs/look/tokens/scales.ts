@@ -1,11 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Button } from 'primeng/button';
-import { Checkbox } from 'primeng/checkbox';
 import { InputNumber } from 'primeng/inputnumber';
 import { InputText } from 'primeng/inputtext';
 import { Select } from 'primeng/select';
-import { SelectButton } from 'primeng/selectbutton';
+import { OneOf } from '../../../../theme/one-of';
 import { TableModule } from 'primeng/table';
 import { baseOf, outwards } from '@core/document/breakpoint';
 import { takeTokens } from '@core/document/commands/look/take-tokens';
@@ -26,6 +25,7 @@ import { PageSession } from '../../../../services/page-session';
 import { valueOf } from '../../../../theme/from-event';
 import { Commands } from '../../../commands/commands';
 import { Selection } from '../../../state/selection';
+import { Tick } from '../../../../theme/tick';
 
 const first: Readonly<Record<Scale['kind'], Scale>> = {
   size: {
@@ -47,18 +47,7 @@ const drawn = 520;
  */
 @Component({
   selector: 'fold-scales',
-  imports: [
-    BreakpointChoice,
-    Button,
-    Checkbox,
-    FormsModule,
-    InputNumber,
-    InputText,
-    PageFrame,
-    Select,
-    SelectButton,
-    TableModule,
-  ],
+  imports: [BreakpointChoice, Button, Tick, FormsModule, InputNumber, InputText, PageFrame, Select, OneOf, TableModule],
   templateUrl: './scales.html',
   styleUrl: './scales.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -68,9 +57,9 @@ export class Scales {
   private readonly commands = inject(Commands);
 
   protected readonly valueOf = valueOf;
-  protected readonly kinds = [
-    { kind: 'size', word: 'Type' },
-    { kind: 'space', word: 'Space' },
+  protected readonly kinds: readonly { readonly id: Scale['kind']; readonly word: string }[] = [
+    { id: 'size', word: 'Type' },
+    { id: 'space', word: 'Space' },
   ];
   protected readonly kind = signal<Scale['kind']>('size');
   private readonly scales = signal(first);

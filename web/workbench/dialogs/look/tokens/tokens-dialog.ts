@@ -41,7 +41,7 @@ import { shownValue, typedValue } from '@core/style/typed-value';
 import { PageSession } from '../../../../services/page-session';
 import { DialogFocus } from '../../../../theme/dialog-focus';
 import { valueOf } from '../../../../theme/from-event';
-import { Hint } from '../../../../theme/hint';
+import { IconButton } from '../../../../theme/icon-button';
 import { Commands } from '../../../commands/commands';
 import { Requests } from '../../../state/requests';
 import { Selection } from '../../../state/selection';
@@ -100,7 +100,7 @@ const headings: Readonly<Record<TokenKind, string>> = {
     Button,
     Contrasts,
     FormsModule,
-    Hint,
+    IconButton,
     InputText,
     Scales,
     Select,

@@ -1,0 +1,69 @@
+import { DatePipe } from '@angular/common';
+import { ChangeDetectionStrategy, Component, effect, ElementRef, inject, input, output, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { nanoid } from 'nanoid';
+import { Button } from 'primeng/button';
+import { Textarea } from 'primeng/textarea';
+import type { Remark } from '@core/api/remarks';
+
+/** What somebody says to a remark, under an id of its own: sent twice, it is stored once. */
+export interface SaidTo {
+  readonly remark: string;
+  readonly id: string;
+  readonly words: string;
+}
+
+/** A remark with what was said to it; answered and settled here by whoever may. */
+@Component({
+  selector: 'fold-remark-card',
+  imports: [DatePipe, FormsModule, Button, Textarea],
+  templateUrl: './remark-card.html',
+  styleUrl: './remark-card.css',
+  host: {
+    '[class.settled]': 'remark().settled !== null',
+    '[class.chosen]': 'isChosen()',
+    '[attr.data-remark]': 'remark().id',
+  },
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class RemarkCard {
+  readonly remark = input.required<Remark>();
+  readonly number = input.required<number>();
+  /** Where it is pinned, in words. */
+  readonly place = input.required<string>();
+  /** Whether its place can be gone to. */
+  readonly leads = input(false);
+  readonly isChosen = input(false);
+  readonly maySettle = input(false);
+  readonly mayDelete = input(false);
+  /** Says something to it; whether that is stored. Nobody may where there is none. */
+  readonly answer = input<(said: SaidTo) => Promise<boolean>>();
+  readonly gone = output();
+  readonly settled = output<boolean>();
+  readonly deleted = output();
+
+  protected readonly words = signal('');
+  protected readonly writing = signal(false);
+  protected readonly busy = signal(false);
+  protected readonly asking = signal(false);
+  private id = nanoid();
+
+  constructor() {
+    const card: HTMLElement = inject(ElementRef).nativeElement;
+    effect(() => {
+      if (this.isChosen()) card.scrollIntoView({ block: 'nearest' });
+    });
+  }
+
+  protected async send(): Promise<void> {
+    const [words, answer] = [this.words().trim(), this.answer()];
+    if (words === '' || this.busy() || !answer) return;
+    this.busy.set(true);
+    const stored = await answer({ remark: this.remark().id, id: this.id, words });
+    this.busy.set(false);
+    if (!stored) return;
+    this.id = nanoid();
+    this.words.set('');
+    this.writing.set(false);
+  }
+}
