@@ -233,7 +233,7 @@ describe('Every breakpoint', () => {
     await visit.person.chord(Key.CONTROL, 'z');
     await visit.person.chord(Key.CONTROL, 'z');
     await visit.person.saved();
-  }, 150_000);
+  });
 
   it('one is told what is wrong, led to it, and offered the cure', async () => {
     const told = (): Promise<string[]> =>
@@ -332,7 +332,7 @@ describe('Every breakpoint', () => {
     await visit.person.until(async () => !(await told('picture size')).includes('2600'), 'the finding stays');
     await visit.person.group('Type');
     await visit.person.saved();
-  }, 300_000);
+  });
 
   it('one types a width slowly, and keeps the field until it is left', async () => {
     await visit.person.chord(Key.ALT, Key.SHIFT, 'g');

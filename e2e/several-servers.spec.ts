@@ -30,7 +30,7 @@ describe('Several servers', () => {
       await person.signIn(email, password);
       await person.openPage('tidewick-fares');
     }
-  }, 300_000);
+  });
   afterAll(async () => {
     for (const browser of browsers) await browser.close();
     await servers.close();

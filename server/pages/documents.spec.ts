@@ -95,7 +95,7 @@ describe('Documents', () => {
     expect(page.snapshot).toBeGreaterThanOrEqual(ended.page.revision + 100);
     expect(page.written.parts['root']!.content.base['title']).toMatch(/^Count (99|100)$/);
     await other.documents.stop();
-  }, 60_000);
+  });
 
   it('are the same on two servers that store at once: each batch counts on what the other stored, none is lost or stored twice', async () => {
     const servers = [another(), another()];
@@ -148,7 +148,7 @@ describe('Documents', () => {
     expect(own[2]!.document).toEqual(own[0]!.document);
     expect(own[0]!.revision).toBe(before + 20 + 16);
     await Promise.all(servers.map((server) => server.documents.stop()));
-  }, 60_000);
+  });
 
   it('are let go of step by step: what the log no longer tells is asked for whole, and what it tells stays', async () => {
     const { manager } = at.running.service.database;
