@@ -13,7 +13,8 @@ import { mainId, rulesEverywhere, skipLink } from './everywhere';
 import { headOf } from './head/head';
 import { markupContext, elementOf, innerHtml, openTag, rulesOfContent, type Marking } from './markup';
 import { layerRules, lentRules, sheetOf, type Lender, type Styled } from './rules';
-import { pathOfId, seenPage } from '../document/seen/seen-page';
+import { pathOfId } from '../document/seen/references';
+import { seenPage } from '../document/seen/seen-page';
 
 export interface CompileOptions extends Addresses {
   /** The address of the style sheet; a function is given the sheet, so that the address can hold its hash. */

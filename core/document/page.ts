@@ -14,7 +14,7 @@ export const AttributeName = z
 export const AttributeValue = z.string().max(500, 'An attribute has at most 500 characters.');
 export const Attributes = z.record(AttributeName, AttributeValue);
 
-const Fields = z.record(z.string().max(40), z.unknown());
+const Fields = z.record(z.string().max(81), z.unknown());
 
 /** What a part says: the fields of its kind, and at breakpoints only what differs. */
 export const Content = z.object({ base: Fields }).catchall(Fields);
@@ -37,6 +37,8 @@ export const Part = z.strictObject({
   off: z.literal(true).optional(),
   /** As it was measured; where it is not said, as wide as the screens are. */
   backdrop: Backdrop.optional(),
+  /** The fields of its content that each use of the own part it stands in may say for itself. */
+  differs: z.array(z.string().max(40)).max(20).optional(),
 });
 export type Part = z.infer<typeof Part>;
 

@@ -1,7 +1,7 @@
 import { insideOf } from '../document/kinds/registry';
 import type { Page, Part } from '../document/page';
 import { sectionsOf } from '../document/frames/shown-frame';
-import { sectionOf } from '../document/seen/seen-page';
+import { sectionOf, usesIn } from '../document/seen/references';
 import type { Site } from '../document/site';
 import type { StyleMap } from '../document/style-map';
 import type { SiteHolder } from './holder';
@@ -27,16 +27,20 @@ export const tokensOfStyle = (style: StyleMap): string[] =>
     Object.values(byState).flatMap((values = {}) => Object.values(values).flatMap(tokensIn)),
   );
 
-/** The keys of all that reaches a part or what stands inside its element, each once. */
-function reaching(part: Part): Set<string> {
+/** The keys of all that reaches what stands inside a part's element. */
+function insideReaching(part: Part): Set<string> {
   const { tags, classes, values } = insideOf(part);
-  return new Set([
-    part.tag,
-    ...tags,
-    ...[...part.classes, ...classes].map((id) => `.${id}`),
-    ...[...tokensOfStyle(part.style), ...values.flatMap(tokensIn)].map((id) => `--${id}`),
-  ]);
+  return new Set([...tags, ...classes.map((id) => `.${id}`), ...values.flatMap(tokensIn).map((id) => `--${id}`)]);
 }
+
+/** The keys of all that reaches a part or what stands inside its element, each once. */
+const reaching = (part: Part): Set<string> =>
+  new Set([
+    part.tag,
+    ...part.classes.map((id) => `.${id}`),
+    ...tokensOfStyle(part.style).map((id) => `--${id}`),
+    ...insideReaching(part),
+  ]);
 
 /** The parts of a page as it is seen whose own values, or words, name a token. */
 export const naming = (page: Page, token: string): string[] =>
@@ -52,8 +56,11 @@ function counted(parts: Iterable<Part>): Record<string, number> {
     const section = sectionOf(part);
     const { frame } = part.kind === 'page' ? part.content.base : {};
     if (typeof frame === 'string') count(`#${frameKey(frame)}`);
-    if (section !== undefined) count(`#${section}`);
-    else reaching(part).forEach(count);
+    if (section === undefined) reaching(part).forEach(count);
+    else {
+      count(`#${section}`);
+      insideReaching(part).forEach(count); // the words of a use that differ
+    }
   }
   return Object.fromEntries(counts);
 }
@@ -64,18 +71,36 @@ function counted(parts: Iterable<Part>): Record<string, number> {
  */
 export const reachOf = (page: Page): Reach => counted(Object.values(page.parts));
 
-/** The same for the sections a site shares, and for the frames that show them, by what pages count them under. */
+/**
+ * The same for the sections and own parts a site shares, with the own parts used in them, and for the frames that show
+ * them, by what pages count them under.
+ */
 export function reachOfSections({
   sections = [],
   frames = [],
 }: Pick<Site, 'sections' | 'frames'>): ReadonlyMap<string, Reach> {
-  const shared = sections.filter((one) => one.shared);
-  const inside = (ids: readonly string[]): Reach =>
-    counted(shared.filter((one) => ids.includes(one.id)).flatMap((one) => Object.values(one.parts)));
+  const shared = new Map(sections.filter((one) => one.shared).map((one) => [one.id, one]));
+  const whole = new Map<string, Reach>();
+  const inside = (id: string, around: readonly string[]): Reach => {
+    const known = whole.get(id);
+    const section = shared.get(id);
+    if (known || !section || around.includes(id)) return known ?? {};
+    const own = counted(Object.values(section.parts));
+    const used = usesIn(section.parts).map(([, named]) => inside(named, [...around, id]));
+    const reach = added([own, ...used]);
+    whole.set(id, reach);
+    return reach;
+  };
   return new Map([
-    ...shared.map(({ id }) => [id, inside([id])] as const),
-    ...frames.map((frame) => [frameKey(frame.id), inside(sectionsOf(frame))] as const),
+    ...[...shared.keys()].map((id) => [id, inside(id, [])] as const),
+    ...frames.map((frame) => [frameKey(frame.id), added(sectionsOf(frame).map((id) => inside(id, [])))] as const),
   ]);
+}
+
+function added(all: readonly Reach[]): Reach {
+  const sum: Record<string, number> = {};
+  for (const one of all) for (const [key, count] of Object.entries(one)) sum[key] = (sum[key] ?? 0) + count;
+  return sum;
 }
 
 /** How many parts one reaches on a page as it is seen, those in shared sections with it. */

@@ -2,7 +2,7 @@ import { compile } from '@core/compile/compile';
 import { applyEdits } from '@core/document/edits/apply';
 import type { Edit } from '@core/document/edits/edit';
 import type { Page } from '@core/document/page';
-import { referencesOf } from '@core/document/seen/seen-page';
+import { referencesOf } from '@core/document/seen/references';
 import { partsBelow } from '@core/document/tree';
 import { nanoid } from 'nanoid';
 import { DataSource } from 'typeorm';

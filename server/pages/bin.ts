@@ -5,7 +5,7 @@ import { readPage } from '@core/document/edits/check/check-page';
 import type { SiteEdit } from '@core/document/edits/site-edit';
 import type { Page } from '@core/document/page';
 import { frameOf, unframed } from '@core/document/frames/shown-frame';
-import { referencesOf } from '@core/document/seen/seen-page';
+import { referencesOf } from '@core/document/seen/references';
 import { settled } from '@core/document/seen/settled';
 import type { Site } from '@core/document/site';
 import { newIdentifier } from '@core/document/identifier';

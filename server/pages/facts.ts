@@ -1,7 +1,7 @@
 import { frameNamedBy } from '@core/document/frames/shown-frame';
 import { menuPaths } from '@core/document/links/menus';
 import { titleOf, type Page } from '@core/document/page';
-import { referencesOf } from '@core/document/seen/seen-page';
+import { referencesOf } from '@core/document/seen/references';
 import { frameKey, reachOf, type Reach } from '@core/style/reach';
 import { isOnPage, type AnyEdit } from '@core/document/edits/site-edit';
 

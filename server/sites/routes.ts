@@ -15,6 +15,7 @@ import { BreakpointChange } from '@core/document/commands/breakpoints';
 import { newIdentifier } from '@core/document/identifier';
 import { inFrame, sectionsOf } from '@core/document/frames/shown-frame';
 import { pageOfSection } from '@core/document/sections/kept-section';
+import { withUsed } from '@core/document/seen/references';
 import { blankPage, type Page } from '@core/document/page';
 import { noteAct } from '../database/acts';
 import { Memberships, Sites, Pages, Releases } from '../database/entities';
@@ -65,8 +66,8 @@ const listOf = (service: Service, site: string): Promise<Listed[]> =>
 function menusOf(site: Site, pages: readonly Listed[]): string[] {
   const named = new Set(pages.map((page) => frameAmong(page.shows)));
   const framing = (site.frames ?? []).filter((one) => named.has(one.id)).flatMap(sectionsOf);
-  const onPages = new Set([...framing, ...pages.flatMap((page) => page.shows)]);
-  const sections = (site.sections ?? []).filter((one) => onPages.has(one.id)).map((one) => pageOfSection(one));
+  const shown = withUsed(site, [...framing, ...pages.flatMap((page) => page.shows)]);
+  const sections = shown.map((one) => pageOfSection(one));
   return withSiteMenus([...pages.flatMap((page) => page.menus), ...menuPaths(sections)], site);
 }
 

@@ -42,7 +42,7 @@ export function carried(from: Site, to: Site, page: Page, wanted: Carrying): Car
   const then = taken.edits.reduce((site, edit) => applyToSite(site, edit).site, to);
   const there = partAt({ from, to: then, names: taken.names }, screens);
   const root = partOf(seen, seen.root);
-  const sections = root.children.map((section) => copyOf(seen, section, 'kept'));
+  const sections = root.children.map((section) => copyOf(seen, section, { places: 'kept', freed: true }));
   const parts = Object.assign({}, ...sections.map((one) => one.parts)) as Parts;
   const made: Record<string, Part> = {
     [seen.root]: rootThere(

@@ -2,7 +2,7 @@ import { plainValue, withIds } from '../../style/tokens/tokens';
 import { checkValue } from '../../style/value';
 import { baseOf } from '../breakpoint';
 import { isClassId } from '../class-name';
-import { kindOf } from '../kinds/registry';
+import { editorOf, fieldOfKey } from '../kinds/registry';
 import { pageOfLink } from '../kinds/link';
 import type { Part } from '../page';
 import type { Site } from '../site';
@@ -99,13 +99,12 @@ function fieldThere(ways: Ways, key: string, editor: string | undefined, value: 
 
 /** A part as the other site can hold it. */
 export function partThere(ways: Ways, part: Part): Part {
-  const editors = new Map(kindOf(part.kind).fields.map(({ key, editor }) => [key, editor]));
   const content = Object.fromEntries(
     Object.entries(part.content).map(([at, said]) => [
       at,
       Object.fromEntries(
         Object.entries(said).flatMap(([key, value]) => {
-          const there = fieldThere(ways, key, editors.get(key), value);
+          const there = fieldThere(ways, key, editorOf(part.kind, key), value);
           return there === undefined ? [] : [[key, there] as const];
         }),
       ),
@@ -128,11 +127,10 @@ export const styleWithPictures = (style: StyleMap, pictures: Names): StyleMap =>
 /** A part that names pictures as another site does, and is what it was besides. */
 export function withPictures(part: Part, pictures: Names): Part {
   const names = { pictures, downloads: noDownloads };
-  const editors = new Map(kindOf(part.kind).fields.map(({ key, editor }) => [key, editor]));
   const said = (key: string, value: unknown): unknown => {
-    if (key === 'text' && isText(value)) return withLinks(value, (to) => inLibrary(names, to));
+    if (fieldOfKey(key) === 'text' && isText(value)) return withLinks(value, (to) => inLibrary(names, to));
     if (typeof value !== 'string') return value;
-    const editor = editors.get(key);
+    const editor = editorOf(part.kind, key);
     return editor === 'picture' ? (pictures.get(value) ?? value) : editor === 'link' ? inLibrary(names, value) : value;
   };
   const { base, ...others } = part.content;

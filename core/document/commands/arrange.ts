@@ -30,7 +30,7 @@ export const removeParts = (page: Page, ids: readonly string[]): Edit[] =>
 export function duplicate(page: Page, id: string): { edits: Edit[]; made: string } {
   const { parent, index } = placeOf(page, id);
   const section = sharedAt(page, id);
-  if (section !== undefined) return insertShared(page, { id: section }, index + 1);
+  if (section !== undefined && parent === page.root) return insertShared(page, { id: section }, index + 1);
   const copy = copyOf(page, id);
   return { edits: [{ do: 'insert', parent, index: index + 1, ...copy }], made: copy.root };
 }

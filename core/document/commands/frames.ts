@@ -6,7 +6,8 @@ import { newIdentifier } from '../identifier';
 import { inWords } from '../kinds/in-words';
 import type { Page } from '../page';
 import { Problem } from '../problem';
-import { sectionOf, sharedAt } from '../seen/seen-page';
+import { sectionOf } from '../seen/references';
+import { sharedAt } from '../seen/seen-page';
 import type { Site } from '../site';
 import { partOf } from '../tree';
 

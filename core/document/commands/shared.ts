@@ -5,7 +5,8 @@ import type { KeptSection } from '../sections/kept-section';
 import { reference } from '../sections/reference';
 import type { Page, Parts } from '../page';
 import { Problem } from '../problem';
-import { sectionOf, sharedAt } from '../seen/seen-page';
+import { sectionOf } from '../seen/references';
+import { sharedAt } from '../seen/seen-page';
 import type { Site } from '../site';
 import { partOf, pathTo, subtree } from '../tree';
 import { copyOf } from './thing';
@@ -15,7 +16,7 @@ export const sharedRoots = (page: Page): ReadonlySet<string> =>
   new Set(partOf(page, page.root).children.filter((id) => sharedAt(page, id) !== undefined));
 
 /**
- * The shared section a part of a page as it is seen stands in, or is, and the part that stands for it; undefined
+ * The shared section, or own part, a part of a page as it is seen stands in, or is, the innermost of several, and the part that stands for it; undefined
  * where it stands in none.
  */
 export function sharedAround(
@@ -24,7 +25,7 @@ export function sharedAround(
   id: string,
 ): { readonly section: KeptSection; readonly reference: string } | undefined {
   if (!Object.hasOwn(page.parts, id)) return undefined;
-  for (const at of pathTo(page, id)) {
+  for (const at of pathTo(page, id).reverse()) {
     const section = site.sections?.find((one) => one.id === sharedAt(page, at));
     if (section) return { section, reference: at };
   }
@@ -74,7 +75,7 @@ export function copyOfPage(
   { id, title, path }: { readonly id: string; readonly title: string; readonly path: string },
 ): Page {
   const root = partOf(page, page.root);
-  const sections = root.children.map((section) => copyOf(page, section, 'kept'));
+  const sections = root.children.map((section) => copyOf(page, section, { places: 'kept' }));
   const own = {
     ...root,
     children: sections.map((one) => one.root),

@@ -4,7 +4,9 @@ import type { Edit } from '../edits/edit';
 import { around, gap, planted, type Tree } from '../sections/planting';
 import type { Page, Part, Parts } from '../page';
 import type { Site } from '../site';
-import { partOf, placeOf, subtree } from '../tree';
+import { shownBy } from '../seen/seen-page';
+import { isUse } from '../seen/references';
+import { partOf, placeOf } from '../tree';
 
 /** A subtree that is on no page yet. */
 export interface NewThing {
@@ -66,25 +68,46 @@ export function newThing(site: Site, kind: string): { root: string; parts: Parts
   return { root, parts: { [root]: freshPart(site, kind, columns), ...held } };
 }
 
-/**
- * A copy of a subtree under new ids. Places links lead to are unique on a page: they are kept only where the copy
- * takes the original's place, or goes to another page.
- */
-export function copyOf(page: Page, id: string, places: 'kept' | 'dropped' = 'dropped'): { root: string; parts: Parts } {
-  const ids = subtree(page, id);
-  const renamed = new Map(ids.map((one) => [one, newIdentifier()]));
+/** A part as it is stored where a page as it is seen shows it: in the place of an own part, the part that uses it. */
+function storedUse(page: Page, id: string): Part | undefined {
+  const by = shownBy(page, id);
+  return isUse(by) ? by : undefined;
+}
+
+interface Copying {
+  /**
+   * Places links lead to are unique on a page: they are kept only where the copy takes the original's place, or goes
+   * to another page.
+   */
+  readonly places?: 'kept';
+  /** Own parts are copied as what they show, to stand by themselves. */
+  readonly freed?: true;
+  /** What a copy is called; by a new name where this is left out. */
+  readonly named?: (id: string) => string;
+}
+
+/** A copy of a subtree under new ids; what uses an own part goes on using it. */
+export function copyOf(
+  page: Page,
+  id: string,
+  { places, freed, named = newIdentifier }: Copying = {},
+): { root: string; parts: Parts } {
   const parts: Record<string, Part> = {};
-  for (const one of ids) {
-    const part = partOf(page, one);
+  const copied = (one: string): string => {
+    const made = named(one);
+    const use = freed ? undefined : storedUse(page, one);
+    const { differs, ...part } = use ?? partOf(page, one);
     const { id: _place, ...others } = part.attributes;
     const { backdrop: _measured, ...elsewhere } = part; // it holds for the original's place
-    parts[renamed.get(one)!] = {
+    parts[made] = {
       ...(places === 'kept' ? part : elsewhere),
+      ...(differs && !freed && { differs }),
       attributes: places === 'kept' ? part.attributes : others,
-      children: part.children.map((child) => renamed.get(child)!),
+      children: part.children.map(copied),
     };
-  }
-  return { root: renamed.get(id)!, parts };
+    return made;
+  };
+  return { root: copied(id), parts };
 }
 
 /** The edit that puts a thing at a place given as it is before the edit. */

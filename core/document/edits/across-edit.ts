@@ -24,32 +24,53 @@ const Cross = z.strictObject({
 });
 export type Cross = z.infer<typeof Cross>;
 
+/** The section, or own part, in which the part stands; the page where there is none. */
+const standsIn = { in: Identifier.optional() };
+
 /**
- * A section of the page that is shared from now on: it goes into the site as it is by then, and the page refers to it
- * in its place.
+ * A section of the page that is shared from now on, or a box that is an own part: it goes into the site as it is by
+ * then, and something that refers to it stands in its place.
  */
 const Share = z.strictObject({
   ...onBoth,
+  ...standsIn,
   do: z.literal('share'),
-  section: KeptSection.pick({ id: true, name: true, purpose: true }),
+  section: KeptSection.pick({ id: true, name: true, purpose: true, own: true }),
   /** Its place among the sections the site keeps; the last where none is given. */
   index: z.int().min(0).optional(),
 });
 export type Share = z.infer<typeof Share>;
 
-/** A shared section that is this page's own from now on, as it is by then. */
+/**
+ * A shared section, or a use of an own part, that is a part like any other from now on, as it is by then, with what
+ * the use said for itself.
+ */
 const Own = z.strictObject({
   ...onBoth,
+  ...standsIn,
   do: z.literal('own'),
   /** The site keeps it no longer. */
   ends: z.literal(true).optional(),
 });
 export type Own = z.infer<typeof Own>;
 
+/** A use of an own part says a text for itself from now on, as it is by then; nothing where it does already. */
+const Differ = z.strictObject({
+  on: z.literal('both'),
+  do: z.literal('differ'),
+  part: Identifier,
+  ...standsIn,
+  at: Identifier,
+  /** The part within the own part, and its field. */
+  inner: Identifier,
+  field: z.string().max(40),
+});
+export type Differ = z.infer<typeof Differ>;
+
 /**
  * What goes from one document to the other. It says what is meant, not what there is: whoever applies it takes what
  * it finds by then, so that nothing
  * somebody else put there meanwhile is lost, and logs it as the primitives it came to.
  */
-export const AcrossEdit = z.discriminatedUnion('do', [Cross, Share, Own]);
-export type AcrossEdit = Cross | Share | Own;
+export const AcrossEdit = z.discriminatedUnion('do', [Cross, Share, Own, Differ]);
+export type AcrossEdit = Cross | Share | Own | Differ;

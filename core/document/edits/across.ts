@@ -1,13 +1,15 @@
 import type { KeptSection } from '../sections/kept-section';
 import { pageOfSection } from '../sections/kept-section';
-import { reference } from '../sections/reference';
+import { reference, useOf } from '../sections/reference';
 import type { Page, Part, Parts } from '../page';
 import { Problem } from '../problem';
-import { sectionOf } from '../seen/seen-page';
+import { contentInUse, inUse, keyInUse } from '../seen/in-use';
+import { isUse, sectionOf } from '../seen/references';
 import type { Site } from '../site';
 import { partOf, partsBelow, placeOf } from '../tree';
-import type { AcrossEdit, Cross, Own, Share } from './across-edit';
-import type { Edit, Insert, Remove } from './edit';
+import { kindOf } from '../kinds/registry';
+import type { AcrossEdit, Cross, Differ, Own, Share } from './across-edit';
+import { asValue, Field, type Edit } from './edit';
 import type { AnyEdit, Primitive } from './site-edit';
 
 /** What an edit across documents comes to, and the edit that leads back. */
@@ -25,6 +27,8 @@ export function lowered(site: Site, page: Page, edit: AcrossEdit): Lowered {
       return share(site, page, edit);
     case 'own':
       return own(site, page, edit);
+    case 'differ':
+      return differ(site, page, edit);
   }
 }
 
@@ -68,14 +72,16 @@ function namesBack(names: Readonly<Record<string, string>>): { renamed?: Record<
   return differing.length > 0 ? { renamed: Object.fromEntries(differing) } : {};
 }
 
-const within = <E extends Insert | Remove>(section: string | undefined, edit: E): Primitive =>
+const within = <E extends Edit>(section: string | undefined, edit: E): Primitive =>
   section === undefined ? edit : { ...edit, on: 'site', section };
+
+/** The page, or one that holds the section a part stands in. @throws Problem where that has gone */
+const pageAt = (site: Site, page: Page, section: string | undefined): Page =>
+  section === undefined ? page : pageOfSection(keptSection(site, section));
 
 function cross(site: Site, page: Page, edit: Cross): Lowered {
   const { from, to, part } = edit;
-  const pageAt = (section: string | undefined): Page =>
-    section === undefined ? page : pageOfSection(keptSection(site, section));
-  const [source, target] = [pageAt(from), pageAt(to)];
+  const [source, target] = [pageAt(site, page, from), pageAt(site, page, to)];
   if (from === to) throw new Problem('A part that stays in its document is moved there.', { part });
   const place = placeOf(source, part);
   if (from !== undefined && keptSection(site, from).root === part)
@@ -84,7 +90,7 @@ function cross(site: Site, page: Page, edit: Cross): Lowered {
   const { parts, names } = renamedTree(partsBelow(source, part), edit.renamed ?? {}, (id) =>
     Object.hasOwn(target.parts, id),
   );
-  if (Object.values(parts).some((one) => sectionOf(one) !== undefined))
+  if (Object.values(parts).some((one) => sectionOf(one) !== undefined && !isUse(one)))
     throw new Problem('A shared section stands on the page itself.', { part });
   const root = names[part]!;
   const inverse: Cross = {
@@ -107,43 +113,58 @@ function cross(site: Site, page: Page, edit: Cross): Lowered {
 
 function share(site: Site, page: Page, edit: Share): Lowered {
   const { part, section, index = site.sections?.length ?? 0, renamed = {} } = edit;
-  const whole = partOf(page, part);
-  if (whole.kind !== 'section' || !partOf(page, page.root).children.includes(part))
+  const source = pageAt(site, page, edit.in);
+  const whole = partOf(source, part);
+  if (section.own) checkOwn(site, edit, whole);
+  else if (edit.in !== undefined || whole.kind !== 'section' || !partOf(page, page.root).children.includes(part))
     throw new Problem('Only a section of the page can be kept.', { part });
   const { off, ...on } = whole;
-  const { parts, names } = renamedTree({ ...partsBelow(page, part), [part]: on }, renamed, () => false);
+  const { parts, names } = renamedTree({ ...partsBelow(source, part), [part]: on }, renamed, () => false);
   const item: KeptSection = { ...section, shared: true, root: names[part]!, parts };
-  const stands = { ...reference(section.id), ...(off && { off }) };
+  const stands = { ...(section.own ? useOf(section.id) : reference(section.id)), ...(off && { off }) };
   return {
     primitives: [
       { do: 'insert', on: 'site', into: 'sections', index, item },
-      { do: 'remove', part },
-      { do: 'insert', ...placeOf(page, part), root: part, parts: { [part]: stands } },
+      within(edit.in, { do: 'remove', part }),
+      within(edit.in, { do: 'insert', ...placeOf(source, part), root: part, parts: { [part]: stands } }),
     ],
-    inverses: [{ do: 'own', on: 'both', part, ends: true, ...namesBack(names) }],
+    inverses: [{ do: 'own', on: 'both', part, ...inOf(edit), ends: true, ...namesBack(names) }],
   };
 }
 
-function own(site: Site, page: Page, { part, ends, renamed = {} }: Own): Lowered {
-  const stands = partOf(page, part);
+const inOf = ({ in: section }: { readonly in?: string | undefined }): { in?: string } =>
+  section === undefined ? {} : { in: section };
+
+/** An own part is a box, and no other own part. @throws Problem */
+function checkOwn(site: Site, { part, in: section }: Share, whole: Part): void {
+  if (kindOf(whole.kind).group !== 'box' || isUse(whole))
+    throw new Problem('An own part is made of a box. Wrap what you want to keep first.', { part });
+  if (section !== undefined && keptSection(site, section).root === part)
+    throw new Problem('This is an own part already.', { part });
+}
+
+function own(site: Site, page: Page, edit: Own): Lowered {
+  const { part, ends, renamed = {} } = edit;
+  const source = pageAt(site, page, edit.in);
+  const stands = partOf(source, part);
   const id = sectionOf(stands);
   if (id === undefined) throw new Problem('This is no shared section.', { part });
   const section = keptSection(site, id);
   const { parts, names } = renamedTree(
-    section.parts,
+    isUse(stands) && !ends ? freed(section.parts, stands) : section.parts,
     { ...renamed, [section.root]: part },
-    (one) => one !== part && (Object.hasOwn(page.parts, one) || one === page.root),
+    (one) => one !== part && (Object.hasOwn(source.parts, one) || one === page.root),
   );
-  const place = placeOf(page, part);
+  const place = placeOf(source, part);
   const root = { ...parts[part]!, ...(stands.off && { off: stands.off }) };
   const primitives: Primitive[] = [
-    { do: 'remove', part },
-    { do: 'insert', ...place, root: part, parts: { ...parts, [part]: root } },
+    within(edit.in, { do: 'remove', part }),
+    within(edit.in, { do: 'insert', ...place, root: part, parts: { ...parts, [part]: root } }),
   ];
   if (!ends) {
-    const back: Edit[] = [
-      { do: 'remove', part },
-      { do: 'insert', ...place, root: part, parts: { [part]: stands } },
+    const back: Primitive[] = [
+      within(edit.in, { do: 'remove', part }),
+      within(edit.in, { do: 'insert', ...place, root: part, parts: { [part]: stands } }),
     ];
     return { primitives, inverses: back };
   }
@@ -155,10 +176,35 @@ function own(site: Site, page: Page, { part, ends, renamed = {} }: Own): Lowered
         do: 'share',
         on: 'both',
         part,
-        section: { id, name, purpose },
+        ...inOf(edit),
+        section: { id, name, purpose, ...(section.own && { own: section.own }) },
         index: site.sections!.indexOf(section),
         ...namesBack(names),
       },
     ],
+  };
+}
+
+/** The parts of an own part as a use shows them, where nothing differs any more. */
+const freed = (parts: Parts, use: Part): Parts =>
+  Object.fromEntries(
+    Object.entries(parts).map(([id, part]) => {
+      const { differs: _none, ...free } = inUse(part, id, use);
+      return [id, free];
+    }),
+  );
+
+function differ(site: Site, page: Page, edit: Differ): Lowered {
+  const use = partOf(pageAt(site, page, edit.in), edit.part);
+  const key = keyInUse(edit.inner, edit.field);
+  if (Object.hasOwn(use.content[edit.at] ?? {}, key)) return { primitives: [], inverses: [] };
+  const inner = isUse(use) ? keptSection(site, sectionOf(use) ?? '').parts[edit.inner] : undefined;
+  const said = inner && contentInUse(inner, edit.inner, use)[edit.at];
+  if (!said || !Object.hasOwn(said, edit.field))
+    throw new Problem('The text this paragraph stands in is no longer there.', { part: edit.part });
+  const set = { do: 'set', part: edit.part, field: Field.parse(['content', edit.at, key]) } as const;
+  return {
+    primitives: [within(edit.in, { ...set, value: asValue(said[edit.field]) })],
+    inverses: [within(edit.in, set)],
   };
 }

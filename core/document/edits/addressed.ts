@@ -2,12 +2,14 @@ import { newIdentifier } from '../identifier';
 import { pageOfSection } from '../sections/kept-section';
 import { Problem } from '../problem';
 import { frameOf, framing, isOfFrame } from '../frames/shown-frame';
-import { allReferencesOf, idWithin, pathOfId, sectionOf } from '../seen/seen-page';
+import type { Page, Part, Parts } from '../page';
+import { keyInUse, ofKey } from '../seen/in-use';
+import { allReferencesOf, idWithin, isUse, pathOfId, sectionOf, stepsOf } from '../seen/references';
 import { isWithin, subtree } from '../tree';
-import type { Cross } from './across-edit';
+import type { Cross, Own, Share } from './across-edit';
 import { keptSection } from './across';
 import type { Documents } from './batch';
-import type { Edit, Insert, Move } from './edit';
+import { Field, type Edit, type Insert, type Move, type SetField } from './edit';
 import { isInSection, isOnPage, isOnSite, type AnyEdit } from './site-edit';
 
 /** Edits as they are stored, and under which ids the page will show parts they put somewhere. */
@@ -25,7 +27,8 @@ interface Address {
 
 /** Tells, while edits are gone through, where the parts they speak of stand by then. */
 class Addresses {
-  private readonly sections: Map<string, string>;
+  /** What parts of the page, and parts put somewhere by these edits, refer to, by the ids they are seen under. */
+  private readonly sections: Map<string, string | undefined>;
   /** Where parts stand that these edits have put somewhere, by the ids the edits know them by. */
   private readonly put = new Map<string, Address>();
 
@@ -53,33 +56,71 @@ class Addresses {
     );
   }
 
-  /** @throws Problem where what it stood in has gone */
-  of(id: string): Address {
+  /**
+   * Where the part itself stands that is seen under an id; what refers to something is that part.
+   * @throws Problem where what it stood in has gone
+   */
+  standing(id: string): Address {
     const known = this.put.get(id);
     if (known) return known;
-    const path = pathOfId(id);
-    const reference = path?.reference ?? id;
-    const section = this.sections.get(reference);
-    if (section !== undefined)
-      return { part: path?.part ?? keptSection(this.documents.site, section).root, section, reference };
-    if (!path) return this.sharedSince(id) ?? { part: id };
+    const [first = id, ...steps] = stepsOf(id);
+    let at: Address = this.put.get(first) ?? { part: first };
+    let reference = first;
+    for (const part of steps) {
+      const section = this.referredBy(reference, at);
+      if (section === undefined) return this.ownSince(id, part, first);
+      at = { part, section, reference };
+      reference = idWithin(reference, part);
+    }
+    return steps.length === 0 && at.section === undefined ? (this.sharedSince(id) ?? at) : at;
+  }
+
+  /** Where that stands which is seen under an id: the root of what a part refers to. @throws Problem as above */
+  of(id: string): Address {
+    const at = this.standing(id);
+    const section = this.referredBy(id, at);
+    if (section === undefined) return at;
+    return { part: keptSection(this.documents.site, section).root, section, reference: id };
+  }
+
+  /** What the part at an address, seen under an id, refers to. */
+  private referredBy(id: string, { part, section }: Address): string | undefined {
+    if (this.sections.has(id)) return this.sections.get(id);
+    if (section === undefined) return undefined;
+    return sectionOf(this.partsIn(section)[part]);
+  }
+
+  private partsIn = (section: string): Parts =>
+    this.documents.site.sections?.find((one) => one.id === section)?.parts ?? {};
+
+  /** Where a part stands that is the page's own meanwhile. @throws Problem where it is not */
+  private ownSince(id: string, part: string, first: string): Address {
     const { page } = this.documents;
-    const isOwnSince = Object.hasOwn(page.parts, path.part) && isWithin(page, path.part, path.reference);
-    if (!isOwnSince) throw new Problem('This part is no longer on the page.', { part: id });
-    return { part: path.part };
+    if (Object.hasOwn(page.parts, part) && isWithin(page, part, first)) return { part };
+    throw new Problem('This part is no longer on the page.', { part: id });
   }
 
   /** Where a part stands that somebody has shared meanwhile, with the section it stood in. */
   private sharedSince(id: string): Address | undefined {
-    const { site, page } = this.documents;
-    if (Object.hasOwn(page.parts, id)) return undefined;
+    if (Object.hasOwn(this.documents.page.parts, id)) return undefined;
     for (const [reference, section] of this.sections)
-      if (Object.hasOwn(site.sections?.find((one) => one.id === section)?.parts ?? {}, id))
-        return { part: id, section, reference };
+      if (section !== undefined && Object.hasOwn(this.partsIn(section), id)) return { part: id, section, reference };
     return undefined;
   }
 
-  isReference = (id: string): boolean => this.sections.has(id);
+  isReference = (id: string): boolean => this.referredBy(id, this.standing(id)) !== undefined;
+
+  /** A part within an own part, with the use that shows it here and where that stands; undefined for any other. */
+  inUse(
+    id: string,
+  ): { readonly inner: Part; readonly part: string; readonly use: Address; readonly by: Part } | undefined {
+    const { part, section, reference } = this.of(id);
+    if (section === undefined || reference === undefined) return undefined;
+    const inner = this.partsIn(section)[part];
+    const use = this.standing(reference);
+    const by = (use.section === undefined ? this.documents.page.parts : this.partsIn(use.section))[use.part];
+    return inner && by && isUse(by) ? { inner, part, use, by } : undefined;
+  }
 
   /** A part stands somewhere by another edit; the id it is stored under there. */
   moved(id: string, to: Address, part = pathOfId(id) ? newIdentifier() : id): string {
@@ -98,8 +139,7 @@ class Addresses {
   }
 
   refers(id: string, section: string | undefined): void {
-    if (section === undefined) this.sections.delete(id);
-    else this.sections.set(id, section);
+    this.sections.set(id, section);
   }
 
   /** The ids under which the page shows what was put somewhere, where those are others. */
@@ -124,8 +164,8 @@ function insertAddressed(at: Addresses, edit: Insert): AnyEdit[] {
       return [names.get(id)!, { ...part, children: part.children.map((child) => names.get(child) ?? child) }];
     }),
   );
-  for (const [id, part] of Object.entries(parts)) {
-    const section = sectionOf(part);
+  for (const id of ids) {
+    const section = sectionOf(edit.parts[id]);
     if (section !== undefined) at.refers(id, section);
   }
   const index = at.indexIn(parent, edit.index);
@@ -136,12 +176,7 @@ function moveAddressed(at: Addresses, edit: Move): AnyEdit[] {
   at.checkOwn(edit.part);
   const parent = at.of(edit.parent);
   const index = at.indexIn(parent, edit.index);
-  if (at.isReference(edit.part)) {
-    if (parent.section !== undefined)
-      throw new Problem('A shared section stands on the page itself.', { part: edit.part });
-    return [{ ...edit, parent: parent.part, index }];
-  }
-  const from = at.of(edit.part);
+  const from = at.standing(edit.part);
   if (from.section === parent.section) {
     if (from.reference !== parent.reference) at.moved(edit.part, parent, from.part);
     return [inPlace(parent, { do: 'move', part: from.part, parent: parent.part, index })];
@@ -159,8 +194,16 @@ function moveAddressed(at: Addresses, edit: Move): AnyEdit[] {
   return [across];
 }
 
+/** What is kept, or set free, where it stands. */
+function sharingAddressed(at: Addresses, edit: Share | Own): AnyEdit[] {
+  if (edit.in !== undefined) return [edit];
+  const { part, section } = at.standing(edit.part);
+  return [section === undefined ? edit : { ...edit, part, in: section }];
+}
+
 function addressedOne(at: Addresses, edit: AnyEdit): AnyEdit[] {
-  if (!isOnPage(edit)) return [edit];
+  if (isOnSite(edit)) return [edit];
+  if (!isOnPage(edit)) return edit.do === 'share' || edit.do === 'own' ? sharingAddressed(at, edit) : [edit];
   switch (edit.do) {
     case 'insert':
       return insertAddressed(at, edit);
@@ -168,20 +211,37 @@ function addressedOne(at: Addresses, edit: AnyEdit): AnyEdit[] {
       return moveAddressed(at, edit);
     case 'remove': {
       at.checkOwn(edit.part);
-      if (!at.isReference(edit.part)) {
-        const { part, ...address } = at.of(edit.part);
-        return [inPlace({ part, ...address }, { do: 'remove', part })];
-      }
-      at.refers(edit.part, undefined);
-      return [edit];
+      const standing = at.standing(edit.part);
+      if (at.isReference(edit.part)) at.refers(edit.part, undefined);
+      return [inPlace(standing, { do: 'remove', part: standing.part })];
     }
-    case 'set': {
-      if (edit.field[0] === 'off') at.checkOwn(edit.part);
-      if (at.isReference(edit.part) && edit.field[0] === 'off') return [edit]; // of this page alone
-      const address = at.of(edit.part);
-      return [inPlace(address, { ...edit, part: address.part })];
-    }
+    case 'set':
+      return setAddressed(at, edit);
   }
+}
+
+function setAddressed(at: Addresses, edit: SetField): AnyEdit[] {
+  const [what] = edit.field;
+  if (what === 'off' || (what === 'content' && ofKey(String(edit.field[2])))) {
+    if (what === 'off') at.checkOwn(edit.part);
+    const standing = at.standing(edit.part); // what refers to something is switched off, and says what differs, where it stands
+    return [inPlace(standing, { ...edit, part: standing.part })];
+  }
+  const address = at.of(edit.part);
+  const shown = what === 'content' ? at.inUse(edit.part) : undefined;
+  if (shown?.inner.differs?.includes(String(edit.field[2]))) return setInUse(shown, edit);
+  return [inPlace(address, { ...edit, part: address.part })];
+}
+
+/** What one use says for itself is set there. One block of a text is, once the use has a text of its own. */
+function setInUse({ part, use, by }: NonNullable<ReturnType<Addresses['inUse']>>, edit: SetField): AnyEdit[] {
+  const [, at = 'base', field = '', block] = edit.field;
+  const key = keyInUse(part, field);
+  const path = block === undefined ? ['content', at, key] : ['content', at, key, block];
+  const set = inPlace(use, { ...edit, part: use.part, field: Field.parse(path) });
+  if (block === undefined || Object.hasOwn(by.content[at] ?? {}, key)) return [set];
+  const within = use.section === undefined ? {} : { in: use.section };
+  return [{ do: 'differ', on: 'both', part: use.part, ...within, at, inner: part, field }, set];
 }
 
 /**
@@ -198,6 +258,14 @@ function addressedBy(at: Addresses, edits: readonly AnyEdit[]): Addressed {
   return { edits: edits.flatMap((edit) => addressedOne(at, edit)), seen: at.seen() };
 }
 
+/** What a use says for itself, as the part says it that stood in the use before that was set free. */
+function saidOfPart(page: Page, edit: SetField, { part, field }: NonNullable<ReturnType<typeof ofKey>>): SetField {
+  const isFree = Object.hasOwn(page.parts, edit.part) && !isUse(page.parts[edit.part]);
+  if (!isFree || !Object.hasOwn(page.parts, part) || !isWithin(page, part, edit.part)) return edit;
+  const [, at = 'base', , ...block] = edit.field;
+  return { ...edit, part, field: Field.parse(['content', at, field, ...block]) };
+}
+
 /** The parts an edit needs to be where it says. */
 const needed = (edit: Edit): string[] =>
   edit.do === 'insert' ? [edit.parent] : edit.do === 'move' ? [edit.part, edit.parent] : [edit.part];
@@ -211,6 +279,8 @@ export function redirected(documents: Documents, edit: AnyEdit): readonly AnyEdi
   const { site, page } = documents;
   const onPage = (id: string): boolean => Object.hasOwn(page.parts, id);
   if (isOnPage(edit)) {
+    const ofUse = edit.do === 'set' && edit.field[0] === 'content' ? ofKey(edit.field[2]) : undefined;
+    if (edit.do === 'set' && ofUse) return [saidOfPart(page, edit, ofUse)];
     const changesShared = (edit.do === 'set' && edit.field[0] !== 'off') || edit.do === 'insert';
     const isAstray = needed(edit).some(
       (id) => !onPage(id) || (changesShared && sectionOf(page.parts[id]) !== undefined),

@@ -2,10 +2,11 @@ import { Breakpoints } from '../breakpoint';
 
 import { Problem } from '../problem';
 import type { Site, SiteClass } from '../site';
-import { pageOfSection } from '../sections/kept-section';
+import { isAroundSection, pageOfSection, partsOfSection } from '../sections/kept-section';
 import { applyEdit } from './apply';
 import { checkSection } from './check/check-page';
 import { checkFrames } from './check/check-frames';
+import { checkOwnParts } from './check/check-own';
 import { checkMenus } from './check/check-menus';
 import { checkLook } from './check/check-look';
 import { checkStyle } from './check/check-part';
@@ -62,12 +63,10 @@ function inSection(site: Site, { on, section: id, ...edit }: SectionEdit): Appli
   const page = pageOfSection(section);
   if ((edit.do === 'remove' || edit.do === 'move') && edit.part === section.root)
     throw new Problem('A section that is kept stays whole.', { part: edit.part });
-  if ((edit.do === 'insert' || edit.do === 'move') && edit.parent === page.root)
-    throw new Problem('This part is no longer on the page.', { part: edit.parent });
-  if (edit.do === 'set' && edit.part === page.root)
-    throw new Problem('This part is no longer on the page.', { part: edit.part });
+  const spoken = edit.do === 'insert' || edit.do === 'move' ? edit.parent : edit.part;
+  if (isAroundSection(page, spoken)) throw new Problem('This part is no longer on the page.', { part: spoken });
   const applied = applyEdit(site, page, edit);
-  const { [page.root]: _page, ...parts } = applied.page.parts;
+  const parts = partsOfSection(applied.page);
   const sections = site.sections!.with(index, { ...section, parts });
   return { site: { ...site, sections }, inverse: { ...applied.inverse, on, section: id } };
 }
@@ -75,6 +74,7 @@ function inSection(site: Site, { on, section: id, ...edit }: SectionEdit): Appli
 /** Refuses a site whose breakpoints do not make a set after a batch, or whose frames do not. @throws Problem */
 export function checkWhole(before: Site, after: Site): void {
   if (before.menus !== after.menus) checkMenus(after);
+  if (before.sections !== after.sections) checkOwnParts(after);
   if (before.frames !== after.frames || before.sections !== after.sections) checkFrames(after);
   if (before.breakpoints === after.breakpoints) return;
   const parsed = Breakpoints.safeParse(after.breakpoints);

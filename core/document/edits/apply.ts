@@ -2,6 +2,8 @@ import { checkValue } from '../../style/value';
 import { kindOf, mayHold, statesOf, tagged } from '../kinds/registry';
 import { Attributes, Backdrop, PagePath, Part, type Content, type Page } from '../page';
 import { Problem } from '../problem';
+import { ofKey } from '../seen/in-use';
+import { isUse } from '../seen/references';
 import { ClassName, type Site } from '../site';
 import { partOf, subtree } from '../tree';
 import { isBlockEdit, ofWholeText } from './block-edit';
@@ -188,7 +190,7 @@ function checkSet(site: Site, part: Part, edit: SetField): void {
   const [what, first, second, property] = edit.field;
   const place = { part: edit.part };
   const unset = edit.value === undefined;
-  if (kindOf(part.kind).refers && what !== 'off')
+  if (kindOf(part.kind).refers && what !== 'off' && !(isUse(part) && what === 'content' && ofKey(String(second))))
     throw new Problem('What is shared is changed where it stands, in the site.', {
       ...place,
       field: edit.field.join('.'),
@@ -223,6 +225,15 @@ function contentAfter(part: Part, breakpoint: string, key: string, value: unknow
 const unsetProblem = (what: string): string | undefined =>
   what === 'tag' || what === 'classes' ? `Every part has its ${what}.` : undefined;
 
+/** What each use may say for itself are fields of the kind that say something. */
+function differsProblem({ kind }: Part, value: unknown): string | undefined {
+  const parsed = Part.shape.differs.safeParse(value);
+  const known = parsed.data?.every((key) => kindOf(kind).fields.some((one) => one.key === key && one.works !== true));
+  return known === true && new Set(parsed.data).size === parsed.data?.length
+    ? undefined
+    : 'Each use may differ in the fields of this part, and nothing else.';
+}
+
 function fieldProblem(part: Part, what: string, key: string, value: unknown): string | undefined {
   const kind = kindOf(part.kind);
   if (what === 'tag' && kind.tagFor) return value === part.tag ? undefined : 'What it says decides on its element.';
@@ -234,6 +245,7 @@ function fieldProblem(part: Part, what: string, key: string, value: unknown): st
     return value === true && part.kind !== 'page' ? undefined : 'A part of the page is switched off, or it is not.';
   if (what === 'backdrop')
     return Backdrop.safeParse(value).success ? undefined : 'These are widths in px, by breakpoint.';
+  if (what === 'differs') return differsProblem(part, value);
   if (what === 'name')
     return Part.shape.name.safeParse(value).success ? undefined : 'A name has at most 80 characters.';
   if (what === 'classes')

@@ -1,7 +1,8 @@
 import type { Page } from '../page';
 import { Problem } from '../problem';
 import { frameNamedBy, frameOf } from '../frames/shown-frame';
-import { referencesOf } from '../seen/seen-page';
+import { countOf } from '../copied-parts';
+import { allShownOn, isUse, referencesOf, usesIn } from '../seen/references';
 import type { Site } from '../site';
 import { applyTo } from './apply';
 import { lowered } from './across';
@@ -15,6 +16,9 @@ export interface Documents {
   readonly site: Site;
   readonly page: Page;
 }
+
+/** So many parts a page may come to by using own parts. */
+const mostShown = 30_000;
 
 /** What a batch made of documents. */
 export interface AppliedBatch extends Documents {
@@ -67,24 +71,45 @@ export function applyBatch({ site: before, page: pageBefore }: Documents, edits:
 
 const isPrimitive = (edit: AnyEdit): edit is Primitive => isOnSite(edit) || isOnPage(edit);
 
-/** The references of a page to sections that are not there, or not shared. */
+/** The references of a page to sections and own parts that are not there, or not shared. */
 const dangling = ({ site, page }: Documents): string[] =>
   referencesOf(page).flatMap(([reference, section]) =>
-    site.sections?.some((one) => one.id === section && one.shared) ? [] : [reference],
+    site.sections?.some(
+      (one) => one.id === section && one.shared && (one.own ?? false) === isUse(page.parts[reference]),
+    )
+      ? []
+      : [reference],
   );
 
 /**
- * Refuses that a page refers to a section that is not there after the batch, be it that the one came or the other
- * went. @throws Problem
+ * Refuses that a page refers to something that is not there after the batch, be it that the one came or the other
+ * went; and that what it shows of own parts is more than a page can have. @throws Problem
  */
 function checkReferences(before: Documents, after: Documents): void {
+  checkRoom(before, after);
   const known = dangling(before);
   const reference = dangling(after).find((id) => !known.includes(id));
   if (reference === undefined) return;
   const was = referencesOf(before.page).some(([id]) => id === reference);
-  throw new Problem(was ? 'This page still has this shared section.' : 'The site no longer has this shared section.', {
+  const what = isUse(after.page.parts[reference]) ? 'own part' : 'shared section';
+  throw new Problem(was ? `This page still has this ${what}.` : `The site no longer has this ${what}.`, {
     part: reference,
   });
+}
+
+function checkRoom(before: Documents, after: Documents): void {
+  if (before.page.parts === after.page.parts || usesIn(after.page.parts).length === 0) return;
+  const shows = ({ site, page }: Documents): number =>
+    countOf(page.parts) +
+    allShownOn(site, page).reduce((sum, { section }) => sum + (section ? countOf(section.parts) : 0), 0);
+  const now = shows(after);
+  if (now <= mostShown || now <= shows(before)) return;
+  throw new Problem(
+    `With the own parts in it, this page would have more than ${mostShown.toLocaleString('en')} parts.`,
+    {
+      part: after.page.root,
+    },
+  );
 }
 
 /** Refuses that a page names a frame that is not there after the batch. @throws Problem */

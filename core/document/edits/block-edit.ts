@@ -1,6 +1,7 @@
 import { kindOf } from '../kinds/registry';
 import type { Part } from '../page';
 import { Problem } from '../problem';
+import { isUse } from '../seen/references';
 import { blocksOf, withBlock } from '../text/blocks';
 import { PlacedBlock } from '../text/running-text';
 import { runningTextIn } from '../text/words';
@@ -17,7 +18,7 @@ export function ofWholeText(part: Part, edit: SetField): { readonly whole: SetFi
   const [, at = '', key = '', block = ''] = edit.field;
   const place = { part: edit.part, field: `${at}.${key}.${block}` };
   const own = Object.hasOwn(part.content, at) ? part.content[at] : undefined;
-  const holdsBlocks = kindOf(part.kind).fields.some((one) => one.key === key && one.editor === 'blocks');
+  const holdsBlocks = isUse(part) || kindOf(part.kind).fields.some((one) => one.key === key && one.editor === 'blocks');
   if (!holdsBlocks || !own || !Object.hasOwn(own, key))
     throw new Problem('The text this paragraph stands in is no longer there.', place);
   const placed = PlacedBlock.optional().safeParse(edit.value);

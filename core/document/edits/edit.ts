@@ -9,13 +9,14 @@ export const PropertyName = z
   .regex(/^-{0,2}[a-z][a-z0-9-]*$/, 'A property’s name is lower-case letters, digits and hyphens.');
 const FieldName = z
   .string()
-  .max(40)
-  .regex(/^[a-z][A-Za-z0-9-]*$/, 'A field’s name is letters, digits and hyphens.')
-  .refine((name) => !['constructor', 'prototype'].includes(name), 'This word is reserved.');
+  .max(81)
+  // of a part within an own part, its id and a point stand before it
+  .regex(/^([a-z][a-z0-9-]{0,39}\.)?[a-z][A-Za-z0-9-]{0,39}$/, 'A field’s name is letters, digits and hyphens.')
+  .refine((name) => !/(^|\.)(constructor|prototype)$/.test(name), 'This word is reserved.');
 
 /** The field a `set` addresses, as a path into the part; `path` is the page's, addressed by its root. */
 export const Field = z.union([
-  z.tuple([z.enum(['name', 'tag', 'classes', 'off', 'backdrop'])]),
+  z.tuple([z.enum(['name', 'tag', 'classes', 'off', 'backdrop', 'differs'])]),
   z.tuple([z.literal('path')]),
   z.tuple([z.literal('style'), Identifier, z.enum(states), PropertyName]),
   z.tuple([z.literal('content'), Identifier, FieldName]),

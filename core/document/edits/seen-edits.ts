@@ -1,9 +1,11 @@
 import type { Documents } from './batch';
-import type { Edit } from './edit';
+import { asValue, Field, type Edit } from './edit';
 import { isInSection, isOnSite, type Primitive, type SectionEdit } from './site-edit';
-import type { Page } from '../page';
+import type { Page, Part } from '../page';
 import { frameNamedBy, framing } from '../frames/shown-frame';
-import { allReferencesOf, idWithin, referencesOf, sectionOf } from '../seen/seen-page';
+import type { KeptSection } from '../sections/kept-section';
+import { ofKey } from '../seen/in-use';
+import { allShownOn, idWithin, referencesOf, sectionOf } from '../seen/references';
 import { partsBelow } from '../tree';
 
 /** An edit in a section as an edit of the page that shows it where a part refers to it. */
@@ -29,10 +31,10 @@ function seenWithin({ on: _on, section: _section, ...edit }: SectionEdit, root: 
 }
 
 /**
- * Edits of what is stored as edits of the page as it is seen, for those who draw it: what happens in a shared section
- * happens wherever the page shows it.
- * `seen` is the page as it is seen after them; `all` where a section came or went that the page refers to, or its frame
- * is another.
+ * Edits of what is stored as edits of the page as it is seen, for those who draw it: what happens in a shared section,
+ * or an own part, happens wherever the page shows it.
+ * `seen` is the page as it is seen after them; `all` where something shared came or went that the page shows, its frame
+ * is another, or what differs in uses does.
  */
 export function seenEdits(
   { before, after, seen }: { readonly before: Page; readonly after: Documents; readonly seen: Page },
@@ -40,23 +42,74 @@ export function seenEdits(
 ): readonly Edit[] | 'all' {
   if (frameNamedBy(before) !== frameNamedBy(after.page) || edits.some((edit) => changesFrame(edit, after.page)))
     return 'all';
-  const references = new Map([...referencesOf(before), ...allReferencesOf(after.site, after.page)]);
+  const shown = new Map<string, KeptSection | undefined>(
+    [...allShownOn(after.site, before), ...allShownOn(after.site, after.page)].map(
+      ({ id, section }) => [id, section] as const,
+    ),
+  );
   const lead = framing(after.site, after.page).before.length;
-  const sections = new Set(references.values());
+  const sections = new Set(
+    [...shown.values()].flatMap((one) => one?.id ?? []).concat(referencesOf(before).map(([, section]) => section)),
+  );
+  const at = { seen, shown };
   const out: Edit[] = [];
   for (const edit of edits) {
     if (!isOnSite(edit)) {
-      out.push(behindFrame(withShared(seen, edit), seen.root, lead));
+      const mapped = ofUse(at, edit, undefined);
+      if (mapped === 'all') return 'all';
+      out.push(...mapped.map((one) => behindFrame(withShared(seen, one), seen.root, lead)));
       continue;
     }
     if (isInSection(edit)) {
-      const root = after.site.sections?.find((one) => one.id === edit.section)?.root;
-      for (const [reference, section] of references)
-        if (section === edit.section && root !== undefined) out.push(seenWithin(edit, root, reference));
+      for (const [reference, section] of shown) {
+        if (section?.id !== edit.section) continue;
+        const mapped = ofUse(at, seenWithin(edit, section.root, reference), reference);
+        if (mapped === 'all') return 'all';
+        out.push(...mapped.map((one) => withShared(seen, one)));
+      }
     } else if (edit.do === 'insert' ? edit.into === 'sections' && sections.has(edit.item.id) : isGone(edit, sections))
       return 'all';
   }
   return out;
+}
+
+interface SeenThrough {
+  readonly seen: Page;
+  readonly shown: ReadonlyMap<string, KeptSection | undefined>;
+}
+
+/**
+ * An edit of a part that is seen, as it is seen where uses of own parts say something for themselves: what a use says
+ * is said by the part within, and what an own part says shows only where its use does not say it.
+ */
+function ofUse({ seen, shown }: SeenThrough, edit: Edit, reference: string | undefined): Edit[] | 'all' {
+  if (edit.do !== 'set') return [edit];
+  const [what, at = 'base', key = ''] = edit.field;
+  if (what === 'differs') return 'all';
+  if (what !== 'content') return [edit];
+  const of = ofKey(key);
+  if (of) {
+    const section = shown.get(edit.part);
+    const inner = section && Object.hasOwn(section.parts, of.part) ? section.parts[of.part] : undefined;
+    if (!inner?.differs?.includes(of.field)) return section ? [] : 'all';
+    return saysAtBreakpoints(inner, of.field) ? 'all' : [said(seen, idIn(section!, edit.part, of.part), at, of.field)];
+  }
+  const part = Object.hasOwn(seen.parts, edit.part) ? seen.parts[edit.part] : undefined;
+  if (reference === undefined || !part?.differs?.includes(key)) return [edit];
+  return saysAtBreakpoints(part, key) ? 'all' : [said(seen, edit.part, at, key)];
+}
+
+const idIn = (section: KeptSection, reference: string, part: string): string =>
+  part === section.root ? reference : idWithin(reference, part);
+
+const saysAtBreakpoints = ({ content }: Part, field: string): boolean =>
+  Object.entries(content).some(([at, own]) => at !== 'base' && Object.hasOwn(own, field));
+
+/** The edit after which a part says of a field what it is seen to say. */
+function said(seen: Page, part: string, at: string, field: string): Edit {
+  const now = Object.hasOwn(seen.parts, part) ? seen.parts[part]!.content[at] : undefined;
+  const value = now && Object.hasOwn(now, field) ? { value: asValue(now[field]) } : {};
+  return { do: 'set', part, field: Field.parse(['content', at, field]), ...value };
 }
 
 /** Whether an edit makes the frame around a page another one, or takes it away. */

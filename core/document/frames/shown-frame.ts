@@ -73,7 +73,7 @@ export function framing(
 ): { readonly parts: Readonly<Record<string, Part>>; readonly before: string[]; readonly after: string[] } {
   const frame = frameOf({ frames }, page);
   const there = (ids: readonly string[]): string[] =>
-    ids.filter((id) => sections.some((one) => one.id === id && one.shared));
+    ids.filter((id) => sections.some((one) => one.id === id && one.shared && !one.own));
   const [before, after] = [there(frame?.before ?? []), there(frame?.after ?? [])];
   return {
     parts: Object.fromEntries([

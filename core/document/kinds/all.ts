@@ -11,6 +11,7 @@ import { headingKind } from './heading-kind';
 import { htmlKind } from './html-kind';
 import { imageKind } from './image-kind';
 import { menuKind } from './menu-kind';
+import { ownKind } from './own-kind';
 import { pageKind } from './page-kind';
 import { pageTitleKind } from './page-title-kind';
 import { rowsKind } from './rows-kind';
@@ -32,6 +33,7 @@ export const allKinds: readonly Kind[] = [
   htmlKind,
   imageKind,
   menuKind,
+  ownKind,
   pageKind,
   pageTitleKind,
   rowsKind,

@@ -3,7 +3,7 @@ import { commonStates, type State } from '../style-map';
 import { allKinds } from './all';
 import type { Part } from '../page';
 import { nothingInside, type Inside } from '../text/words';
-import type { Kind } from './kind';
+import type { FieldEditor, Kind } from './kind';
 
 /** Every kind of part, in the order the parts drawer shows them. */
 export const kinds: readonly Kind[] = [...allKinds].sort((a, b) => a.order - b.order);
@@ -16,6 +16,16 @@ export function kindOf(name: string): Kind {
   if (!kind) throw new Problem(`There is no kind of part called "${name}".`, { field: 'kind' });
   return kind;
 }
+
+/** Fields that are called the same are of the same sort, whichever kind has them. */
+const editors = new Map(kinds.flatMap((kind) => kind.fields.map(({ key, editor }) => [key, editor] as const)));
+
+/** The field a key of content speaks of: in a use of an own part, it stands behind the part within. */
+export const fieldOfKey = (key: string): string => key.slice(key.indexOf('.') + 1);
+
+/** What a field of a kind is edited by; of a use of an own part, the field of the part within. */
+export const editorOf = (kind: string, key: string): FieldEditor | undefined =>
+  kindOf(kind).refers ? editors.get(fieldOfKey(key)) : kindOf(kind).fields.find((one) => one.key === key)?.editor;
 
 /** The states a part of a kind can be in. */
 export const statesOf = (kind: string): readonly State[] => [...commonStates, ...(kindOf(kind).states ?? [])];

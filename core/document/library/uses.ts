@@ -1,4 +1,4 @@
-import { kindOf } from '../kinds/registry';
+import { editorOf } from '../kinds/registry';
 import type { Parts } from '../page';
 import type { Site } from '../site';
 
@@ -32,10 +32,10 @@ class Count {
   parts(parts: Parts): void {
     for (const { kind, style, content } of Object.values(parts)) {
       this.texts(style);
-      const fields = kindOf(kind).fields.filter(({ editor }) => editor === 'picture');
       for (const said of Object.values(content)) {
         this.texts(said);
-        for (const { key } of fields) if (typeof said[key] === 'string') this.add('pictures', said[key]);
+        for (const [key, value] of Object.entries(said))
+          if (typeof value === 'string' && editorOf(kind, key) === 'picture') this.add('pictures', value);
       }
     }
   }

@@ -1,5 +1,5 @@
-import { asValue, type SetField } from '../edits/edit';
-import { insideOf, kindOf } from '../kinds/registry';
+import { asValue, Field, type SetField } from '../edits/edit';
+import { fieldOfKey, insideOf, kindOf } from '../kinds/registry';
 import type { Page, Part } from '../page';
 import type { RunningText, Words } from '../text/running-text';
 import { isText, linksIn, withLinks } from '../text/words';
@@ -14,29 +14,34 @@ export interface PartLink {
   put(part: string, to: string): SetField;
 }
 
-const linkOf = (at: string, said: Record<string, unknown>): PartLink[] => {
-  const to = said['link'];
-  if (typeof to !== 'string') return [];
-  return [{ at, to, put: (part, value) => ({ do: 'set', part, field: ['content', at, 'link'], value }) }];
-};
+const linkOf = (at: string, key: string, to: unknown): PartLink[] =>
+  typeof to === 'string'
+    ? [{ at, to, put: (part, value) => ({ do: 'set', part, field: Field.parse(['content', at, key]), value }) }]
+    : [];
 
-const linksOfText = (at: string, text: unknown): PartLink[] => (isText(text) ? linksOfWords(at, text) : []);
+const linksOfText = (at: string, key: string, text: unknown): PartLink[] =>
+  isText(text) ? linksOfWords(at, key, text) : [];
 
-const linksOfWords = (at: string, text: RunningText | Words): PartLink[] =>
+const linksOfWords = (at: string, key: string, text: RunningText | Words): PartLink[] =>
   [...new Set(linksIn(text).map((one) => one.to))].map((to) => ({
     at,
     to,
     put: (part, value) => ({
       do: 'set',
       part,
-      field: ['content', at, 'text'],
+      field: Field.parse(['content', at, key]),
       value: asValue(withLinks(text, (one) => (one === to ? value : undefined))),
     }),
   }));
 
-/** Where a part leads, as a whole and in its words, at whichever breakpoint. */
+/** Where a part leads, as a whole and in its words, at whichever breakpoint; a use of an own part, where it differs. */
 export const linksOfPart = ({ content }: Pick<Part, 'content'>): PartLink[] =>
-  Object.entries(content).flatMap(([at, said]) => [...linkOf(at, said), ...linksOfText(at, said['text'])]);
+  Object.entries(content).flatMap(([at, said]) =>
+    Object.entries(said).flatMap(([key, value]) => {
+      const field = fieldOfKey(key);
+      return field === 'link' ? linkOf(at, key, value) : field === 'text' ? linksOfText(at, key, value) : [];
+    }),
+  );
 
 /** Whether what stands in a part leads somewhere itself. */
 export const holdsLinks = (page: Page, id: string): boolean =>

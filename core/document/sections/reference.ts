@@ -1,12 +1,17 @@
 import type { Part } from '../page';
 
-/** The part that stands on a page for a shared section. */
-export const reference = (section: string): Part => ({
-  kind: 'shared',
+const standing = (kind: string, tag: string, section: string): Part => ({
+  kind,
   children: [],
-  tag: 'section',
+  tag,
   classes: [],
   style: {},
   content: { base: { section } },
   attributes: {},
 });
+
+/** The part that stands on a page for a shared section. */
+export const reference = (section: string): Part => standing('shared', 'section', section);
+
+/** The part that stands wherever an own part of the site is used. */
+export const useOf = (section: string): Part => standing('own', 'div', section);

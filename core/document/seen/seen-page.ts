@@ -1,65 +1,49 @@
 import { copiedParts } from '../copied-parts';
 import type { KeptSection } from '../sections/kept-section';
 import { framing, isOfFrame } from '../frames/shown-frame';
-import { kindOf } from '../kinds/registry';
 import type { Page, Part, Parts } from '../page';
+import { inUse } from './in-use';
+import { allShown, idWithin, sharedOn, usesIn, type Shared } from './references';
 import { settled } from './settled';
 import type { Site } from '../site';
 
-const joint = '_'; // no identifier has one
-
-/** The id under which a page shows a part of something shared: the path of ids, from the part that refers to it. */
-export const idWithin = (reference: string, part: string): string => `${reference}${joint}${part}`;
-
-/** The part that refers to something shared, and the part within that; undefined for an id of the page's own. */
-export function pathOfId(id: string): { readonly reference: string; readonly part: string } | undefined {
-  const at = id.indexOf(joint);
-  return at === -1 ? undefined : { reference: id.slice(0, at), part: id.slice(at + joint.length) };
+/** What a part that is seen stands for: something shared, and the stored part that refers to it. */
+interface Standing {
+  readonly section: string;
+  readonly by: Part;
 }
 
-/** The section a part of a stored page refers to; undefined where it refers to none. */
-export function sectionOf(part: Part | undefined): string | undefined {
-  if (!part || !kindOf(part.kind).refers) return undefined;
-  const id = part.content.base['section'];
-  return typeof id === 'string' ? id : undefined;
-}
+const standingFor = new WeakMap<Part, Standing>();
 
-type References = [reference: string, section: string][];
-
-/** The parts of a page that refer to sections, with the section of each. */
-export const referencesOf = (page: Page): References =>
-  (page.parts[page.root]?.children ?? []).flatMap((id) => {
-    const section = sectionOf(page.parts[id]);
-    return section === undefined ? [] : [[id, section]];
-  });
-
-/** The same with those its frame adds. */
-export const allReferencesOf = (site: Shared, page: Page): References => [
-  ...Object.entries(framing(site, page).parts).map(([id, part]): References[number] => [id, sectionOf(part)!]),
-  ...referencesOf(page),
-];
-
-/** What of a site is shown where pages refer to it. */
-type Shared = Pick<Site, 'sections' | 'frames'>;
-
-const standingFor = new WeakMap<Part, string>();
-
-/** The shared section a part of a page as it is seen stands for; undefined for every other part. */
-export const sharedAt = (page: Page, id: string): string | undefined => {
+const standingAt = (page: Page, id: string): Standing | undefined => {
   const part = Object.hasOwn(page.parts, id) ? page.parts[id] : undefined;
   return part && standingFor.get(part);
 };
 
-const copies = new WeakMap<Part, Map<string, Part>>();
+/** The shared section, or own part, a part of a page as it is seen stands for; undefined for every other part. */
+export const sharedAt = (page: Page, id: string): string | undefined => standingAt(page, id)?.section;
+
+/** The stored part by which a part of a page as it is seen is shown: that which refers to something shared. */
+export const shownBy = (page: Page, id: string): Part | undefined => standingAt(page, id)?.by;
+
+/** A part of something shared as one reference shows it, and for which use it was made. */
+interface Copy {
+  readonly seen: Part;
+  readonly by: Part | undefined;
+}
+
+const copies = new WeakMap<Part, Map<string, Copy>>();
 
 /** A part of something shared as it is seen where a reference shows it; the same as long as the part is. */
-function seenPart(part: Part, reference: string): Part {
-  const byReference = copies.get(part) ?? new Map<string, Part>();
+function seenPart(id: string, part: Part, reference: string, by: Part, isRoot: boolean): Part {
+  const byReference = copies.get(part) ?? new Map<string, Copy>();
   copies.set(part, byReference);
+  const counts = isRoot || part.differs ? by : undefined;
   const before = byReference.get(reference);
-  if (before) return before;
-  const seen = { ...part, children: part.children.map((child) => idWithin(reference, child)) };
-  byReference.set(reference, seen);
+  if (before && before.by === counts) return before.seen;
+  const said = part.differs ? inUse(part, id, by) : part;
+  const seen = { ...said, children: part.children.map((child) => idWithin(reference, child)) };
+  byReference.set(reference, { seen, by: counts });
   return seen;
 }
 
@@ -67,17 +51,17 @@ function seenPart(part: Part, reference: string): Part {
  * The parts a reference shows: the section's root in the reference's own place, the others under the path of their
  * ids.
  */
-function seenParts(section: KeptSection, reference: string, own: Part): Record<string, Part> {
+function seenParts(section: KeptSection, reference: string, by: Part): Record<string, Part> {
   const out: Record<string, Part> = {};
   for (const [id, part] of Object.entries(section.parts))
-    if (id !== section.root) out[idWithin(reference, id)] = seenPart(part, reference);
-  const whole = seenPart(section.parts[section.root]!, reference); // a kept section has its root
+    if (id !== section.root) out[idWithin(reference, id)] = seenPart(id, part, reference, by, false);
+  const whole = seenPart(section.root, section.parts[section.root]!, reference, by, true); // a kept section has its root
   out[reference] = whole;
-  if (own.off === true || whole.off === true) {
+  if (by.off === true || whole.off === true) {
     const { off: _off, ...on } = whole;
-    out[reference] = own.off === true ? { ...on, off: true } : on;
+    out[reference] = by.off === true ? { ...on, off: true } : on;
   }
-  standingFor.set(out[reference], section.id);
+  standingFor.set(out[reference], { section: section.id, by });
   return out;
 }
 
@@ -106,14 +90,13 @@ function throughReferences({ sections, frames }: Shared, page: Page): Page {
   const known = seenByPage.get(page);
   if (known && known.sections === sections && known.frames === frames) return known.page;
   const framed = withFrame({ sections, frames }, page);
-  const references = referencesOf(framed ? { ...page, parts: framed } : page);
-  if (references.length === 0) return page;
-  const byId = new Map(sections?.map((one) => [one.id, one]));
+  const shared = sharedOn(framed ? { ...page, parts: framed } : page);
+  const uses = usesIn(page.parts);
+  if (shared.length + uses.length === 0) return page;
   const parts = framed ?? copiedParts(page.parts);
-  for (const [reference, id] of references) {
-    const section = byId.get(id);
-    const own = parts[reference]!;
-    Object.assign(parts, section ? seenParts(section, reference, own) : { [reference]: { ...own, off: true } });
+  for (const { id, section } of allShown({ sections }, page, { shared, uses })) {
+    const by = parts[id]!; // what is shown within something stands there by then
+    Object.assign(parts, section ? seenParts(section, id, by) : { [id]: { ...by, off: true } });
   }
   const seen = { ...page, parts: parts satisfies Parts };
   seenByPage.set(page, { sections, frames, page: seen });
@@ -129,7 +112,9 @@ export function seenPage(site: Site, page: Page): Page {
   const through = throughReferences(site, page);
   const seen = settled(site, through);
   if (seen !== through)
-    for (const [reference, section] of allReferencesOf(site, page))
-      if (sharedAt(through, reference)) standingFor.set(seen.parts[reference]!, section);
+    for (const [id, part] of Object.entries(through.parts)) {
+      const standing = standingFor.get(part);
+      if (standing) standingFor.set(seen.parts[id]!, standing);
+    }
   return seen;
 }

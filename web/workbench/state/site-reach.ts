@@ -2,7 +2,7 @@ import { computed, inject, Injectable } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { catchError, of, Subject, switchMap } from 'rxjs';
 import type { ReachedPages } from '@core/api/sites';
-import { reachedOn, reachOfSections, type Reaching } from '@core/style/reach';
+import { reachedOn, reachesAny, reachOfSections, type Reaching } from '@core/style/reach';
 import { Api } from '../../services/api';
 import { PageSession } from '../../services/page-session';
 
@@ -45,6 +45,6 @@ export class SiteReach {
   /** How many other pages show a shared section, or stand in a frame; undefined while it is not known. */
   othersShowing(key: string): number | undefined {
     const open = this.session.page()?.id;
-    return this.pages()?.filter((one) => one.id !== open && Object.hasOwn(one.reach, `#${key}`)).length;
+    return this.pages()?.filter((one) => one.id !== open && reachesAny(one.reach, this.sections(), [`#${key}`])).length;
   }
 }

@@ -1,11 +1,12 @@
 import * as z from 'zod';
 import { plainValue } from '../../../style/tokens/tokens';
 import { baseOf } from '../../breakpoint';
-import { Identifier } from '../../identifier';
+import { Identifier, newIdentifier } from '../../identifier';
 import { Part, type Page } from '../../page';
 import { Problem } from '../../problem';
 import { SiteClass, type Site } from '../../site';
-import { partOf, subtree } from '../../tree';
+import { usesIn } from '../../seen/references';
+import { copyOf } from '../thing';
 import { insideOf } from '../../kinds/registry';
 import { outermost } from '../arrange';
 
@@ -14,8 +15,14 @@ export const Clip = z.strictObject({
   format: z.literal('fold-line/clip'),
   version: z.literal(1),
   site: Identifier,
+  /** What was selected when it was copied, as the page called it. */
+  from: z.array(z.string().max(400)).max(20_000).optional(),
   roots: z.array(Identifier).min(1).max(20_000),
   parts: z.record(Identifier, Part),
+  /** The same where it uses own parts of its site: at that site, it goes on using them. */
+  using: z
+    .strictObject({ roots: z.array(Identifier).min(1).max(20_000), parts: z.record(Identifier, Part) })
+    .optional(),
   classes: z.array(SiteClass),
   tokens: z.record(z.string().max(40), z.string().max(300)),
 });
@@ -28,7 +35,9 @@ export type Clip = z.infer<typeof Clip>;
 export function clipOf(site: Site, page: Page, ids: readonly string[]): Clip {
   const chosen = outermost(page, ids);
   if (chosen.length === 0) throw new Problem('Select a part to copy; the page itself cannot be copied here.');
-  const parts = Object.fromEntries(chosen.flatMap((id) => subtree(page, id)).map((id) => [id, partOf(page, id)]));
+  const freed = copies(page, chosen, { places: 'kept', freed: true });
+  const { parts } = freed;
+  const kept = copies(page, chosen, { places: 'kept' });
   const used = new Set(Object.values(parts).flatMap((part) => [...part.classes, ...insideOf(part).classes]));
   const classes = site.classes.filter((one) => used.has(one.id));
   const text = JSON.stringify([parts, classes]);
@@ -38,5 +47,17 @@ export function clipOf(site: Site, page: Page, ids: readonly string[]): Clip {
       .filter((id) => text.includes(`var(--${id})`))
       .map((id) => [id, plainValue(site, `var(--${id})`, base)]),
   );
-  return { format: 'fold-line/clip', version: 1, site: site.id, roots: chosen, parts, classes, tokens };
+  const using = usesIn(kept.parts).length > 0 ? { using: kept } : {};
+  return { format: 'fold-line/clip', version: 1, site: site.id, from: chosen, ...freed, ...using, classes, tokens };
+}
+
+/** The id of a part; of one that is seen within something shared, another: that is no name elsewhere. */
+const named = (id: string): string => (Identifier.safeParse(id).success ? id : newIdentifier());
+
+function copies(page: Page, ids: readonly string[], how: Parameters<typeof copyOf>[2]): Pick<Clip, 'roots' | 'parts'> {
+  const all = ids.map((id) => copyOf(page, id, { ...how, named }));
+  return {
+    roots: all.map((one) => one.root),
+    parts: Object.assign({}, ...all.map((one) => one.parts)) as Clip['parts'],
+  };
 }

@@ -7,6 +7,7 @@ import { isText, withPhrases } from '../../text/words';
 import { Problem } from '../../problem';
 import type { Site } from '../../site';
 import { states, type Declarations, type StyleMap } from '../../style-map';
+import { usesIn } from '../../seen/references';
 import { copyOf } from '../thing';
 import type { Clip } from './clip';
 
@@ -106,8 +107,15 @@ function checkHeld(clip: Clip): void {
   }
 }
 
+/** Whether a site is the one a clip comes from, and still has the own parts it uses. */
+function canUse(site: Site, { site: from, using }: Clip): boolean {
+  const own = new Set(site.sections?.filter((one) => one.own).map((one) => one.id));
+  return from === site.id && using !== undefined && usesIn(using.parts).every(([, named]) => own.has(named));
+}
+
 /** Clip parts that fit the site, under new ids, root by root. @throws Problem with the first part that does not fit. */
-export function fitting(site: Site, clip: Clip): { root: string; parts: Parts }[] {
+export function fitting(site: Site, whole: Clip): { root: string; parts: Parts }[] {
+  const clip = canUse(site, whole) ? { ...whole, ...whole.using } : whole;
   checkHeld(clip);
   return clip.roots.map((root) => {
     const copy = copyOf({ format: 'fold-line/page', version: 1, id: 'clip', path: '/', root, parts: clip.parts }, root);

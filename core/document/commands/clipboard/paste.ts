@@ -76,7 +76,12 @@ export function paste(
           thing,
           last === undefined && at
             ? at
-            : landingBy(current, last ?? selection, kind, last !== undefined || clip.roots.includes(selection ?? '')),
+            : landingBy(
+                current,
+                last ?? selection,
+                kind,
+                last !== undefined || (clip.from ?? clip.roots).includes(selection ?? ''),
+              ),
         ),
       );
     }

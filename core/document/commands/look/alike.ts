@@ -1,7 +1,8 @@
 import type { AnyEdit } from '../../edits/site-edit';
 import type { Page } from '../../page';
 import { inWords } from '../../kinds/in-words';
-import { pathOfId, seenPage } from '../../seen/seen-page';
+import { pathOfId } from '../../seen/references';
+import { seenPage, sharedAt } from '../../seen/seen-page';
 import type { Site } from '../../site';
 import type { StyleMap } from '../../style-map';
 import { allOwnValues, applyClass } from './classes';
@@ -74,7 +75,7 @@ export function alikeParts(site: Site, page: Page, elsewhere: ReadonlySet<string
   const classes = classesBy(site);
   const seen = new Set<string>();
   const isFirst = (id: string): boolean => {
-    const stored = pathOfId(id)?.part ?? id;
+    const stored = sharedAt(page, id) ?? pathOfId(id)?.part ?? id;
     return !seen.has(stored) && seen.add(stored).size > 0;
   };
   return [...grouped(page, isFirst).values()]

@@ -7,7 +7,7 @@ import type { Site } from '../../site';
  * frame
  */
 export function checkFrames({ frames = [], sections = [] }: Pick<Site, 'frames' | 'sections'>): void {
-  const shared = new Set(sections.filter((one) => one.shared).map((one) => one.id));
+  const shared = new Set(sections.filter((one) => one.shared && !one.own).map((one) => one.id));
   for (const frame of frames) {
     const shown = sectionsOf(frame);
     const field = `frames.${frame.id}`;

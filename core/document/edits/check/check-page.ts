@@ -5,6 +5,7 @@ import { Problem } from '../../problem';
 import { Site } from '../../site';
 import { upgradedSite } from '../../upgrade';
 import { checkFrames } from './check-frames';
+import { checkOwnParts, checkRoot } from './check-own';
 import { checkMenus } from './check-menus';
 import { checkDress, checkLook } from './check-look';
 import { checkPart } from './check-part';
@@ -25,15 +26,15 @@ export function readSite(data: unknown): Site {
   checkDress(site, site);
   for (const look of site.looks ?? []) checkLook(site, look);
   for (const section of site.sections ?? []) checkSection(site, section);
+  checkOwnParts(site);
   checkFrames(site);
   checkMenus(site);
   return site;
 }
 
-/** A kept section is a whole tree below a section, and everything in it is what its kind allows. @throws Problem */
+/** A kept section is a whole tree below a section, an own part one below a box, and everything in it is what its kind allows. @throws Problem */
 export function checkSection(site: Site, section: KeptSection): void {
-  if (section.parts[section.root]?.kind !== 'section')
-    throw new Problem('What a site keeps is a section.', { field: `sections.${section.id}` });
+  checkRoot(section);
   readPage(site, pageOfSection(section));
 }
 

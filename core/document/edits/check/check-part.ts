@@ -5,7 +5,9 @@ import { baseOf } from '../../breakpoint';
 import { contentAt } from '../../content';
 import type { Content, Part } from '../../page';
 import { Problem, type Place } from '../../problem';
+import { ofKey } from '../../seen/in-use';
 import type { Site } from '../../site';
+import { saidInUse } from './check-own';
 import { states, type State, type StyleMap } from '../../style-map';
 
 const sentence = (error: z.ZodError): string => error.issues[0]?.message ?? 'This value does not fit.';
@@ -50,12 +52,13 @@ export function checkContent(kind: string, content: Record<string, unknown>, id:
  */
 export function checkContents(site: Site, kind: string, content: Content, id: string): void {
   checkContent(kind, content.base, id);
+  const refers = kindOf(kind).refers === true;
   for (const [breakpoint, own] of Object.entries(content)) {
     if (breakpoint === 'base') continue;
     if (!isKnown(site, breakpoint) || breakpoint === baseOf(site.breakpoints).id)
       throw new Problem(`The site has no breakpoint "${breakpoint}" beside its base.`, { part: id, breakpoint });
     for (const key of Object.keys(own))
-      if (!kindOf(kind).fields.some((field) => field.key === key && field.varies))
+      if (refers ? !ofKey(key) : !kindOf(kind).fields.some((field) => field.key === key && field.varies))
         throw new Problem(`The ${key} of a ${kindOf(kind).word.toLowerCase()} is the same at every breakpoint.`, {
           part: id,
           breakpoint,
@@ -64,6 +67,7 @@ export function checkContents(site: Site, kind: string, content: Content, id: st
     const holds = site.breakpoints.some((one) => one.id === breakpoint);
     checkContent(kind, holds ? contentAt(site, { content }, breakpoint) : { ...content.base, ...own }, id);
   }
+  if (refers) for (const said of saidInUse(site, content)) checkContents(site, said.inner.kind, said.content, id);
 }
 
 /** Refuses a part that its kind or its site does not allow. @throws Problem with the place. */

@@ -2,7 +2,10 @@ import { kindOf } from '../../kinds/registry';
 import type { ContentField, FieldEditor } from '../../kinds/kind';
 import type { Page, Part, Parts } from '../../page';
 import type { Site } from '../../site';
+import { inUse, keyInUse, ofKey } from '../../seen/in-use';
+import { isUse, sectionOf } from '../../seen/references';
 import { insideText } from '../../text/words';
+import type { Differ } from '../across-edit';
 import type { SetField } from '../edit';
 import { isInSection, isOnPage, isOnSite, type AnyEdit } from '../site-edit';
 
@@ -24,23 +27,42 @@ function keepsLook(part: Part, value: unknown): boolean {
 const asText = ({ field, value }: SetField): unknown =>
   field.length === 4 && value !== undefined ? { [field[3]]: value } : value;
 
-function isWriting(parts: Parts, edit: SetField): boolean {
-  const part = Object.hasOwn(parts, edit.part) ? parts[edit.part] : undefined;
-  if (!part || edit.field[0] !== 'content') return false;
-  const [, , key] = edit.field;
-  const field = kindOf(part.kind).fields.find((one) => one.key === key);
-  return field !== undefined && isWritten(field) && keepsLook(part, asText(edit));
+/** The part and field a key of a part's content speaks of: of a use, those within its own part. */
+function spokenOf(site: Site, part: Part, key: string): { readonly part: Part; readonly key: string } | undefined {
+  if (!isUse(part)) return { part, key };
+  const of = ofKey(key);
+  const parts = site.sections?.find((one) => one.id === sectionOf(part))?.parts ?? {};
+  const inner = of && Object.hasOwn(parts, of.part) ? parts[of.part] : undefined;
+  return inner?.differs?.includes(of!.field) ? { part: inUse(inner, of!.part, part), key: of!.field } : undefined;
+}
+
+function isWriting(site: Site, parts: Parts, edit: SetField): boolean {
+  const stored = Object.hasOwn(parts, edit.part) ? parts[edit.part] : undefined;
+  if (!stored || edit.field[0] !== 'content') return false;
+  const spoken = spokenOf(site, stored, String(edit.field[2]));
+  const field = spoken && kindOf(spoken.part.kind).fields.find((one) => one.key === spoken.key);
+  return field !== undefined && isWritten(field) && keepsLook(spoken!.part, asText(edit));
+}
+
+/** The parts of the page, or of a section of its site. */
+const partsIn = (site: Site, page: Page, section: string | undefined): Parts =>
+  section === undefined ? page.parts : (site.sections?.find((one) => one.id === section)?.parts ?? {});
+
+/** Whether a use is to say a text for itself: nothing looks or reads otherwise by that. */
+function isDiffering(site: Site, parts: Parts, { part, inner, field }: Differ): boolean {
+  const use = Object.hasOwn(parts, part) ? parts[part] : undefined;
+  const spoken = use && isUse(use) ? spokenOf(site, use, keyInUse(inner, field)) : undefined;
+  return kindOf(spoken?.part.kind ?? 'own').fields.some((one) => one.key === spoken?.key && isWritten(one));
 }
 
 /** What is said of a picture, unlike what it is. */
 const isSaid = (field: string): boolean => ['name', 'alt', 'tags', 'caption', 'credit'].includes(field);
 
 function isAllowed(site: Site, page: Page, edit: AnyEdit): boolean {
-  if (isOnPage(edit)) return edit.do === 'set' && isWriting(page.parts, edit);
-  if (!isOnSite(edit)) return false;
+  if (isOnPage(edit)) return edit.do === 'set' && isWriting(site, page.parts, edit);
+  if (!isOnSite(edit)) return edit.do === 'differ' && isDiffering(site, partsIn(site, page, edit.in), edit);
   if (!isInSection(edit)) return edit.do === 'set' && edit.field[0] === 'pictures' && isSaid(edit.field[2]);
-  const section = site.sections?.find((one) => one.id === edit.section);
-  return section !== undefined && edit.do === 'set' && isWriting(section.parts, edit);
+  return edit.do === 'set' && isWriting(site, partsIn(site, page, edit.section), edit);
 }
 
 /**

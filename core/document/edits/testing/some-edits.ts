@@ -4,7 +4,7 @@ import { planted } from '../../sections/planting';
 import type { Look, Site } from '../../site';
 import { states } from '../../style-map';
 import type { RandomPages } from '../../testing/random-page';
-import { referencesOf } from '../../seen/seen-page';
+import { referencesOf } from '../../seen/references';
 import { partOf, subtree } from '../../tree';
 import { properties } from '../../../style/properties';
 import type { Documents } from '../batch';
