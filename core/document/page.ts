@@ -39,6 +39,8 @@ export const Part = z.strictObject({
   backdrop: Backdrop.optional(),
   /** The fields of its content that each use of the own part it stands in may say for itself. */
   differs: z.array(z.string().max(40)).max(20).optional(),
+  /** What the slot is called that it is, of the own part it stands in: each use puts into it what it wants. */
+  slot: z.string().trim().min(1).max(40).optional(),
 });
 export type Part = z.infer<typeof Part>;
 

@@ -1,7 +1,7 @@
 import { insideOf } from '../document/kinds/registry';
 import type { Page, Part } from '../document/page';
 import { sectionsOf } from '../document/frames/shown-frame';
-import { sectionOf, usesIn } from '../document/seen/references';
+import { sectionOf, slotOf, usesIn } from '../document/seen/references';
 import type { Site } from '../document/site';
 import type { StyleMap } from '../document/style-map';
 import type { SiteHolder } from './holder';
@@ -56,6 +56,7 @@ function counted(parts: Iterable<Part>): Record<string, number> {
     const section = sectionOf(part);
     const { frame } = part.kind === 'page' ? part.content.base : {};
     if (typeof frame === 'string') count(`#${frameKey(frame)}`);
+    if (slotOf(part) !== undefined) continue; // what stands in it counts
     if (section === undefined) reaching(part).forEach(count);
     else {
       count(`#${section}`);

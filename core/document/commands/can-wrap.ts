@@ -1,5 +1,6 @@
 import { mayHold } from '../kinds/registry';
 import type { Page } from '../page';
+import { sharedAt } from '../seen/seen-page';
 import { parentOf, partOf } from '../tree';
 import { outermost } from './arrange';
 
@@ -17,11 +18,11 @@ export function canWrap(page: Page, ids: readonly string[]): boolean {
   );
 }
 
-/** Whether a box can be taken away while what it holds stays. */
+/** Whether a box can be taken away while what it holds stays; what an own part shows stays in it. */
 export function canUnwrap(page: Page, id: string): boolean {
   const part = partOf(page, id);
   const parent = parentOf(page, id);
-  if (parent === undefined || part.children.length === 0) return false;
+  if (parent === undefined || part.children.length === 0 || sharedAt(page, id) !== undefined) return false;
   return liftable(page, id).every((child) => mayHold(partOf(page, parent).kind, partOf(page, child).kind));
 }
 

@@ -74,6 +74,10 @@ export function differEdit(page: Page, id: string, field: string, differs: boole
   return { do: 'set', part: id, field: ['differs'], ...(all.length > 0 && { value: all }) };
 }
 
+/** Whether a part within an own part can be a slot of it: a box that holds boxes and widgets. */
+export const canBeSlot = (site: Pick<Site, 'sections'>, page: Page, id: string): boolean =>
+  kindOf(partOf(page, id).kind).holds.includes('widget') && withinOwn(site, page, id) !== undefined;
+
 /** Whether the use a part stands in says a field for itself here. */
 export function differsHere(page: Page, { use, part }: Pick<WithinOwn, 'use' | 'part'>, field: string): boolean {
   const by = shownBy(page, use);

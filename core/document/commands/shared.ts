@@ -15,6 +15,10 @@ import { copyOf } from './thing';
 export const sharedRoots = (page: Page): ReadonlySet<string> =>
   new Set(partOf(page, page.root).children.filter((id) => sharedAt(page, id) !== undefined));
 
+/** The same with the uses of own parts, wherever they stand. */
+export const standingForShared = (page: Page): ReadonlySet<string> =>
+  new Set(Object.keys(page.parts).filter((id) => sharedAt(page, id) !== undefined));
+
 /**
  * The shared section, or own part, a part of a page as it is seen stands in, or is, the innermost of several, and the part that stands for it; undefined
  * where it stands in none.

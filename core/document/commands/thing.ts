@@ -4,7 +4,7 @@ import type { Edit } from '../edits/edit';
 import { around, gap, planted, type Tree } from '../sections/planting';
 import type { Page, Part, Parts } from '../page';
 import type { Site } from '../site';
-import { shownBy } from '../seen/seen-page';
+import { fillsAt, shownBy } from '../seen/seen-page';
 import { isUse } from '../seen/references';
 import { partOf, placeOf } from '../tree';
 
@@ -93,15 +93,17 @@ export function copyOf(
   { places, freed, named = newIdentifier }: Copying = {},
 ): { root: string; parts: Parts } {
   const parts: Record<string, Part> = {};
+  const fills: Record<string, Part> = {};
   const copied = (one: string): string => {
     const made = named(one);
     const use = freed ? undefined : storedUse(page, one);
-    const { differs, ...part } = use ?? partOf(page, one);
+    const { differs, slot, ...part } = use ?? fills[one] ?? partOf(page, one);
+    if (use) Object.assign(fills, fillsAt(page, one));
     const { id: _place, ...others } = part.attributes;
     const { backdrop: _measured, ...elsewhere } = part; // it holds for the original's place
     parts[made] = {
       ...(places === 'kept' ? part : elsewhere),
-      ...(differs && !freed && { differs }),
+      ...(!freed && { ...(differs && { differs }), ...(slot !== undefined && { slot }) }),
       attributes: places === 'kept' ? part.attributes : others,
       children: part.children.map(copied),
     };

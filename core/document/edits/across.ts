@@ -4,7 +4,7 @@ import { reference, useOf } from '../sections/reference';
 import type { Page, Part, Parts } from '../page';
 import { Problem } from '../problem';
 import { contentInUse, inUse, keyInUse } from '../seen/in-use';
-import { isUse, sectionOf } from '../seen/references';
+import { isUse, sectionOf, slotOf } from '../seen/references';
 import type { Site } from '../site';
 import { partOf, partsBelow, placeOf } from '../tree';
 import { kindOf } from '../kinds/registry';
@@ -155,41 +155,51 @@ function own(site: Site, page: Page, edit: Own): Lowered {
     { ...renamed, [section.root]: part },
     (one) => one !== part && (Object.hasOwn(source.parts, one) || one === page.root),
   );
-  const place = placeOf(source, part);
-  const root = { ...parts[part]!, ...(stands.off && { off: stands.off }) };
-  const primitives: Primitive[] = [
+  const whole = withFills(source, stands, parts, names);
+  const root = { ...whole[part]!, ...(stands.off && { off: stands.off }) };
+  const instead = (by: Parts): Primitive[] => [
     within(edit.in, { do: 'remove', part }),
-    within(edit.in, { do: 'insert', ...place, root: part, parts: { ...parts, [part]: root } }),
+    within(edit.in, { do: 'insert', ...placeOf(source, part), root: part, parts: by }),
   ];
-  if (!ends) {
-    const back: Primitive[] = [
-      within(edit.in, { do: 'remove', part }),
-      within(edit.in, { do: 'insert', ...place, root: part, parts: { [part]: stands } }),
-    ];
-    return { primitives, inverses: back };
-  }
+  const primitives = instead({ ...whole, [part]: root });
+  if (!ends) return { primitives, inverses: instead(partsBelow(source, part)) };
   const { name, purpose } = section;
-  return {
-    primitives: [...primitives, { do: 'remove', on: 'site', from: 'sections', id }],
-    inverses: [
-      {
-        do: 'share',
-        on: 'both',
-        part,
-        ...inOf(edit),
-        section: { id, name, purpose, ...(section.own && { own: section.own }) },
-        index: site.sections!.indexOf(section),
-        ...namesBack(names),
-      },
-    ],
+  const again: Share = {
+    do: 'share',
+    on: 'both',
+    part,
+    ...inOf(edit),
+    section: { id, name, purpose, ...(section.own && { own: section.own }) },
+    index: site.sections!.indexOf(section),
+    ...namesBack(names),
   };
+  return { primitives: [...primitives, { do: 'remove', on: 'site', from: 'sections', id }], inverses: [again] };
+}
+
+/** The parts of an own part, under new names, with what a use has in its slots. */
+function withFills(
+  source: Page,
+  use: Part,
+  parts: Parts,
+  names: Readonly<Record<string, string>>,
+): Readonly<Record<string, Part>> {
+  const out = { ...parts };
+  for (const id of use.children) {
+    const fill = partOf(source, id);
+    const slot = slotOf(fill);
+    const at = slot === undefined ? undefined : names[slot];
+    if (at === undefined || !out[at]) continue;
+    out[at] = { ...out[at], children: [...out[at].children, ...fill.children] };
+    for (const one of fill.children) Object.assign(out, partsBelow(source, one));
+  }
+  return out;
 }
 
 /** The parts of an own part as a use shows them, where nothing differs any more. */
 const freed = (parts: Parts, use: Part): Parts =>
   Object.fromEntries(
     Object.entries(parts).map(([id, part]) => {
-      const { differs: _none, ...free } = inUse(part, id, use);
+      const { differs: _none, slot: _closed, ...free } = inUse(part, id, use);
       return [id, free];
     }),
   );

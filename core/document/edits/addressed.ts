@@ -4,7 +4,8 @@ import { Problem } from '../problem';
 import { frameOf, framing, isOfFrame } from '../frames/shown-frame';
 import type { Page, Part, Parts } from '../page';
 import { keyInUse, ofKey } from '../seen/in-use';
-import { allReferencesOf, idWithin, isUse, pathOfId, sectionOf, stepsOf } from '../seen/references';
+import { fillOf } from '../sections/reference';
+import { allReferencesOf, idWithin, isUse, pathOfId, sectionOf, slotOf, stepsOf } from '../seen/references';
 import { isWithin, subtree } from '../tree';
 import type { Cross, Own, Share } from './across-edit';
 import { keptSection } from './across';
@@ -31,6 +32,8 @@ class Addresses {
   private readonly sections: Map<string, string | undefined>;
   /** Where parts stand that these edits have put somewhere, by the ids the edits know them by. */
   private readonly put = new Map<string, Address>();
+  /** What these edits have put into slots with, by the ids the slots are seen under. */
+  private readonly fills = new Map<string, string>();
 
   /** How many sections the page is seen to have before its own, where places among them are those seen. */
   constructor(
@@ -122,6 +125,34 @@ class Addresses {
     return inner && by && isUse(by) ? { inner, part, use, by } : undefined;
   }
 
+  /**
+   * Where something stands that is put into the part seen under an id: in a slot of an own part, that is what the use
+   * has in it, which is made where it has nothing yet. What belongs to the own part (`from`) goes on doing so. @throws Problem where what it stands in has gone
+   */
+  into(
+    id: string,
+    index: number,
+    from?: Address,
+  ): { readonly parent: Address; readonly index: number; readonly made: AnyEdit[] } {
+    const parent = this.of(id);
+    const shown = this.inUse(id);
+    const stays = from?.section !== undefined && from.section === parent.section && from.reference === parent.reference;
+    if (!shown || shown.inner.slot === undefined || stays)
+      return { parent, index: this.indexIn(parent, index), made: [] };
+    const { inner, part, use, by } = shown;
+    const before = Math.max(index - inner.children.length, 0); // what stands there in every use comes first
+    const there = use.section === undefined ? this.documents.page.parts : this.partsIn(use.section);
+    const known = this.fills.get(id) ?? by.children.find((one) => slotOf(there[one]) === part);
+    const fill = known ?? newIdentifier();
+    this.fills.set(id, fill);
+    const made: Edit = {
+      ...{ do: 'insert', parent: use.part, index: by.children.length, root: fill },
+      parts: { [fill]: fillOf(part) },
+    };
+    const at: Address = { ...use, part: fill };
+    return { parent: at, index: before, made: known === undefined ? [inPlace(use, made)] : [] };
+  }
+
   /** A part stands somewhere by another edit; the id it is stored under there. */
   moved(id: string, to: Address, part = pathOfId(id) ? newIdentifier() : id): string {
     const { section, reference } = to;
@@ -155,7 +186,7 @@ const inPlace = (address: Address, edit: Edit): AnyEdit =>
   address.section === undefined ? edit : { ...edit, on: 'site', section: address.section };
 
 function insertAddressed(at: Addresses, edit: Insert): AnyEdit[] {
-  const parent = at.of(edit.parent);
+  const { parent, index, made } = at.into(edit.parent, edit.index);
   const ids = Object.keys(edit.parts);
   const names = new Map(ids.map((id) => [id, at.moved(id, parent)]));
   const parts = Object.fromEntries(
@@ -168,18 +199,17 @@ function insertAddressed(at: Addresses, edit: Insert): AnyEdit[] {
     const section = sectionOf(edit.parts[id]);
     if (section !== undefined) at.refers(id, section);
   }
-  const index = at.indexIn(parent, edit.index);
-  return [inPlace(parent, { ...edit, parent: parent.part, index, root: names.get(edit.root) ?? edit.root, parts })];
+  const root = names.get(edit.root) ?? edit.root;
+  return [...made, inPlace(parent, { ...edit, parent: parent.part, index, root, parts })];
 }
 
 function moveAddressed(at: Addresses, edit: Move): AnyEdit[] {
   at.checkOwn(edit.part);
-  const parent = at.of(edit.parent);
-  const index = at.indexIn(parent, edit.index);
   const from = at.standing(edit.part);
+  const { parent, index, made } = at.into(edit.parent, edit.index, from);
   if (from.section === parent.section) {
     if (from.reference !== parent.reference) at.moved(edit.part, parent, from.part);
-    return [inPlace(parent, { do: 'move', part: from.part, parent: parent.part, index })];
+    return [...made, inPlace(parent, { do: 'move', part: from.part, parent: parent.part, index })];
   }
   const across: Cross = {
     do: 'move',
@@ -191,7 +221,7 @@ function moveAddressed(at: Addresses, edit: Move): AnyEdit[] {
     index,
   };
   at.crossed(from, parent);
-  return [across];
+  return [...made, across];
 }
 
 /** What is kept, or set free, where it stands. */
@@ -281,7 +311,8 @@ export function redirected(documents: Documents, edit: AnyEdit): readonly AnyEdi
   if (isOnPage(edit)) {
     const ofUse = edit.do === 'set' && edit.field[0] === 'content' ? ofKey(edit.field[2]) : undefined;
     if (edit.do === 'set' && ofUse) return [saidOfPart(page, edit, ofUse)];
-    const changesShared = (edit.do === 'set' && edit.field[0] !== 'off') || edit.do === 'insert';
+    const isFill = edit.do === 'insert' && slotOf(edit.parts[edit.root]) !== undefined;
+    const changesShared = (edit.do === 'set' && edit.field[0] !== 'off') || (edit.do === 'insert' && !isFill);
     const isAstray = needed(edit).some(
       (id) => !onPage(id) || (changesShared && sectionOf(page.parts[id]) !== undefined),
     );

@@ -1,6 +1,8 @@
 import { Breakpoints } from '../breakpoint';
 
+import type { Page } from '../page';
 import { Problem } from '../problem';
+import { subtree } from '../tree';
 import type { Site, SiteClass } from '../site';
 import { isAroundSection, pageOfSection, partsOfSection } from '../sections/kept-section';
 import { applyEdit } from './apply';
@@ -63,12 +65,23 @@ function inSection(site: Site, { on, section: id, ...edit }: SectionEdit): Appli
   const page = pageOfSection(section);
   if ((edit.do === 'remove' || edit.do === 'move') && edit.part === section.root)
     throw new Problem('A section that is kept stays whole.', { part: edit.part });
+  if (edit.do === 'remove' && section.own) checkNoSlot(page, edit.part);
   const spoken = edit.do === 'insert' || edit.do === 'move' ? edit.parent : edit.part;
   if (isAroundSection(page, spoken)) throw new Problem('This part is no longer on the page.', { part: spoken });
   const applied = applyEdit(site, page, edit);
   const parts = partsOfSection(applied.page);
   const sections = site.sections!.with(index, { ...section, parts });
   return { site: { ...site, sections }, inverse: { ...applied.inverse, on, section: id } };
+}
+
+/** @throws Problem where a slot would go, with what uses have put into it */
+function checkNoSlot(page: Page, part: string): void {
+  const slot = subtree(page, part).find((one) => page.parts[one]!.slot !== undefined);
+  if (slot !== undefined)
+    throw new Problem(
+      `“${page.parts[slot]!.slot}” is a slot, which other uses may have filled. Make it no slot first.`,
+      { part: slot },
+    );
 }
 
 /** Refuses a site whose breakpoints do not make a set after a batch, or whose frames do not. @throws Problem */

@@ -245,6 +245,10 @@ function fieldProblem(part: Part, what: string, key: string, value: unknown): st
     return value === true && part.kind !== 'page' ? undefined : 'A part of the page is switched off, or it is not.';
   if (what === 'backdrop')
     return Backdrop.safeParse(value).success ? undefined : 'These are widths in px, by breakpoint.';
+  if (what === 'slot')
+    return kind.holds.includes('widget') && Part.shape.slot.safeParse(value).success
+      ? undefined
+      : 'A slot is a box that holds boxes and widgets, and has a name of at most 40 characters.';
   if (what === 'differs') return differsProblem(part, value);
   if (what === 'name')
     return Part.shape.name.safeParse(value).success ? undefined : 'A name has at most 80 characters.';

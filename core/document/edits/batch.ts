@@ -2,14 +2,14 @@ import type { Page } from '../page';
 import { Problem } from '../problem';
 import { frameNamedBy, frameOf } from '../frames/shown-frame';
 import { countOf } from '../copied-parts';
-import { allShownOn, isUse, referencesOf, usesIn } from '../seen/references';
+import { allShownOn, isUse, referencesOf, slotOf, usesIn } from '../seen/references';
 import type { Site } from '../site';
 import { applyTo } from './apply';
 import { lowered } from './across';
 import { redirected } from './addressed';
 import { applyToSite, checkWhole } from './apply-site';
 import { draftOf, finished, type Draft } from './draft';
-import { isOnPage, isOnSite, type AnyEdit, type Primitive } from './site-edit';
+import { isInSection, isOnPage, isOnSite, type AnyEdit, type Primitive } from './site-edit';
 
 /** A page with the site it belongs to. */
 export interface Documents {
@@ -54,7 +54,8 @@ export function applyBatch({ site: before, page: pageBefore }: Documents, edits:
   for (const wanted of edits)
     for (const edit of redirected({ site, page: draft?.page ?? page }, wanted)) {
       if (isPrimitive(edit)) {
-        inverses.push([apply(edit)]);
+        const back = apply(edit);
+        inverses.push(isFill(edit) ? [] : [back]);
         continue;
       }
       // what goes across is read from a whole page
@@ -68,6 +69,10 @@ export function applyBatch({ site: before, page: pageBefore }: Documents, edits:
   checkFrame({ site: before, page: pageBefore }, { site, page });
   return { site, page, edits: done, inverses: inverses.reverse().flat() };
 }
+
+/** What holds something in a slot stays where that is undone: somebody else may have put something there by then. */
+const isFill = (edit: Primitive): boolean =>
+  !(isOnSite(edit) && !isInSection(edit)) && edit.do === 'insert' && slotOf(edit.parts[edit.root]) !== undefined;
 
 const isPrimitive = (edit: AnyEdit): edit is Primitive => isOnSite(edit) || isOnPage(edit);
 

@@ -16,7 +16,7 @@ const FieldName = z
 
 /** The field a `set` addresses, as a path into the part; `path` is the page's, addressed by its root. */
 export const Field = z.union([
-  z.tuple([z.enum(['name', 'tag', 'classes', 'off', 'backdrop', 'differs'])]),
+  z.tuple([z.enum(['name', 'tag', 'classes', 'off', 'backdrop', 'differs', 'slot'])]),
   z.tuple([z.literal('path')]),
   z.tuple([z.literal('style'), Identifier, z.enum(states), PropertyName]),
   z.tuple([z.literal('content'), Identifier, FieldName]),

@@ -5,8 +5,8 @@ import type { Page, Part } from '../page';
 import { frameNamedBy, framing } from '../frames/shown-frame';
 import type { KeptSection } from '../sections/kept-section';
 import { ofKey } from '../seen/in-use';
-import { allShownOn, idWithin, referencesOf, sectionOf } from '../seen/references';
-import { partsBelow } from '../tree';
+import { allShownOn, idInUse, referencesOf, sectionOf, slotOf, idWithin } from '../seen/references';
+import { parentOf, partsBelow } from '../tree';
 
 /** An edit in a section as an edit of the page that shows it where a part refers to it. */
 function seenWithin({ on: _on, section: _section, ...edit }: SectionEdit, root: string, reference: string): Edit {
@@ -42,6 +42,7 @@ export function seenEdits(
 ): readonly Edit[] | 'all' {
   if (frameNamedBy(before) !== frameNamedBy(after.page) || edits.some((edit) => changesFrame(edit, after.page)))
     return 'all';
+  if (edits.some((edit) => touchesSlot(before, after, edit))) return 'all';
   const shown = new Map<string, KeptSection | undefined>(
     [...allShownOn(after.site, before), ...allShownOn(after.site, after.page)].map(
       ({ id, section }) => [id, section] as const,
@@ -73,6 +74,22 @@ export function seenEdits(
   return out;
 }
 
+/** Whether an edit puts something into a slot of an own part, takes it out, or makes a part a slot. */
+function touchesSlot(before: Page, { site, page }: Documents, edit: Primitive): boolean {
+  if (isOnSite(edit) && !isInSection(edit)) return false;
+  if (edit.do === 'set') return edit.field[0] === 'slot';
+  const kept = isOnSite(edit) ? site.sections?.find((one) => one.id === edit.section)?.parts : undefined;
+  const isFill = (id: string): boolean =>
+    [kept, page.parts, before.parts].some(
+      (parts) => parts && Object.hasOwn(parts, id) && slotOf(parts[id]) !== undefined,
+    );
+  if (kept && edit.do === 'move') return Object.keys(kept).some(isFill);
+  if (edit.do === 'insert') return isFill(edit.parent) || slotOf(edit.parts[edit.root]) !== undefined;
+  if (edit.do === 'move')
+    return isFill(edit.parent) || (Object.hasOwn(before.parts, edit.part) && isFill(parentOf(before, edit.part) ?? ''));
+  return isFill(edit.part);
+}
+
 interface SeenThrough {
   readonly seen: Page;
   readonly shown: ReadonlyMap<string, KeptSection | undefined>;
@@ -92,15 +109,14 @@ function ofUse({ seen, shown }: SeenThrough, edit: Edit, reference: string | und
     const section = shown.get(edit.part);
     const inner = section && Object.hasOwn(section.parts, of.part) ? section.parts[of.part] : undefined;
     if (!inner?.differs?.includes(of.field)) return section ? [] : 'all';
-    return saysAtBreakpoints(inner, of.field) ? 'all' : [said(seen, idIn(section!, edit.part, of.part), at, of.field)];
+    return saysAtBreakpoints(inner, of.field)
+      ? 'all'
+      : [said(seen, idInUse(section!, edit.part, of.part), at, of.field)];
   }
   const part = Object.hasOwn(seen.parts, edit.part) ? seen.parts[edit.part] : undefined;
   if (reference === undefined || !part?.differs?.includes(key)) return [edit];
   return saysAtBreakpoints(part, key) ? 'all' : [said(seen, edit.part, at, key)];
 }
-
-const idIn = (section: KeptSection, reference: string, part: string): string =>
-  part === section.root ? reference : idWithin(reference, part);
 
 const saysAtBreakpoints = ({ content }: Part, field: string): boolean =>
   Object.entries(content).some(([at, own]) => at !== 'base' && Object.hasOwn(own, field));

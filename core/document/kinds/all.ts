@@ -7,6 +7,7 @@ import { columnsKind } from './columns-kind';
 import { containerKind } from './container-kind';
 import { disclosureKind } from './disclosure-kind';
 import { fieldKind } from './field-kind';
+import { fillKind } from './fill-kind';
 import { headingKind } from './heading-kind';
 import { htmlKind } from './html-kind';
 import { imageKind } from './image-kind';
@@ -29,6 +30,7 @@ export const allKinds: readonly Kind[] = [
   containerKind,
   disclosureKind,
   fieldKind,
+  fillKind,
   headingKind,
   htmlKind,
   imageKind,

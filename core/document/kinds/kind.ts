@@ -175,4 +175,4 @@ export interface Kind {
   fresh(site: Site): Pick<Part, 'content' | 'style' | 'tag'>;
 }
 
-export type KindGroup = 'page' | 'section' | 'box' | 'column' | 'widget';
+export type KindGroup = 'page' | 'section' | 'box' | 'column' | 'widget' | 'fill';

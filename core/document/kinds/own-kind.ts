@@ -20,7 +20,7 @@ export const ownKind: Kind = {
   examples: [{ section: 'nowhere' }],
   tags: ['div'],
   group: 'box',
-  holds: [],
+  holds: ['fill'],
   refers: true,
   content: z
     .object({ section: Identifier })

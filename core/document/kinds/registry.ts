@@ -39,6 +39,7 @@ const groupWords: Readonly<Record<Kind['group'], string>> = {
   box: 'boxes',
   column: 'columns',
   widget: 'widgets',
+  fill: 'what stands in slots',
 };
 
 /** What a kind of part may hold, in words: `boxes and widgets`; empty for what holds nothing. */

@@ -29,6 +29,16 @@ export function sectionOf(part: Part | undefined): string | undefined {
 /** Whether a part stands wherever an own part of the site is used. */
 export const isUse = (part: Part | undefined): boolean => part?.kind === 'own';
 
+/** The part within an own part that a stored part fills; undefined for every other part. */
+export function slotOf(part: Part | undefined): string | undefined {
+  const slot = part?.kind === 'fill' ? part.content.base['slot'] : undefined;
+  return typeof slot === 'string' ? slot : undefined;
+}
+
+/** The id under which a use shows a part within its own part. */
+export const idInUse = ({ root }: Pick<KeptSection, 'root'>, use: string, part: string): string =>
+  part === root ? use : idWithin(use, part);
+
 export type References = readonly (readonly [reference: string, section: string])[];
 
 /** The parts among the sections of a page that refer to shared ones, with the section of each. */

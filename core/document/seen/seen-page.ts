@@ -3,7 +3,7 @@ import type { KeptSection } from '../sections/kept-section';
 import { framing, isOfFrame } from '../frames/shown-frame';
 import type { Page, Part, Parts } from '../page';
 import { inUse } from './in-use';
-import { allShown, idWithin, sharedOn, usesIn, type Shared } from './references';
+import { allShown, idInUse, idWithin, sharedOn, slotOf, usesIn, type Shared } from './references';
 import { settled } from './settled';
 import type { Site } from '../site';
 
@@ -11,6 +11,8 @@ import type { Site } from '../site';
 interface Standing {
   readonly section: string;
   readonly by: Part;
+  /** What it has in the slots of what it shows. */
+  readonly fills: Parts;
 }
 
 const standingFor = new WeakMap<Part, Standing>();
@@ -25,6 +27,9 @@ export const sharedAt = (page: Page, id: string): string | undefined => standing
 
 /** The stored part by which a part of a page as it is seen is shown: that which refers to something shared. */
 export const shownBy = (page: Page, id: string): Part | undefined => standingAt(page, id)?.by;
+
+/** What a part that is seen has in the slots of the own part it shows, by the ids of what holds it. */
+export const fillsAt = (page: Page, id: string): Parts => standingAt(page, id)?.fills ?? {};
 
 /** A part of something shared as one reference shows it, and for which use it was made. */
 interface Copy {
@@ -61,8 +66,31 @@ function seenParts(section: KeptSection, reference: string, by: Part): Record<st
     const { off: _off, ...on } = whole;
     out[reference] = by.off === true ? { ...on, off: true } : on;
   }
-  standingFor.set(out[reference], { section: section.id, by });
   return out;
+}
+
+/** Puts what a use has in the slots of its own part where it is seen; what has no slot any more is not seen. */
+function filled(parts: Record<string, Part>, use: string, by: Part, section: KeptSection | undefined): void {
+  const fills: Record<string, Part> = {};
+  for (const id of by.children) {
+    const fill = parts[id]!; // it stands in the use
+    const slot = slotOf(fill) ?? '';
+    const isThere = section !== undefined && Object.hasOwn(section.parts, slot);
+    const at = isThere && section.parts[slot]!.slot !== undefined ? idInUse(section, use, slot) : undefined;
+    fills[id] = fill;
+    delete parts[id];
+    if (at !== undefined) parts[at] = { ...parts[at]!, children: [...parts[at]!.children, ...fill.children] };
+    else for (const one of fill.children) takeOut(parts, one);
+  }
+  if (section) standingFor.set(parts[use]!, { section: section.id, by, fills });
+}
+
+function takeOut(parts: Record<string, Part>, id: string): void {
+  const pile = [id];
+  for (let next = pile.pop(); next !== undefined; next = pile.pop()) {
+    pile.push(...(parts[next]?.children ?? []));
+    delete parts[next];
+  }
 }
 
 const seenByPage = new WeakMap<Page, Shared & { readonly page: Page }>();
@@ -95,8 +123,10 @@ function throughReferences({ sections, frames }: Shared, page: Page): Page {
   if (shared.length + uses.length === 0) return page;
   const parts = framed ?? copiedParts(page.parts);
   for (const { id, section } of allShown({ sections }, page, { shared, uses })) {
-    const by = parts[id]!; // what is shown within something stands there by then
-    Object.assign(parts, section ? seenParts(section, id, by) : { [id]: { ...by, off: true } });
+    const by = Object.hasOwn(parts, id) ? parts[id] : undefined;
+    if (!by) continue; // it stands in a slot that is none any more
+    Object.assign(parts, section ? seenParts(section, id, by) : { [id]: { ...by, children: [], off: true } });
+    filled(parts, id, by, section);
   }
   const seen = { ...page, parts: parts satisfies Parts };
   seenByPage.set(page, { sections, frames, page: seen });

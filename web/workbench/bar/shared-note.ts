@@ -43,7 +43,10 @@ export class SharedNote {
       const frame = isOfFrame(around.reference) ? frameOf(site, page) : undefined;
       return frame
         ? { key: frameKey(frame.id), words: `page frame: ${frame.name}` }
-        : { key: around.section.id, words: `shared: ${around.section.name}` };
+        : {
+            key: around.section.id,
+            words: `${around.section.own ? 'own part' : 'shared'}: ${around.section.name}`,
+          };
     },
     { equal: (a, b) => a?.key === b?.key && a?.words === b?.words },
   );

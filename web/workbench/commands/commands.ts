@@ -1,4 +1,5 @@
 import { computed, inject, Injectable } from '@angular/core';
+import { setFree, withinOwn } from '@core/document/commands/own-parts';
 import { duplicate, removeParts, step, type Step } from '@core/document/commands/arrange';
 import { landingBy, place, type Target } from '@core/document/commands/place';
 import { holderEdit } from '@core/document/commands/look/held';
@@ -129,6 +130,14 @@ export class Commands {
     const shared = this.selection.sharedSection();
     if (shared && this.attempt(() => [{ do: 'own', on: 'both', part: shared.reference }]))
       this.selection.select(shared.reference);
+  }
+
+  /** Makes the use of an own part that is selected, or holds the selection, a part like any other. */
+  setFree(): void {
+    const chosen = this.selection.selected();
+    const site = this.session.site();
+    const use = site && chosen && withinOwn(site, chosen.page, chosen.id)?.use;
+    if (use !== undefined && this.attempt(() => setFree(use))) this.selection.select(use);
   }
 
   /** Switches the selection off everywhere, and keeps it; or on again. */

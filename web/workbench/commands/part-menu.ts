@@ -4,6 +4,7 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { become, canBecome } from '@core/document/commands/becoming/become';
 import { canBeCaptioned, captionEdits } from '@core/document/commands/captions';
 import { addColumn } from '@core/document/commands/columns';
+import { canBeOwn, withinOwn } from '@core/document/commands/own-parts';
 import { takeIntoFrame } from '@core/document/commands/frames';
 import type { FrameSide, PageFrame } from '@core/document/frames/page-frame';
 import { frameOf, isOfFrame, ownSections } from '@core/document/frames/shown-frame';
@@ -121,6 +122,7 @@ export class PartMenu {
       ...this.boxItems(),
       ...this.kindItems(),
       ...this.visibilityItems(),
+      ...this.ownItems(),
       ...this.sectionItems(),
       { label: 'Delete', keys: 'Delete', off: !remove, run: () => this.commands.remove() },
     ];
@@ -224,9 +226,25 @@ export class PartMenu {
     ];
   }
 
+  /** A box kept as an own part, and a use of one that stands by itself again. */
+  private ownItems(): Item[] {
+    const [chosen, site] = [this.selection.selected(), this.session.site()];
+    if (!chosen || !site || this.selection.all().length !== 1) return [];
+    const within = withinOwn(site, chosen.page, chosen.id);
+    return [
+      ...(canBeOwn(chosen.page, chosen.id)
+        ? [{ label: 'Keep as an own part …', run: () => this.dialogs.open('own part') }]
+        : []),
+      ...(within
+        ? [{ label: `Set this use of “${within.section.name}” free`, run: () => this.commands.setFree() }]
+        : []),
+    ];
+  }
+
   private sectionItems(): Item[] {
     const page = this.selection.selected()?.page;
-    const around = this.selection.sharedSection();
+    const innermost = this.selection.sharedSection();
+    const around = innermost?.section.own ? undefined : innermost;
     if (around && isOfFrame(around.reference))
       return [{ label: 'Page frames …', run: () => void this.dialogs.open('frames') }];
     const frame = this.frame();

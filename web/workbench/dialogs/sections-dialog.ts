@@ -5,6 +5,7 @@ import { OneOf } from '../../theme/one-of';
 import { DialogFocus } from '../../theme/dialog-focus';
 import { landingBy } from '@core/document/commands/place';
 import { insertShared, sharedRoots } from '@core/document/commands/shared';
+import { useThing } from '@core/document/commands/own-parts';
 import { copyOf } from '@core/document/commands/thing';
 import type { Edit } from '@core/document/edits/edit';
 import { pageOfSection, type KeptSection } from '@core/document/sections/kept-section';
@@ -29,7 +30,7 @@ interface Offer {
   readonly id: string;
   readonly name: string;
   readonly purpose: Purpose;
-  readonly origin: 'ready-made' | 'kept' | 'shared';
+  readonly origin: 'ready-made' | 'kept' | 'shared' | 'own';
   /** It is shared and stands on this page already. */
   readonly here: boolean;
   readonly page: Page;
@@ -55,6 +56,8 @@ export class SectionsDialog {
   ];
   protected readonly dialog = inject(DynamicDialogRef);
   protected readonly query = signal('');
+  /** The one that is being given another name. */
+  protected readonly renamed = signal<string | undefined>(undefined);
   protected readonly purpose = signal<Purpose | 'all'>('all');
 
   private readonly planted = computed(() => {
@@ -77,7 +80,9 @@ export class SectionsDialog {
       here: false,
       page: pageOfSection(this.planted().get(one.id)!),
     }));
-    return [...kept, ...ready].filter((one) => this.purpose() === 'all' || one.purpose === this.purpose());
+    return [...kept, ...ready].filter(
+      (one) => this.purpose() === 'all' || (one.origin !== 'own' && one.purpose === this.purpose()),
+    );
   });
 
   private offerOf(section: KeptSection): Offer {
@@ -86,15 +91,23 @@ export class SectionsDialog {
       id: section.id,
       name: section.name,
       purpose: section.purpose,
-      origin: section.shared ? 'shared' : 'kept',
-      here: section.shared && page !== undefined && shows(page, section.id),
+      origin: section.own ? 'own' : section.shared ? 'shared' : 'kept',
+      here: section.shared && !section.own && page !== undefined && shows(page, section.id),
       page: pageOfSection(section),
     };
   }
 
+  protected readonly goingWords: Readonly<Record<Offer['origin'], string>> = {
+    'ready-made': '',
+    shared: 'Remove from shared sections, once no page has it any more',
+    own: 'Remove from own parts, once nothing uses it any more',
+    kept: 'Remove from saved sections; pages that have it stay as they are',
+  };
+
   /** Where a section comes from, after its purpose. */
   protected originWords({ origin, here }: Offer): string {
     if (origin === 'ready-made') return '';
+    if (origin === 'own') return 'own part, the same wherever it is used';
     if (origin === 'kept') return ' · saved on this site';
     return here ? ' · shared, already on this page' : ' · shared, the same on every page';
   }
@@ -109,6 +122,7 @@ export class SectionsDialog {
 
   protected add(offer: Offer): void {
     const section = this.session.site()?.sections?.find((one) => one.id === offer.id);
+    if (section?.own) return this.addUse(section);
     let made = '';
     const done = this.commands.attempt((site, page) => {
       const target = landingBy(page, this.selection.selected()?.id, 'section');
@@ -128,6 +142,20 @@ export class SectionsDialog {
     this.dialog.close();
     this.selection.select(made);
     this.requests.reveals.next(made);
+  }
+
+  private addUse(section: KeptSection): void {
+    const page = this.session.page();
+    if (!page) return;
+    this.commands.put(useThing(section), landingBy(page, this.selection.selected()?.id, 'own'));
+    this.dialog.close();
+  }
+
+  protected rename({ id, name }: Offer, event: Event): void {
+    const value = valueOf(event).trim();
+    this.renamed.set(undefined);
+    if (value === '' || value === name) return;
+    this.commands.attempt(() => [{ do: 'set', on: 'site', field: ['sections', id, 'name'], value }]);
   }
 
   /** The site keeps a section no longer; one that a page still shows stays. */

@@ -12,7 +12,7 @@ import {
 } from '@angular/core';
 import { CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport } from '@angular/cdk/scrolling';
 import type { ListRange } from '@angular/cdk/collections';
-import { sharedRoots } from '@core/document/commands/shared';
+import { standingForShared } from '@core/document/commands/shared';
 import { kindOf } from '@core/document/kinds/registry';
 import type { Page } from '@core/document/page';
 import type { Laid } from '@core/geometry/box';
@@ -60,7 +60,7 @@ export class Outline implements OnDestroy, Surface {
   protected readonly renaming = signal<string | undefined>(undefined);
   private readonly shared = computed(() => {
     const page = this.session.page();
-    return page ? sharedRoots(page) : new Set<string>();
+    return page ? standingForShared(page) : new Set<string>();
   });
   private unregister: (() => void) | undefined;
 

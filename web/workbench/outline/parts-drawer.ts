@@ -1,13 +1,20 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { newThing } from '@core/document/commands/thing';
+import { useThing } from '@core/document/commands/own-parts';
+import { landingBy } from '@core/document/commands/place';
+import { newThing, type NewThing } from '@core/document/commands/thing';
 import { kinds } from '@core/document/kinds/registry';
+import type { KeptSection } from '@core/document/sections/kept-section';
 import { PageSession } from '../../services/page-session';
+import { Selection } from '../state/selection';
 import { DragState } from '../state/drag-state';
 import { Dialogs } from '../state/dialogs';
 import { Commands } from '../commands/commands';
 import { Dragging } from '../drag/part-drag';
 import { Glyph } from '../../theme/glyph';
 import { valueOf } from '../../theme/from-event';
+
+/** So many own parts stand in the drawer while nothing is searched for. */
+const mostOwn = 8;
 
 /** What can be added, searched by typing: a click adds by the selection, a drag lands where it is dropped. */
 @Component({
@@ -48,7 +55,24 @@ import { valueOf } from '../../theme/from-event';
           >
             <fold-glyph [kind]="kind.kind" />{{ kind.word }}
           </button>
-        } @empty {
+        }
+        @for (own of ownFound().first; track own.id) {
+          <button
+            type="button"
+            [title]="'Own part: the same wherever it is used'"
+            [attr.data-add-own]="own.id"
+            (pointerdown)="pressOwn($event, own)"
+            (click)="addOwn(own)"
+          >
+            <fold-glyph kind="own" /><span class="own">{{ own.name }}</span>
+          </button>
+        }
+        @if (ownFound().more > 0) {
+          <button type="button" class="whole" (click)="dialogs.open('sections')">
+            and {{ ownFound().more }} more own parts
+          </button>
+        }
+        @if (found().length + ownFound().first.length === 0) {
           <p>No matching parts</p>
         }
         <button
@@ -88,6 +112,11 @@ import { valueOf } from '../../theme/from-event';
     }
     .whole {
       cursor: pointer;
+    }
+    .own {
+      overflow: hidden;
+      text-overflow: ellipsis;
+      white-space: nowrap;
     }
     .whole i {
       font-size: 13px;
@@ -138,6 +167,7 @@ import { valueOf } from '../../theme/from-event';
 })
 export class PartsDrawer {
   private readonly session = inject(PageSession);
+  private readonly selection = inject(Selection);
   private readonly dragState = inject(DragState);
   protected readonly dialogs = inject(Dialogs);
   private readonly commands = inject(Commands);
@@ -150,6 +180,15 @@ export class PartsDrawer {
     );
     const named = (word: string): number => (word.toLowerCase().startsWith(words) ? 0 : 1);
     return found.sort((a, b) => named(a.word) - named(b.word)); // what is called so before what merely speaks of it
+  });
+  /** The own parts of the site; while nothing is searched for, the first of many. */
+  protected readonly ownFound = computed(() => {
+    const words = this.query().trim().toLowerCase();
+    const all = (this.session.site()?.sections ?? []).filter(
+      (one) => one.own && `${one.name} own part`.toLowerCase().includes(words),
+    );
+    const first = words === '' ? all.slice(0, mostOwn) : all;
+    return { first, more: all.length - first.length };
   });
   protected readonly unfolded = signal(localStorage.getItem('fold drawer') !== 'folded');
   private dragged = false;
@@ -164,8 +203,10 @@ export class PartsDrawer {
   }
 
   protected addFirst(): void {
-    const first = this.found()[0];
-    if (first) this.commands.add(first.kind);
+    const [first, own] = [this.found()[0], this.ownFound().first[0]];
+    const words = this.query().trim().toLowerCase();
+    if (own && (!first || own.name.toLowerCase().startsWith(words))) this.useOwn(own);
+    else if (first) this.commands.add(first.kind);
   }
 
   protected add(kind: string): void {
@@ -173,11 +214,29 @@ export class PartsDrawer {
     this.dragged = false;
   }
 
+  protected addOwn(own: KeptSection): void {
+    if (!this.dragged) this.useOwn(own);
+    this.dragged = false;
+  }
+
+  private useOwn(own: KeptSection): void {
+    const page = this.session.page();
+    if (page) this.commands.put(useThing(own), landingBy(page, this.selection.selected()?.id, 'own'));
+  }
+
   protected press(event: PointerEvent, kind: string): void {
     const site = this.session.site();
-    if (!site || event.button !== 0) return;
+    if (site) this.drag(event, newThing(site, kind));
+  }
+
+  protected pressOwn(event: PointerEvent, own: KeptSection): void {
+    this.drag(event, useThing(own));
+  }
+
+  private drag(event: PointerEvent, thing: NewThing): void {
+    if (event.button !== 0) return;
     this.dragged = false;
-    this.dragging.press(newThing(site, kind), { x: event.clientX, y: event.clientY });
+    this.dragging.press(thing, { x: event.clientX, y: event.clientY });
     window.addEventListener('pointerup', () => (this.dragged = this.dragState.dragged() !== undefined), {
       once: true,
       capture: true,

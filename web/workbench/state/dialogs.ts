@@ -90,7 +90,7 @@ const table = {
     load: () => import('../dialogs/overrides-dialog').then((file) => file.OverridesDialog),
   },
   sections: {
-    header: 'Ready-made sections',
+    header: 'Sections and own parts',
     width: 'min(1120px, 95vw)',
     height: '86vh',
     load: () => import('../dialogs/sections-dialog').then((file) => file.SectionsDialog),
@@ -99,6 +99,11 @@ const table = {
     header: 'Save this section',
     width: '440px',
     load: () => import('../dialogs/save-section-dialog').then((file) => file.SaveSectionDialog),
+  },
+  'own part': {
+    header: 'Keep as an own part',
+    width: '440px',
+    load: () => import('../dialogs/keep-own-dialog').then((file) => file.KeepOwnDialog),
   },
   classes: {
     header: 'Classes of this site',

@@ -69,21 +69,9 @@ export function paste(
       ]);
     else {
       const current = finished(draft);
-      add(
-        place(
-          site,
-          current,
-          thing,
-          last === undefined && at
-            ? at
-            : landingBy(
-                current,
-                last ?? selection,
-                kind,
-                last !== undefined || (clip.from ?? clip.roots).includes(selection ?? ''),
-              ),
-        ),
-      );
+      const isBehind = last !== undefined || (clip.from ?? clip.roots).includes(selection ?? '');
+      const target = last === undefined && at ? at : landingBy(current, last ?? selection, kind, isBehind);
+      add(place(site, current, thing, target));
     }
     made.push(thing.root);
   }

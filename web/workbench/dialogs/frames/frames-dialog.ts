@@ -59,7 +59,7 @@ export class FramesDialog {
   });
 
   protected readonly listed = computed(() => {
-    const sections = this.session.site()?.sections?.filter((one) => one.shared) ?? [];
+    const sections = this.session.site()?.sections?.filter((one) => one.shared && !one.own) ?? [];
     const pages = this.pages();
     return this.frames().map((frame) => {
       const shown = sectionsOf(frame);

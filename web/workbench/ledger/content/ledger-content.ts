@@ -4,6 +4,7 @@ import { Checkbox } from 'primeng/checkbox';
 import { Select } from 'primeng/select';
 import { frameOf } from '@core/document/frames/shown-frame';
 import { kindOf } from '@core/document/kinds/registry';
+import { canBeSlot } from '@core/document/commands/own-parts';
 import { classesNamed } from '@core/document/commands/look/classes';
 import { Problem } from '@core/document/problem';
 import { baseOf, type Breakpoint } from '@core/document/breakpoint';
@@ -29,6 +30,7 @@ import { leafGap } from '../../state/spread-state';
 import { languages } from '../../../services/languages';
 import { valueOf } from '../../../theme/from-event';
 import { AttributesTable } from './attributes-table';
+import { Differs } from './differs';
 import { FoundAs } from './found-as';
 
 interface Shown {
@@ -99,7 +101,7 @@ function columnOf(
 @Component({
   selector: 'fold-ledger-content',
   providers: [LinkCommands],
-  imports: [AttributesTable, FoundAs, Checkbox, FormsModule, Select],
+  imports: [AttributesTable, Differs, FoundAs, Checkbox, FormsModule, Select],
   templateUrl: './ledger-content.html',
   styleUrl: './ledger-content.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -186,6 +188,8 @@ export class LedgerContent {
           ...one,
           columns: this.spread.leaves().map((leaf) => ({ ...leaf, ...columnOf(site, part, leaf.breakpoint, one.key) })),
         })),
+      /** Of a box within an own part: the slot it is, if any. */
+      slot: canBeSlot(site, page, id) ? (part.slot ?? '') : undefined,
       classes: classNamesOf(site, part.classes).join(' '),
       known: site.classes.map((one) => one.name),
     };
@@ -267,6 +271,13 @@ export class LedgerContent {
     const shown = this.shown();
     if (shown && value !== (shown.part.name ?? ''))
       this.commands.attempt(() => [{ do: 'set', part: shown.id, field: ['name'], ...(value !== '' && { value }) }]);
+  }
+
+  protected setSlot(event: Event): void {
+    const value = valueOf(event).trim();
+    const shown = this.shown();
+    if (shown && value !== (shown.part.slot ?? ''))
+      this.commands.attempt(() => [{ do: 'set', part: shown.id, field: ['slot'], ...(value !== '' && { value }) }]);
   }
 
   protected setClasses(event: Event): void {
