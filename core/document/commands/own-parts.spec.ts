@@ -23,8 +23,18 @@ import { partOf, subtree } from '../tree';
 import { duplicate } from './arrange';
 import { clipOf } from './clipboard/clip';
 import { paste } from './clipboard/paste';
-import { differEdit, forEveryUse, keepAsOwn, asInOwn, canBeOwn, setFree, useThing, withinOwn } from './own-parts';
-import { place } from './place';
+import {
+  differEdit,
+  forEveryUse,
+  keepAsOwn,
+  asInOwn,
+  canBeOwn,
+  landingOfUse,
+  setFree,
+  useThing,
+  withinOwn,
+} from './own-parts';
+import { canPlace, place } from './place';
 
 const seenOf = ({ site, page }: Documents): Page => seenPage(site, page);
 const published = ({ site, page }: Documents): string => {
@@ -265,6 +275,19 @@ describe('An own part', () => {
     );
     expect(() => keepAsOwn(seenOf(start), first, 'Again')).toThrowError(/made of a box/);
     expect(() => keepAsOwn(seenOf(start), idWithin(first, start.inner.heading), 'Title')).toThrowError(/made of a box/);
+    // it lands behind the one it would stand in, unless in a slot of that
+    const thing = useThing(own);
+    const landing = landingOfUse(seenOf(start), idWithin(first, start.inner.button), thing);
+    expect(landing).toEqual({ where: 'inside', parent: 'the-section', index: 1 });
+    expect(canPlace(seenOf(start), thing, { where: 'beside', part: first, side: 'left' })).toBeTrue();
+    expect(canPlace(seenOf(start), { part: second }, { where: 'inside', parent: first, index: 0 })).toBeFalse();
+    const open = done(start, [{ do: 'set', part: first, field: ['slot'], value: 'Below' }]);
+    const within = landingOfUse(seenOf(open), first, thing);
+    expect(within).toEqual({ where: 'inside', parent: first, index: 3 });
+    const inSlot = done(open, place(open.site, seenOf(open), thing, within));
+    expect(compile(inSlot.site, inSlot.page).html.match(/Title/g)?.length).toBe(3);
+    const deeper = landingOfUse(seenOf(inSlot), idWithin(thing.root, start.inner.button), useThing(own));
+    expect(deeper).toEqual({ where: 'inside', parent: thing.root, index: 3 }); // its own slot
     const gone = { ...start.site, sections: [] };
     expect(seenPage(gone, start.page).parts[first]!.off).toBeTrue();
     expect(() => compile(gone, start.page)).not.toThrow();

@@ -11,7 +11,8 @@ import { keyInUse, saysForItself } from '../seen/in-use';
 import { isUse, pathOfId } from '../seen/references';
 import { sharedAt, shownBy } from '../seen/seen-page';
 import type { Site } from '../site';
-import { partOf, pathTo, subtree } from '../tree';
+import { partOf, pathTo, placeOf, subtree } from '../tree';
+import { inItself, landingBy, type Target } from './place';
 import type { NewThing } from './thing';
 
 /** A part within an own part, as a page shows it. */
@@ -58,6 +59,15 @@ export function keepAsOwn(page: Page, part: string, name: string): AnyEdit[] {
 export function useThing(section: Pick<KeptSection, 'id'>): NewThing {
   const root = newIdentifier();
   return { root, parts: { [root]: useOf(section.id) } };
+}
+
+/** Where a use lands that is added by click: as any part does, and behind a use of the same it would stand in. */
+export function landingOfUse(page: Page, selection: string | undefined, thing: NewThing): Target {
+  const target = landingBy(page, selection, 'own');
+  const use = inItself(page, thing, target);
+  if (use === undefined) return target;
+  const { parent, index } = placeOf(page, use);
+  return { where: 'inside', parent, index: index + 1 };
 }
 
 /** The edits that make a use a part like any other: what it shows stands by itself from now on. */

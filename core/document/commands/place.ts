@@ -5,6 +5,8 @@ import { kindOf, mayHold } from '../kinds/registry';
 import type { Page, Part } from '../page';
 import { Problem } from '../problem';
 import type { Site } from '../site';
+import { isUse, pathOfId, sectionOf } from '../seen/references';
+import { sharedAt, shownBy } from '../seen/seen-page';
 import { isWithin, parentOf, partOf, pathTo, placeOf } from '../tree';
 import { applyEdits } from '../edits/apply';
 import { isList, itemEdits, needsItem } from './list-item';
@@ -39,10 +41,34 @@ export function shellsFor(outer: string, inner: string): readonly string[] | und
   return undefined;
 }
 
+/** The use an anchor stands in as a part of its own part; what a use has in a slot stands where the use does. */
+function* usesAround(page: Page, anchor: string, isPutIn: boolean): Generator<string> {
+  let below: string | undefined;
+  for (let at: string | undefined = anchor; at !== undefined; at = parentOf(page, at)) {
+    const use = pathTo(page, at).findLast((one) => isUse(shownBy(page, one)));
+    const isOwnPart = below !== undefined && use !== undefined && pathOfId(below)?.reference === use;
+    if (use !== undefined && partOf(page, at).slot !== undefined && !isOwnPart && (below !== undefined || isPutIn))
+      at = use;
+    else if (at === use) yield use;
+    below = at;
+  }
+}
+
+/** The outermost use of an own part in which that would stand in itself, were it put at a target. */
+export function inItself(page: Page, thing: Thing, target: Target): string | undefined {
+  const named = 'part' in thing ? sharedAt(page, thing.part) : sectionOf(thing.parts[thing.root]);
+  if (named === undefined) return undefined;
+  const anchor = target.where === 'beside' ? target.part : target.parent;
+  const isPutIn = target.where !== 'beside';
+  const from = isPutIn ? anchor : (parentOf(page, anchor) ?? anchor);
+  return [...usesAround(page, from, isPutIn)].findLast((use) => sharedAt(page, use) === named);
+}
+
 /** Whether a thing can be put at a target at all. */
 export function canPlace(page: Page, thing: Thing, target: Target): boolean {
   const anchor = target.where === 'beside' ? target.part : target.parent;
   if ('part' in thing && isWithin(page, anchor, thing.part)) return false;
+  if (inItself(page, thing, target) !== undefined) return false;
   const kind = kindOfThing(page, thing);
   if (target.where !== 'beside') return shellsFor(partOf(page, anchor).kind, kind) !== undefined;
   return mayHold('container', kind) && mayHold('container', partOf(page, anchor).kind);

@@ -5,7 +5,7 @@ import { OneOf } from '../../theme/one-of';
 import { DialogFocus } from '../../theme/dialog-focus';
 import { landingBy } from '@core/document/commands/place';
 import { insertShared, sharedRoots } from '@core/document/commands/shared';
-import { useThing } from '@core/document/commands/own-parts';
+import { landingOfUse, useThing } from '@core/document/commands/own-parts';
 import { copyOf } from '@core/document/commands/thing';
 import type { Edit } from '@core/document/edits/edit';
 import { pageOfSection, type KeptSection } from '@core/document/sections/kept-section';
@@ -147,7 +147,8 @@ export class SectionsDialog {
   private addUse(section: KeptSection): void {
     const page = this.session.page();
     if (!page) return;
-    this.commands.put(useThing(section), landingBy(page, this.selection.selected()?.id, 'own'));
+    const thing = useThing(section);
+    this.commands.put(thing, landingOfUse(page, this.selection.selected()?.id, thing));
     this.dialog.close();
   }
 

@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { useThing } from '@core/document/commands/own-parts';
-import { landingBy } from '@core/document/commands/place';
+import { landingOfUse, useThing } from '@core/document/commands/own-parts';
 import { newThing, type NewThing } from '@core/document/commands/thing';
 import { kinds } from '@core/document/kinds/registry';
 import type { KeptSection } from '@core/document/sections/kept-section';
@@ -221,7 +220,8 @@ export class PartsDrawer {
 
   private useOwn(own: KeptSection): void {
     const page = this.session.page();
-    if (page) this.commands.put(useThing(own), landingBy(page, this.selection.selected()?.id, 'own'));
+    const thing = useThing(own);
+    if (page) this.commands.put(thing, landingOfUse(page, this.selection.selected()?.id, thing));
   }
 
   protected press(event: PointerEvent, kind: string): void {
