@@ -90,6 +90,10 @@ async function edit(round: number): Promise<void> {
   }
 }
 
+// what visitors are served is looked at once there is a release
+await answered('POST', `/sites/${site}/releases`, { pages: Object.keys(pages) });
+for (const path of Object.values(pages)) while ((await get(path))?.status !== 200) await wait(100);
+
 let over = false;
 const visiting = (async () => {
   while (!over) for (const path of Object.values(pages)) await visited(path);
@@ -97,7 +101,6 @@ const visiting = (async () => {
 const numbers = async (): Promise<number[]> =>
   (await answered('GET', `/sites/${site}/releases`)).json<ReleaseList>().releases.map((one) => one.number);
 
-await answered('POST', `/sites/${site}/releases`, { pages: Object.keys(pages) });
 let [begun, least] = [0, 0];
 for (let round = 1; round <= kills; round++) {
   await edit(round);

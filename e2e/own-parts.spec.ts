@@ -1,4 +1,4 @@
-import { By, Key } from 'selenium-webdriver';
+import { By, Key, type WebElement } from 'selenium-webdriver';
 import { planted } from '@core/document/sections/planting';
 import { standardBreakpoints } from '@core/document/breakpoint';
 import { blankSite } from '@core/document/site';
@@ -36,6 +36,8 @@ describe('An own part', () => {
   const cards = '[data-part="ferry-section"] > div';
   const isSaying = (all: readonly string[]): Promise<void> =>
     visit.person.until(async () => (await titles()).join('|') === all.join('|'), `it does not say ${all.join(', ')}`);
+  const isFocused = (element: WebElement): Promise<boolean> =>
+    visit.browser.driver.executeScript('return document.activeElement === arguments[0]', element);
   const chooseCard = async (): Promise<void> => {
     await visit.person.pick('wide', `${cards}:first-child h2`, 'Heading');
     await visit.person.selectAround(-2);
@@ -130,7 +132,9 @@ describe('An own part', () => {
     await (await person.find('[data-sections-search]')).sendKeys('Ferry');
     await (await person.button('Rename Ferry card')).click();
     const field = await person.find('[data-rename-field]');
-    await field.sendKeys(Key.chord(Key.CONTROL, 'a'), 'Boat card', Key.ENTER);
+    await person.until(() => isFocused(field), 'the name is not to be typed');
+    await person.keys('Boat card');
+    await person.keys(Key.ENTER);
     await person.until(async () => (await (await person.find('[data-add-own]')).getText()) === 'Boat card', 'no name');
     const search = await person.find('[data-sections-search]');
     await search.sendKeys(Key.chord(Key.CONTROL, 'a'), 'Boat');

@@ -139,10 +139,10 @@ function goneOf(before: Site, after: Site): Gone[] {
   return [
     ...(before.sections ?? [])
       .filter((one) => one.shared && !kept.has(one.id))
-      .map(({ id, name }) => ({
+      .map(({ id, name, own }) => ({
         as: id,
         field: `sections.${id}`,
-        words: `the section “${name}”. Remove it there first.`,
+        words: `the ${own ? 'own part' : 'section'} “${name}”. Remove it there first.`,
       })),
     ...(before.frames ?? [])
       .filter((one) => !frames.has(one.id))

@@ -2,6 +2,8 @@ import { outwards, type Breakpoint } from '../../document/breakpoint';
 import { contentAt } from '../../document/content';
 import { kindOf } from '../../document/kinds/registry';
 import type { Picture } from '../../document/site';
+import { resolve } from '../../style/cascade';
+import { widerBy } from '../../style/drawn/crops';
 import type { Check, Reviewed } from '../check';
 import type { Finding } from '../finding';
 
@@ -19,7 +21,9 @@ function placesOf({ site, page, leaves }: Reviewed, id: string): Place[] {
     const picture = typeof named === 'string' && Object.hasOwn(site.pictures, named) ? site.pictures[named] : undefined;
     if (!box || box.width === 0 || !picture || picture.type === 'image/svg+xml') return [];
     // A place of another ratio is filled by cover: the side that is cropped less decides.
-    return [{ breakpoint, picture, needs: Math.max(box.width, box.height * (picture.width / picture.height)) }];
+    const filled = Math.max(box.width, box.height * (picture.width / picture.height));
+    const view = resolve(site, page, id, breakpoint.id, 'normal', 'object-view-box').value;
+    return [{ breakpoint, picture, needs: filled * widerBy(view) }];
   });
 }
 

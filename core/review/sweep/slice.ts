@@ -23,6 +23,8 @@ export interface SweptPart {
   readonly fontSize: number;
   /** How many px wide the pictures behind it have to be; undefined where it has none. */
   readonly backdrop?: number | undefined;
+  /** How many times wider than its box a picture is drawn there. */
+  readonly widerBy?: number | undefined;
   /** Of a heading, 1 to 6. */
   readonly level: number | undefined;
 }

@@ -73,7 +73,7 @@ export class Sweep {
     for (const part of slice.parts.values()) {
       if (part.backdrop !== undefined) keep(this.backdrops, part.id, slice.width, part.backdrop);
       if (kindOf(part.kind).shows === 'picture' && part.box.width > 0)
-        keep(this.pictures, part.id, slice.width, part.box.width);
+        keep(this.pictures, part.id, slice.width, part.box.width * (part.widerBy ?? 1));
     }
   }
 

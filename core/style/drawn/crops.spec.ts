@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { blankSite } from '../../document/site';
 import { checkValue } from '../value';
 import type { Place } from './clips';
-import { cropOf, cropValues, mayBeCropped, nearest, placeAt, ratioText, seenOf, type Crop } from './crops';
+import { cropOf, cropValues, mayBeCropped, nearest, placeAt, ratioText, seenOf, widerBy, type Crop } from './crops';
 
 const fresh: Readonly<Record<string, string>> = {
   'object-fit': 'cover',
@@ -89,6 +89,13 @@ describe('A crop', () => {
     const values = cropValues(saying({}), { ratio: 1, at: { x: 20, y: 30 }, zoom: 2 });
     const back = cropValues(saying(values), { ratio: undefined, at: { x: 50, y: 50 }, zoom: 1 });
     expect({ ...fresh, ...values, ...back }).toEqual({ ...fresh, height: 'auto' });
+  });
+
+  it('tells how many times wider than its box the picture is drawn', () => {
+    expect(widerBy('none')).toBe(1);
+    expect(widerBy('inset(0% 50% 50% 0%)')).toBe(2);
+    expect(widerBy('inset(30% 37.5% 30% 37.5%)')).toBe(2.5); // the side that is cropped less decides
+    expect(widerBy('inset(60% 60% 60% 60%)')).toBe(1);
   });
 
   it('is no crop where the place, or the part that is shown, are somebody’s own', () => {

@@ -62,6 +62,14 @@ export function cropOf(said: Said): Crop | undefined {
   return zoom >= 1 && isMeant ? { ratio, at, zoom } : undefined;
 }
 
+/** How many times wider a picture is drawn than its box, by its `object-view-box`: 1 where that is whole. */
+export function widerBy(view: string): number {
+  const part = clipOf(view);
+  if (part?.shape !== 'inset') return 1;
+  const [across, down] = [100 - part.left - part.right, 100 - part.top - part.bottom];
+  return across > 0 && down > 0 ? Math.max(1, 100 / Math.max(across, down)) : 1;
+}
+
 /** Whether nothing else is lost by a crop: its place and the part that is shown are free, or say one already. */
 export const mayBeCropped = (said: Said): boolean =>
   cropOf((property) => (property === 'object-fit' ? 'cover' : said(property))) !== undefined;

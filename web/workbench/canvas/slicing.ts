@@ -1,10 +1,12 @@
 import { filesOfPicture } from '@core/document/library/picture-files';
 import type { Box } from '@core/geometry/box';
 import { hasPicture } from '@core/compile/backgrounds';
+import { kindOf } from '@core/document/kinds/registry';
 import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
 import { backdropWidth } from '@core/review/sweep/backdrops';
 import { headingLevel } from '@core/review/checks/headings';
+import { widerBy } from '@core/style/drawn/crops';
 import type { Slice, SweptPart } from '@core/review/sweep/slice';
 import { isElement } from '../../theme/from-event';
 
@@ -109,6 +111,7 @@ export function sliceOf(document: Document, page: Page, width: number, ratios = 
       fontSize: sized(style.fontSize),
       level: headingLevel(part.tag),
       backdrop: ratios.size > 0 && hasPicture(part.style) ? backdropOf(style, boxes.port, view, ratios) : undefined,
+      widerBy: kindOf(part.kind).shows === 'picture' ? widerBy(style.getPropertyValue('object-view-box')) : undefined,
     });
   }
   return { width, scrollWidth: document.documentElement.scrollWidth, parts };

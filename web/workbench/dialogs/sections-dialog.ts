@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  ElementRef,
+  inject,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { DynamicDialogRef } from 'primeng/dynamicdialog';
 import { InputText } from 'primeng/inputtext';
 import { OneOf } from '../../theme/one-of';
@@ -59,6 +68,12 @@ export class SectionsDialog {
   /** The one that is being given another name. */
   protected readonly renamed = signal<string | undefined>(undefined);
   protected readonly purpose = signal<Purpose | 'all'>('all');
+
+  private readonly nameField = viewChild<ElementRef<HTMLInputElement>>('newName');
+
+  constructor() {
+    effect(() => this.nameField()?.nativeElement.select());
+  }
 
   private readonly planted = computed(() => {
     const site = this.session.site();

@@ -221,6 +221,16 @@ describe('Findings', () => {
         findings(image, { leaves: new Map([['wide', measured({ i: box(0, 0, width, width / 2) })]]) }),
       ).map((one) => one.severity);
     expect([told(1000), told(600), told(400), told(150)]).toEqual([['error'], ['warning'], [], ['note']]);
+    const nearer = { wide: { normal: { 'object-view-box': 'inset(25% 25% 25% 25%)' } } }; // twice as near
+    const zoomed = page({
+      i: { kind: 'image', content: { base: { picture: 'pier', alt: 'Pier' } }, style: nearer },
+    });
+    const at = (width: number): unknown[] =>
+      of(
+        'picture size',
+        findings(zoomed, { leaves: new Map([['wide', measured({ i: box(0, 0, width, width / 2) })]]) }),
+      ).map((one) => one.severity);
+    expect([at(500), at(300), at(200), at(75)]).toEqual([['error'], ['warning'], [], ['note']]);
   });
   it('name a box that is wider than when the picture behind it was measured, until it is as wide as the screens', () => {
     const behind = page({ b: { kind: 'container', backdrop: { wide: 400, phone: 360 } } });
