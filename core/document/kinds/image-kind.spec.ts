@@ -37,6 +37,11 @@ async function takenAt(page: Page, width: number): Promise<{ file: string; width
   document.body.append(frame);
   await loaded;
   const image = frame.contentDocument!.querySelector('img')!;
+  // what was chosen before the frame had its width is chosen anew a moment later (HTML 4.8.4.3.12)
+  for (let [still, before] = [0, '']; still < 5; still = image.currentSrc === before ? still + 1 : 0) {
+    before = image.currentSrc;
+    await new Promise((go) => requestAnimationFrame(() => setTimeout(go)));
+  }
   const { offsetWidth, offsetHeight, currentSrc } = image;
   frame.remove();
   return { file: currentSrc.split('/').at(-1)!, width: offsetWidth, height: offsetHeight };

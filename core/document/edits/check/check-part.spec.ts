@@ -73,7 +73,8 @@ describe('A part’s states', () => {
 
 describe('A new part', () => {
   it('of every kind stands in a tag its kind allows, and its page passes every check', () => {
-    for (const { kind, tags } of kinds.slice(1)) {
+    // what stands in a slot stands in a use of an own part alone
+    for (const { kind, tags } of kinds.filter((one) => one.group !== 'page' && one.group !== 'fill')) {
       const made = newThing(site, kind);
       expect(tags).withContext(kind).toContain(made.parts[made.root]!.tag);
       const after = applyEdits(site, blank, place(site, blank, made, landingBy(blank, blank.root, kind))).page;
