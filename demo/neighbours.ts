@@ -1,5 +1,7 @@
+import { applyEdits } from '@core/document/edits/apply';
 import type { Page } from '@core/document/page';
 import { blankSite, type Site } from '@core/document/site';
+import { inPlain } from '@core/document/text/words';
 import { around, gap, pageFrom } from './build';
 
 /** A water mill that teaches baking. */
@@ -99,6 +101,15 @@ export const millHome: Page = pageFrom(
     },
   ],
 );
+
+const rye = Object.keys(millHome.parts).find((id) =>
+  /^Sunday/.test(inPlain(millHome.parts[id]!.content.base['text'])),
+)!;
+
+/** The mill’s page as it first went live, and the edit that was made since. */
+export const millAtFirst = applyEdits(mill, millHome, [
+  { do: 'set', part: rye, field: ['content', 'base', 'text'], value: 'In spring. The dates follow.' },
+]);
 
 /** A village observatory open on clear nights. */
 export const observatory: Site = {

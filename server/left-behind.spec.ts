@@ -88,8 +88,8 @@ describe('Nothing is left behind', () => {
     const rows = await at.running.service.database
       .getRepository(Releases)
       .find({ where: { site: 'mill' }, select: { site: true, number: true }, order: { number: 'ASC' } });
-    expect(rows.map((one) => one.number)).toEqual([5, 6, 7]); // the demo's own was the first
-    expect(readdirSync(folder).sort()).toEqual(['5', '6', '7']);
+    expect(rows.map((one) => one.number)).toEqual([6, 7, 8]); // the demo's own were the first two
+    expect(readdirSync(folder).sort()).toEqual(['6', '7', '8']);
     expect(existsSync(forsaken)).toBeFalse();
     expect((await ask(at.live.port, 'GET', '/', { host: 'oxbow-mill.localhost' })).status).toBe(200);
   });

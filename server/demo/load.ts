@@ -1,18 +1,21 @@
+import { nanoid } from 'nanoid';
 import sharp from 'sharp';
 import { readPage, readSite } from '@core/document/edits/check/check-page';
+import type { Edit } from '@core/document/edits/edit';
 import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
 import { hashPassword } from '../accounts/passwords';
 import { Accounts, Answers, Memberships, Remarks, Sites } from '../database/entities';
 import { jsonColumn } from '../database/json-column';
 import { enterPage } from '../pages/enter-page';
+import { storeBatch } from '../pages/store';
 import type { Service } from '../http/service';
 import { keepFiles } from '../uploads/upload';
 import { scalePicture } from '../pictures/scale';
 import { publish } from '../releases/publish';
 import { drawings } from '../../demo/draw';
 import { remarks } from '../../demo/remarks';
-import { mill, millHome, observatory, observatoryHome } from '../../demo/neighbours';
+import { mill, millAtFirst, millHome, observatory, observatoryHome } from '../../demo/neighbours';
 import { home, tidewick } from '../../demo/tidewick';
 import { fares, lostProperty, timetable } from '../../demo/tidewick-pages';
 
@@ -22,9 +25,17 @@ const accounts = [
   { id: 'ben', email: 'ben@elsewhere.example', name: 'Ben Okafor', password: 'another-studio', studio: false },
 ];
 
-const clients: readonly { readonly site: Site; readonly pages: readonly Page[]; readonly live: readonly string[] }[] = [
+interface Client {
+  readonly site: Site;
+  readonly pages: readonly Page[];
+  readonly live: readonly string[];
+  /** What was changed on a page, and published, since it first went live. */
+  readonly since?: readonly Edit[];
+}
+
+const clients: readonly Client[] = [
   { site: tidewick, pages: [home, fares, lostProperty, timetable], live: [home.id] },
-  { site: mill, pages: [millHome], live: [millHome.id] },
+  { site: mill, pages: [millAtFirst.page], live: [millHome.id], since: millAtFirst.inverses },
   { site: observatory, pages: [observatoryHome], live: [] },
 ];
 
@@ -39,17 +50,31 @@ async function loadPictures(service: Service, site: string): Promise<Site['pictu
   return pictures;
 }
 
+/** A page changed since it went live, and published again. */
+async function changeAndPublish(
+  service: Service,
+  at: { readonly site: string; readonly page: string },
+  edits: readonly Edit[],
+): Promise<void> {
+  await storeBatch(service, { ...at, account: 'ada', role: 'owner' }, { id: nanoid(), base: 0, edits: [...edits] });
+  const by = { account: 'ada', name: 'Dates of the rye course', note: 'The second baker can come.' };
+  await publish(service, { site: at.site, pages: [at.page] }, by);
+}
+
 /** Fills an empty database with the demo's accounts, sites, pictures, pages and releases. */
 export async function loadDemo(service: Service): Promise<void> {
   const manager = service.database.manager;
   if ((await manager.getRepository(Accounts).count()) > 0) return;
-  for (const { site, pages, live } of clients) {
+  for (const { site, pages, live, since } of clients) {
     await manager.getRepository(Sites).delete({ id: site.id }); // what a start that was cut short left behind
     await manager.getRepository(Sites).insert({ id: site.id, host: site.host, written: jsonColumn(readSite(site)) });
     const whole = { ...site, pictures: await loadPictures(service, site.id) };
     await manager.getRepository(Sites).update({ id: site.id }, { written: jsonColumn(whole) });
     for (const page of pages) await enterPage(manager, site.id, readPage(whole, page));
-    if (live.length > 0) await publish(service, { site: site.id, pages: live }, { account: 'ada' });
+    if (live.length === 0) continue;
+    const names = since ? { name: 'First day' } : {};
+    await publish(service, { site: site.id, pages: live }, { account: 'ada', ...names });
+    if (since) await changeAndPublish(service, { site: site.id, page: live[0]! }, since);
   }
   for (const account of accounts)
     await manager.getRepository(Accounts).insert({ ...account, password: await hashPassword(account.password) });

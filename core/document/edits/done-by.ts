@@ -23,6 +23,8 @@ const part = (parts: Parts, id: string): string =>
 
 const rootOf = ({ root, parts }: Extract<Edit, { do: 'insert' }>): Part | undefined => parts[root];
 
+const fieldWords: Readonly<Record<string, string>> = { differs: 'what differs in each use', slot: 'the slot' };
+
 /** What an edit of parts does, and to what. */
 function ofParts(parts: Parts, edit: Edit): readonly [does: string, to: string] {
   switch (edit.do) {
@@ -40,7 +42,7 @@ function ofParts(parts: Parts, edit: Edit): readonly [does: string, to: string] 
       if (of === 'style') return [`styled ${name}:`, property];
       if (of === 'content') return ['wrote', name];
       if (of === 'attributes') return [`set attributes of ${name}:`, edit.field[1]];
-      return [`changed ${of} of`, name];
+      return [`changed ${fieldWords[of] ?? of} of`, name];
     }
   }
 }
