@@ -96,6 +96,32 @@ describe('An own part', () => {
     await isSaying(['The boat at eight', 'The boat at nine']);
   });
 
+  it('is written slowly, paragraph by paragraph, in one use while the other keeps its words', async () => {
+    const { person, browser } = visit;
+    await person.pick('wide', `${cards}:last-child p`, 'Text');
+    await person.group('Content');
+    await (await person.find('[data-differs="text"]')).click();
+    await person.openText('wide', `${cards}:last-child p`);
+    await person.keys('Sails at nine');
+    await browser.driver.sleep(600); // longer than the editor waits before it stores
+    await person.keys(Key.ENTER);
+    await person.keys('and at noon');
+    await browser.driver.sleep(600);
+    await person.keys(' on Sundays');
+    await person.keys(Key.ESCAPE);
+    await person.saved();
+    const said = (): Promise<string[]> =>
+      person.inLeaf('phone', 'return [...document.querySelectorAll("main p")].map((one) => one.innerText)');
+    const all = ['Sails at eight', 'Sails at nine', 'and at noon on Sundays'];
+    await person.until(async () => (await said()).join('|') === all.join('|'), 'it is not written there alone');
+    await person.openPage(page);
+    expect(await said()).toEqual(all);
+    await person.pick('wide', `${cards}:last-child p`, 'Text');
+    await person.group('Content');
+    await (await person.find('[data-as-all="text"]')).click();
+    await person.until(async () => (await said()).join('|') === 'Sails at eight|Sails at eight', 'it is not reset');
+  });
+
   it('has a slot once one is named, into which one use gets what the other has not', async () => {
     const { person } = visit;
     await chooseCard();

@@ -2,6 +2,7 @@ import { copiedParts, keepIds } from '../copied-parts';
 import type { Page, Part } from '../page';
 import { Problem } from '../problem';
 import { keepParents, parents, partOf } from '../tree';
+import { isUse, keepUses } from '../seen/references';
 import { keepOff } from '../seen/switched-off';
 
 /** How deep parts may stand in one another; no page that people build comes near it. */
@@ -22,6 +23,8 @@ export interface Draft {
   /** The same parents, once they are the draft's to change. */
   own?: Map<string, string>;
   offKept: boolean;
+  /** No use of an own part came or went. */
+  usesKept: boolean;
 }
 
 export function draftOf(page: Page): Draft {
@@ -31,6 +34,7 @@ export function draftOf(page: Page): Draft {
     parents: parents(page),
     heights: new Map(),
     offKept: true,
+    usesKept: true,
   };
 }
 
@@ -39,6 +43,7 @@ export function finished(draft: Draft): Page {
   keepParents(draft.page.parts, draft.parents);
   if (!draft.own) keepIds(draft.before.parts, draft.page.parts);
   if (draft.offKept) keepOff(draft.before.parts, draft.page.parts);
+  if (draft.usesKept) keepUses(draft.before.parts, draft.page.parts);
   return draft.page;
 }
 
@@ -89,6 +94,7 @@ export function enter(draft: Draft, parts: Readonly<Record<string, Part>>, ids: 
   const up = ownParents(draft);
   for (const id of ids) {
     draft.page.parts[id] = parts[id]!;
+    if (isUse(parts[id])) draft.usesKept = false;
     for (const child of parts[id]!.children) up.set(child, id);
   }
 }
@@ -99,6 +105,7 @@ export function strike(draft: Draft, ids: readonly string[]): Record<string, Par
   const gone: Record<string, Part> = {};
   for (const id of ids) {
     gone[id] = partOf(draft.page, id);
+    if (isUse(gone[id])) draft.usesKept = false;
     delete draft.page.parts[id];
     up.delete(id);
     draft.heights.delete(id);

@@ -60,6 +60,12 @@ export function usesIn(parts: Parts): References {
   return uses;
 }
 
+/** Hands the list of uses on to a version of the parts that has the same. */
+export function keepUses(before: Parts, after: Parts): void {
+  const known = usesByParts.get(before);
+  if (known) usesByParts.set(after, known);
+}
+
 /** The parts of a stored page that refer to shared sections and own parts, with the section of each. */
 export const referencesOf = (page: Page): References => [...sharedOn(page), ...usesIn(page.parts)];
 
