@@ -8,14 +8,12 @@ import { areTextsAndPictures } from '../edits/check/texts-and-pictures';
 import { seenEdits } from '../edits/seen-edits';
 import { AnyEdits, isOnPage, isOnSite, type AnyEdit } from '../edits/site-edit';
 import { kindOf } from '../kinds/registry';
-import { blankPage, type Page } from '../page';
+import { blankPage } from '../page';
 import { Problem } from '../problem';
-import { planted, type Tree } from '../sections/planting';
 import { useOf } from '../sections/reference';
 import { idWithin, isUse } from '../seen/references';
 import { seenPage } from '../seen/seen-page';
-import { standardBreakpoints } from '../breakpoint';
-import { blankSite } from '../site';
+import { cards, done, seenOf, type Cards } from '../testing/cards';
 import { RandomPages } from '../testing/random-page';
 import { randomly } from '../testing/randomly';
 import { trying, workedOn } from '../testing/worked-on';
@@ -36,14 +34,10 @@ import {
 } from './own-parts';
 import { canPlace, place } from './place';
 
-const seenOf = ({ site, page }: Documents): Page => seenPage(site, page);
 const published = ({ site, page }: Documents): string => {
   const { html, css } = compile(site, page);
   return html.replace(/menu-[\w-]+/g, 'menu') + css; // a menu's links are called by its id
 };
-/** Does something to a page as it is seen. */
-const done = (now: Documents, edits: readonly AnyEdit[]): Documents & { inverses: readonly AnyEdit[] } =>
-  applyBatch(now, addressed(now, edits).edits);
 /** A random page of which boxes are kept as own parts, some of them within others. */
 function usingOwn(random: RandomPages): Documents | undefined {
   const site = random.site();
@@ -57,40 +51,6 @@ function usingOwn(random: RandomPages): Documents | undefined {
   return now;
 }
 
-const card: Tree = {
-  kind: 'container',
-  name: 'Card',
-  base: { 'row-gap': '8px' },
-  holds: [
-    { kind: 'heading', content: { text: 'Title' } },
-    { kind: 'text', content: { text: 'Words' } },
-    { kind: 'button', content: { text: 'Book', link: '/book' } },
-  ],
-};
-interface Cards extends Documents {
-  readonly uses: readonly string[];
-  readonly inner: Readonly<Record<'heading' | 'text' | 'button', string>>;
-}
-/** A page with an own part, a card, used twice in a section; its title, words and link may differ. */
-function cards(): Cards {
-  const site = { ...blankSite('s', 'S', 'site'), breakpoints: [...standardBreakpoints] };
-  const section = planted(site, { kind: 'section', holds: [card] }, (kind) => `the-${kind}`);
-  const page = { ...blankPage('p', 'Page', '/'), id: 'p' };
-  let now: Documents = applyBatch({ site, page }, [{ do: 'insert', parent: page.root, index: 0, ...section }]);
-  now = done(now, keepAsOwn(seenOf(now), 'the-container', 'Card'));
-  const own = now.site.sections![0]!;
-  const use = useThing(own);
-  now = done(now, place(now.site, seenOf(now), use, { where: 'inside', parent: 'the-section', index: 1 }));
-  const inner = { heading: 'the-heading', text: 'the-text', button: 'the-button' };
-  for (const [part, field] of [
-    [inner.heading, 'text'],
-    [inner.text, 'text'],
-    [inner.button, 'text'],
-    [inner.button, 'link'],
-  ] as const)
-    now = done(now, [differEdit(seenOf(now), idWithin('the-container', part), field, true)]);
-  return { ...now, uses: ['the-container', use.root], inner };
-}
 const textOf = (now: Documents, id: string): unknown => seenOf(now).parts[id]!.content.base['text'];
 
 describe('An own part', () => {
@@ -348,99 +308,6 @@ describe('An own part', () => {
     expect(kindOf('own').content.safeParse({ section: 'a', __proto: 1 }).success).toBeFalse();
     const late = trying(() => applyBatch(kept, [differEdit(seenOf(kept), first, 'constructor', true)]));
     expect(late).toBeUndefined();
-  });
-
-  it('has slots: what a use puts in one is its own, behind what all have, and goes where the use goes', () => {
-    const start = cards();
-    const [first, second] = start.uses as [string, string];
-    const { heading } = start.inner;
-    let now: Documents = done(start, [{ do: 'set', part: first, field: ['slot'], value: 'Below' }]);
-    const words = (says: string) => planted(now.site, { kind: 'text', content: { text: says } });
-    const put = (use: string, says: string): string => {
-      const thing = words(says);
-      now = done(now, place(now.site, seenOf(now), thing, { where: 'inside', parent: use, index: 99 }));
-      return thing.root;
-    };
-    const inIt = (use: string): unknown[] =>
-      partOf(seenOf(now), use).children.map((id) => partOf(seenOf(now), id).content.base['text']);
-    const mine = put(first, 'Mine');
-    const more = put(first, 'More');
-    put(second, 'Theirs');
-    expect([inIt(first), inIt(second)]).toEqual([
-      ['Title', 'Words', 'Book', 'Mine', 'More'],
-      ['Title', 'Words', 'Book', 'Theirs'],
-    ]);
-    const filled = now;
-    // it is worked on and moved as any part is, within the slot, out of it, into another use's
-    now = done(now, [{ do: 'move', part: more, parent: first, index: 3 }]);
-    expect(inIt(first)).toEqual(['Title', 'Words', 'Book', 'More', 'Mine']);
-    now = done(now, [{ do: 'set', part: mine, field: ['content', 'base', 'text'], value: 'Mine still' }]);
-    now = done(now, [{ do: 'move', part: mine, parent: second, index: 3 }]);
-    expect([inIt(first), inIt(second)]).toEqual([
-      ['Title', 'Words', 'Book', 'More'],
-      ['Title', 'Words', 'Book', 'Mine still', 'Theirs'],
-    ]);
-    now = done(now, [{ do: 'move', part: idWithin(first, heading), parent: first, index: 2 }]); // of all uses, still
-    expect([inIt(first), inIt(second)]).toEqual([
-      ['Words', 'Book', 'Title', 'More'],
-      ['Words', 'Book', 'Title', 'Mine still', 'Theirs'],
-    ]);
-    readPage(now.site, structuredClone(now.page));
-    readSite(structuredClone(now.site));
-    expect(compile(now.site, now.page).html).toMatch(/Title[^]*More[^]*Title[^]*Mine still[^]*Theirs/);
-    // a copy has them, too, and one that is set free
-    const { edits, made } = duplicate(seenOf(now), second);
-    now = done(now, edits);
-    expect(inIt(made)).toEqual(['Words', 'Book', 'Title', 'Mine still', 'Theirs']);
-    const before = now;
-    const free = done(now, setFree(second));
-    expect(published(free)).toBe(published(before));
-    expect(free.page.parts[mine]).toEqual(before.page.parts[mine]);
-    expect(applyBatch(free, free.inverses).page).toEqual(before.page);
-    // what was put in stays, unseen, while it is no slot; a slot itself does not go
-    now = done(filled, [{ do: 'set', part: first, field: ['slot'] }]);
-    expect([inIt(first), inIt(second)]).toEqual([
-      ['Title', 'Words', 'Book'],
-      ['Title', 'Words', 'Book'],
-    ]);
-    expect(Object.keys(seenOf(now).parts)).not.toContain(mine);
-    expect(() => compile(now.site, now.page)).not.toThrow();
-    now = done(now, [{ do: 'set', part: second, field: ['slot'], value: 'Again' }]);
-    expect(inIt(first)).toEqual(['Title', 'Words', 'Book', 'Mine', 'More']);
-    const box = done(cards(), [
-      {
-        do: 'insert',
-        parent: first,
-        index: 0,
-        root: 'inner',
-        parts: { inner: { ...start.site.sections![0]!.parts['the-container']!, children: [] } },
-      },
-    ]);
-    const slotted = done(box, [{ do: 'set', part: idWithin(first, 'inner'), field: ['slot'], value: 'Inner' }]);
-    expect(() => done(slotted, [{ do: 'remove', part: idWithin(first, 'inner') }])).toThrowError(/is a slot/);
-    expect(() =>
-      done(slotted, [{ do: 'set', part: idWithin(first, heading), field: ['slot'], value: 'No' }]),
-    ).toThrowError(/holds boxes and widgets/);
-  });
-
-  it('is filled by two people at once, of whom each sees both', () => {
-    const start = cards();
-    const [first] = start.uses as [string, string];
-    const now = done(start, [{ do: 'set', part: first, field: ['slot'], value: 'Below' }]);
-    const insert = (says: string): readonly AnyEdit[] => {
-      const thing = planted(now.site, { kind: 'text', content: { text: says } });
-      return addressed(now, place(now.site, seenOf(now), thing, { where: 'inside', parent: first, index: 3 })).edits;
-    };
-    const one = applyBatch(now, insert('One'));
-    const both = applyBatch(one, insert('Two'));
-    expect(partOf(seenOf(both), first).children.length).toBe(5);
-    const known = place(both.site, seenOf(one), planted(now.site, { kind: 'text', content: { text: 'Three' } }), {
-      ...{ where: 'inside', parent: first, index: 4 },
-    });
-    const three = done(one, known);
-    const undone = applyBatch(three, one.inverses); // the first takes back what they did: what stands beside it stays
-    expect(partOf(seenOf(undone), first).children.length).toBe(4);
-    expect(applyBatch(undone, undone.inverses).page).toEqual(three.page);
   });
 
   it('is logged as primitives alone', () => {

@@ -1,0 +1,112 @@
+import { compile } from '../../compile/compile';
+import { addressed } from '../edits/addressed';
+import { applyBatch, type Documents } from '../edits/batch';
+import { readPage, readSite } from '../edits/check/check-page';
+import type { AnyEdit } from '../edits/site-edit';
+import { planted } from '../sections/planting';
+import { idWithin } from '../seen/references';
+import { cards, done, seenOf } from '../testing/cards';
+import { partOf } from '../tree';
+import { duplicate } from './arrange';
+import { setFree } from './own-parts';
+import { place } from './place';
+
+const published = ({ site, page }: Documents): string => {
+  const { html, css } = compile(site, page);
+  return html + css;
+};
+
+describe('An own part with a slot', () => {
+  it('gets of each use what is its own, behind what all have, and goes where the use goes', () => {
+    const start = cards();
+    const [first, second] = start.uses as [string, string];
+    const { heading } = start.inner;
+    let now: Documents = done(start, [{ do: 'set', part: first, field: ['slot'], value: 'Below' }]);
+    const words = (says: string) => planted(now.site, { kind: 'text', content: { text: says } });
+    const put = (use: string, says: string): string => {
+      const thing = words(says);
+      now = done(now, place(now.site, seenOf(now), thing, { where: 'inside', parent: use, index: 99 }));
+      return thing.root;
+    };
+    const inIt = (use: string): unknown[] =>
+      partOf(seenOf(now), use).children.map((id) => partOf(seenOf(now), id).content.base['text']);
+    const mine = put(first, 'Mine');
+    const more = put(first, 'More');
+    put(second, 'Theirs');
+    expect([inIt(first), inIt(second)]).toEqual([
+      ['Title', 'Words', 'Book', 'Mine', 'More'],
+      ['Title', 'Words', 'Book', 'Theirs'],
+    ]);
+    const filled = now;
+    // it is worked on and moved as any part is, within the slot, out of it, into another use's
+    now = done(now, [{ do: 'move', part: more, parent: first, index: 3 }]);
+    expect(inIt(first)).toEqual(['Title', 'Words', 'Book', 'More', 'Mine']);
+    now = done(now, [{ do: 'set', part: mine, field: ['content', 'base', 'text'], value: 'Mine still' }]);
+    now = done(now, [{ do: 'move', part: mine, parent: second, index: 3 }]);
+    expect([inIt(first), inIt(second)]).toEqual([
+      ['Title', 'Words', 'Book', 'More'],
+      ['Title', 'Words', 'Book', 'Mine still', 'Theirs'],
+    ]);
+    now = done(now, [{ do: 'move', part: idWithin(first, heading), parent: first, index: 2 }]); // of all uses, still
+    expect([inIt(first), inIt(second)]).toEqual([
+      ['Words', 'Book', 'Title', 'More'],
+      ['Words', 'Book', 'Title', 'Mine still', 'Theirs'],
+    ]);
+    readPage(now.site, structuredClone(now.page));
+    readSite(structuredClone(now.site));
+    expect(compile(now.site, now.page).html).toMatch(/Title[^]*More[^]*Title[^]*Mine still[^]*Theirs/);
+    // a copy has them, too, and one that is set free
+    const { edits, made } = duplicate(seenOf(now), second);
+    now = done(now, edits);
+    expect(inIt(made)).toEqual(['Words', 'Book', 'Title', 'Mine still', 'Theirs']);
+    const before = now;
+    const free = done(now, setFree(second));
+    expect(published(free)).toBe(published(before));
+    expect(free.page.parts[mine]).toEqual(before.page.parts[mine]);
+    expect(applyBatch(free, free.inverses).page).toEqual(before.page);
+    // what was put in stays, unseen, while it is no slot; a slot itself does not go
+    now = done(filled, [{ do: 'set', part: first, field: ['slot'] }]);
+    expect([inIt(first), inIt(second)]).toEqual([
+      ['Title', 'Words', 'Book'],
+      ['Title', 'Words', 'Book'],
+    ]);
+    expect(Object.keys(seenOf(now).parts)).not.toContain(mine);
+    expect(() => compile(now.site, now.page)).not.toThrow();
+    now = done(now, [{ do: 'set', part: second, field: ['slot'], value: 'Again' }]);
+    expect(inIt(first)).toEqual(['Title', 'Words', 'Book', 'Mine', 'More']);
+    const box = done(cards(), [
+      {
+        do: 'insert',
+        parent: first,
+        index: 0,
+        root: 'inner',
+        parts: { inner: { ...start.site.sections![0]!.parts['the-container']!, children: [] } },
+      },
+    ]);
+    const slotted = done(box, [{ do: 'set', part: idWithin(first, 'inner'), field: ['slot'], value: 'Inner' }]);
+    expect(() => done(slotted, [{ do: 'remove', part: idWithin(first, 'inner') }])).toThrowError(/is a slot/);
+    expect(() =>
+      done(slotted, [{ do: 'set', part: idWithin(first, heading), field: ['slot'], value: 'No' }]),
+    ).toThrowError(/holds boxes and widgets/);
+  });
+
+  it('is filled by two people at once, of whom each sees both', () => {
+    const start = cards();
+    const [first] = start.uses as [string, string];
+    const now = done(start, [{ do: 'set', part: first, field: ['slot'], value: 'Below' }]);
+    const insert = (says: string): readonly AnyEdit[] => {
+      const thing = planted(now.site, { kind: 'text', content: { text: says } });
+      return addressed(now, place(now.site, seenOf(now), thing, { where: 'inside', parent: first, index: 3 })).edits;
+    };
+    const one = applyBatch(now, insert('One'));
+    const both = applyBatch(one, insert('Two'));
+    expect(partOf(seenOf(both), first).children.length).toBe(5);
+    const known = place(both.site, seenOf(one), planted(now.site, { kind: 'text', content: { text: 'Three' } }), {
+      ...{ where: 'inside', parent: first, index: 4 },
+    });
+    const three = done(one, known);
+    const undone = applyBatch(three, one.inverses); // the first takes back what they did: what stands beside it stays
+    expect(partOf(seenOf(undone), first).children.length).toBe(4);
+    expect(applyBatch(undone, undone.inverses).page).toEqual(three.page);
+  });
+});
