@@ -5,7 +5,7 @@ import { readPage } from '@core/document/edits/check/check-page';
 import type { SiteEdit } from '@core/document/edits/site-edit';
 import type { Page } from '@core/document/page';
 import { frameOf, unframed } from '@core/document/frames/shown-frame';
-import { referencesOf } from '@core/document/seen/references';
+import { withoutGone } from '@core/document/seen/without-gone';
 import { settled } from '@core/document/seen/settled';
 import type { Site } from '@core/document/site';
 import { newIdentifier } from '@core/document/identifier';
@@ -100,21 +100,10 @@ export async function binOf({ database }: Service, site: string): Promise<Bin['p
   }));
 }
 
-/** A page as its site can have it by now: without the shared sections, and the frame, that have gone meanwhile. */
+/** A page as its site can have it by now: without what has gone of it meanwhile, be it shared or its frame. */
 function fitting(site: Site, page: Page): Page {
   const shared = new Set(site.sections?.filter((one) => one.shared).map((one) => one.id));
-  const gone = new Set(referencesOf(page).flatMap(([part, section]) => (shared.has(section) ? [] : part)));
-  const parts = Object.fromEntries(
-    Object.entries(page.parts)
-      .filter(([id]) => !gone.has(id))
-      .map(([id, part]) => [
-        id,
-        part.children.some((child) => gone.has(child))
-          ? { ...part, children: part.children.filter((child) => !gone.has(child)) }
-          : part,
-      ]),
-  );
-  const whole = { ...page, parts };
+  const whole = withoutGone(page, (section) => shared.has(section));
   return readPage(site, settled(site, frameOf(site, page) ? whole : unframed(whole)));
 }
 

@@ -5,6 +5,7 @@ import { readPage, readSite } from '../edits/check/check-page';
 import type { AnyEdit } from '../edits/site-edit';
 import { planted } from '../sections/planting';
 import { idWithin } from '../seen/references';
+import { withoutGone } from '../seen/without-gone';
 import { cards, done, seenOf } from '../testing/cards';
 import { partOf } from '../tree';
 import { duplicate } from './arrange';
@@ -88,6 +89,20 @@ describe('An own part with a slot', () => {
     expect(() =>
       done(slotted, [{ do: 'set', part: idWithin(first, heading), field: ['slot'], value: 'No' }]),
     ).toThrowError(/holds boxes and widgets/);
+  });
+
+  it('leaves what was put in it, in a plain box, on a page that comes back when the own part has gone', () => {
+    const start = cards();
+    const [first, second] = start.uses as [string, string];
+    const open = done(start, [{ do: 'set', part: first, field: ['slot'], value: 'Below' }]);
+    const mine = planted(open.site, { kind: 'text', content: { text: 'Mine' } });
+    const now = done(open, place(open.site, seenOf(open), mine, { where: 'inside', parent: first, index: 3 }));
+    const { sections: _gone, ...site } = now.site;
+    const back = withoutGone(now.page, () => false);
+    expect(readPage(site, structuredClone(back))).toEqual(back);
+    expect([back.parts[first]!.kind, back.parts[first]!.children]).toEqual(['container', [mine.root]]);
+    expect(Object.keys(back.parts)).not.toContain(second);
+    expect(withoutGone(now.page, () => true)).toBe(now.page);
   });
 
   it('is filled by two people at once, of whom each sees both', () => {

@@ -46,11 +46,12 @@ const missing = ({ id, name }: KeptSection, part: string): Problem =>
   });
 
 /** The root of an own part is a box, that of every other section a section. @throws Problem */
-export function checkRoot({ id, own, root, parts }: KeptSection): void {
+export function checkRoot({ id, own, shared, root, parts }: KeptSection): void {
   const part = Object.hasOwn(parts, root) ? parts[root] : undefined;
   const field = `sections.${id}`;
   if (own && (!part || kindOf(part.kind).group !== 'box' || isUse(part)))
     throw new Problem('An own part is made of a box. Wrap what you want to keep first.', { field });
+  if (own && !shared) throw new Problem('An own part is the same wherever it is used.', { field });
   if (!own && part?.kind !== 'section') throw new Problem('What a site keeps is a section.', { field });
 }
 
