@@ -73,7 +73,7 @@ for (const site of looks)
         '',
       );
     });
-    for (const { kind, word } of kinds.slice(1))
+    for (const { kind, word } of kinds.filter((one) => one.group !== 'page' && !one.refers))
       it(`a new ${word.toLowerCase()}`, async () => {
         const page = begun(site);
         const section = page.parts['root']!.children[0];
