@@ -101,6 +101,34 @@ describe('Before pages go live', () => {
     await person.until(async () => (await browser.driver.findElements(By.css('[data-planned]'))).length === 0);
   });
 
+  it('a page published by itself has a picture drawn for where it is shared, where none is chosen', async () => {
+    const { person, browser, servers } = visit;
+    const page = await person.freshPage('tidewick', 'Moorings', '/moorings');
+    await person.saved();
+    await (await person.button('Publish')).click();
+    expect(await (await person.find('[data-draws]')).getText()).toContain('where the page is shared');
+    await person.goLive();
+    await (await person.find('.dialog-actions button')).click();
+    await person.noDialog();
+    // what is drawn is the page's, and no step of one's own: it is published, and there is nothing to undo
+    await person.until(
+      async () => (await (await person.button('Undo')).getAttribute('disabled')) !== null,
+      'there is something to undo',
+    );
+    await browser.driver.get(servers.site('tidewick', '/moorings'));
+    const status = await browser.driver.executeAsyncScript<number>(
+      `const [done] = arguments; const image = document.querySelector('meta[property="og:image"]')?.content ?? '/none';
+       fetch(new URL(image, location.href).pathname).then((answer) => done(answer.status))`,
+    );
+    expect(status).toBe(200);
+    await person.openPage(page);
+    await (await person.button('Publish')).click();
+    await person.find('[data-go-live] button');
+    expect(await browser.driver.findElements(By.css('[data-draws]'))).toEqual([]);
+    await person.keys(Key.ESCAPE);
+    await person.noDialog();
+  });
+
   it('of a page that is not chosen one sees what changes with the site', async () => {
     const { person } = visit;
     await person.openPage('tidewick-home');

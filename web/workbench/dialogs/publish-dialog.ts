@@ -20,11 +20,13 @@ import { PaintedPage } from '../state/painted-page';
 import { Findings } from '../review/findings';
 import { resultOf } from '../../services/work-steps';
 import { PageSession } from '../../services/page-session';
+import { Tick } from '../../theme/tick';
+import { drawCard, hasNoCard } from '../publish/cards';
 
 /** What goes live, before it does. */
 @Component({
   selector: 'fold-publish-dialog',
-  imports: [Button, ChangeList, FormsModule, LineField, ProgressLine, RouterLink],
+  imports: [Button, ChangeList, FormsModule, LineField, ProgressLine, RouterLink, Tick],
   hostDirectives: [DialogFocus],
   templateUrl: './publish-dialog.html',
   styleUrl: './publish-dialog.css',
@@ -51,6 +53,12 @@ export class PublishDialog {
   /** Why the page is published although it breaks for somebody. */
   protected readonly reason = signal('');
   protected readonly stops = computed(() => this.findings.errors() > 0 && this.reason().trim() === '');
+  /** The page has no picture where it is shared: one is drawn, unless it is not to be. */
+  protected readonly cardless = computed(() => {
+    const page = this.session.page();
+    return page !== undefined && hasNoCard(page);
+  });
+  protected readonly draws = signal(true);
   protected readonly busy = signal(false);
   /** Which part of the release is written, from 0 to 1. */
   protected readonly share = signal(0);
@@ -105,6 +113,14 @@ export class PublishDialog {
     return { ...(name !== '' && { name }), ...(note !== '' && { note }) };
   }
 
+  /** Draws the picture the page is shared with, where it has none and one is wanted. */
+  private async drawShared(page: string): Promise<void> {
+    const site = this.session.site();
+    if (!site || !this.cardless() || !this.draws()) return;
+    await drawCard(this.api, site, await firstValueFrom(this.api.nextOf(site.id, page)));
+    await this.session.catchUp();
+  }
+
   protected async publish(): Promise<void> {
     const page = this.session.page();
     if (!page || this.busy()) return;
@@ -115,6 +131,7 @@ export class PublishDialog {
     this.problem.set(undefined);
     try {
       await this.session.settled();
+      await this.drawShared(page.id);
       const {
         number,
         page: released,
