@@ -3,6 +3,7 @@ import { fares } from '../../demo/tidewick-pages';
 import { home, tidewick } from '../../demo/tidewick';
 import { plainSite } from '../compile/plain-site';
 import { Problem } from '../document/problem';
+import { cards } from '../document/testing/cards';
 import { RandomPages } from '../document/testing/random-page';
 import { archiveTexts, filesOfSite, readArchive, readContents, type Archived, type ArchiveText } from './archive';
 
@@ -49,6 +50,11 @@ describe('An archive of a site', () => {
     );
     const demo = textsOf({ site: tidewick, pages: [home, fares], files: files(tidewick) });
     expect(textsOf(await read(demo))).toEqual(demo);
+    const { site, page } = cards(); // with own parts
+    const using = textsOf({ site, pages: [page], files: [] });
+    const back = await read(using);
+    expect(textsOf(back)).toEqual(using);
+    expect(plainSite(back.site, back.pages)).toEqual(plainSite(site, [page]));
   });
 
   it('of an earlier version of the documents is read as this one writes them', async () => {
