@@ -4,6 +4,7 @@ import type { Driver } from 'selenium-webdriver/chrome.js';
 import type { AnyEdit } from '@core/document/edits/site-edit';
 import type { Site } from '@core/document/site';
 import { lasting } from './lasting';
+import { askPreview, makePage, publishPages, restingPoint, rowOfOutline, storeEdits, whatIsShown } from './scripts';
 import type { Servers } from './servers';
 
 /** The leaves of the demo's breakpoints. */
@@ -36,10 +37,7 @@ export class Person {
     try {
       return await waited;
     } catch (error) {
-      const script = `const text = (css) => [...document.querySelectorAll(css)].map((one) => one.innerText.trim()).join(' | ');
-        return [location.pathname, text('.path'), text('[role=tab][aria-selected=true]'), text('[role=dialog], [role=alertdialog], [role=menu]'),
-          text('[role=alert], [role=status]'), document.activeElement?.outerHTML.slice(0, 200), text('fold-ledger').slice(0, 300).replaceAll('\\n', ' · ')].join('\\n  ')`;
-      const seen = await this.driver.executeScript<string>(script).catch(() => 'no screen to look at');
+      const seen = await this.driver.executeScript<string>(whatIsShown).catch(() => 'no screen to look at');
       const told = await this.driver
         .manage()
         .logs()
@@ -63,12 +61,7 @@ export class Person {
 
   /** The address of a page's preview, once it is written. */
   async previewOf(page: string): Promise<string> {
-    const ask = `const [page, done] = arguments;
-      const json = (answer) => answer.json();
-      const look = ({ work }) => fetch('/api/work/' + work).then(json).then(({ state }) =>
-        state.is === 'done' ? done(state.result.address) : setTimeout(() => look({ work }), 50));
-      fetch('/api/pages/' + page + '/preview', { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{}' }).then(json).then(look)`;
-    return this.driver.executeAsyncScript<string>(ask, page);
+    return this.driver.executeAsyncScript<string>(askPreview, page);
   }
 
   /**
@@ -133,29 +126,7 @@ export class Person {
    * and nothing moves any more.
    */
   async pointOn(leaf: LeafName, css: string, x = 0.5, y = 0.5): Promise<{ x: number; y: number }> {
-    const script = `const [name, css, x, y, done] = arguments;
-      const frame = document.querySelector('[data-leaf="' + name + '"] iframe');
-      const within = () => { // redrawn parts are other elements
-        const one = frame.contentDocument.querySelector(css); const outer = frame.getBoundingClientRect();
-        const scale = outer.width / frame.offsetWidth; const box = one.getBoundingClientRect();
-        return { x: outer.left + (box.left + box.width * x) * scale, y: outer.top + (box.top + box.height * y) * scale };
-      };
-      const loaded = () => frame.contentDocument.fonts.status === 'loaded' && [...frame.contentDocument.images].every((one) => one.complete || one.loading === 'lazy');
-      const clear = () => { // of the leaf's head, which covers what is scrolled below it
-        const sheets = document.querySelector('.sheets'); const above = sheets.getBoundingClientRect().top + 34 - within().y;
-        if (above > 0) sheets.scrollTop -= above;
-      };
-      frame.contentDocument.querySelector(css).scrollIntoView({ block: 'nearest' });
-      const drawnOver = () => [...document.querySelectorAll('[data-leaf="' + name + '"] .over > *')].map((one) => { const box = one.getBoundingClientRect(); return box.left + ' ' + box.top; }).join();
-      let before; let over; let still = 0;
-      const look = () => {
-        const now = within(); const above = drawnOver(); // outlines and handles follow what is scrolled below them
-        still = loaded() && before && above === over && Math.hypot(now.x - before.x, now.y - before.y) < 0.5 ? still + 1 : 0;
-        before = now; over = above;
-        if (still < 4) requestAnimationFrame(look); else done(now);
-      };
-      requestAnimationFrame(() => { clear(); look(); })`;
-    const point = await this.driver.executeAsyncScript<{ x: number; y: number }>(script, leaf, css, x, y);
+    const point = await this.driver.executeAsyncScript<{ x: number; y: number }>(restingPoint, leaf, css, x, y);
     return { x: Math.round(point.x), y: Math.round(point.y) };
   }
 
@@ -211,18 +182,7 @@ export class Person {
    * Scrolls the outline, which draws only the rows in sight, until the first row that matches is drawn, and gives it.
    */
   async row(css: string, name?: string): Promise<WebElement> {
-    const script = `const [css, name, done] = arguments;
-      const scroller = document.querySelector('fold-outline .scroller');
-      const look = () => {
-        const found = [...scroller.querySelectorAll(css)].find((row) => name === null || row.querySelector('.name')?.textContent === name);
-        if (found) { found.scrollIntoView({ block: 'nearest' }); return setTimeout(() => done(found), 150); }
-        if (scroller.scrollTop + scroller.clientHeight >= scroller.scrollHeight) return done(null);
-        scroller.scrollTop += scroller.clientHeight - 48;
-        setTimeout(look, 80);
-      };
-      scroller.scrollTop = 0;
-      setTimeout(look, 80)`;
-    const found = await this.driver.executeAsyncScript<WebElement | null>(script, css, name ?? null);
+    const found = await this.driver.executeAsyncScript<WebElement | null>(rowOfOutline, css, name ?? null);
     if (!found) throw new Error(`no row of the outline matches ${css} ${name ?? ''}`);
     return found;
   }
@@ -287,12 +247,7 @@ export class Person {
 
   /** Makes a blank page of a site and opens it. */
   async freshPage(site: string, title: string, path: string): Promise<string> {
-    const id = await this.driver.executeAsyncScript<string>(
-      `const [site, title, path, done] = arguments; fetch('/api/sites/' + site + '/pages', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ title, path }) }).then(async (answer) => (answer.ok ? (await answer.json()).id : answer.status + ': ' + (await answer.text()))).then(done, (error) => done('no answer: ' + error))`,
-      site,
-      title,
-      path,
-    );
+    const id = await this.driver.executeAsyncScript<string>(makePage, site, title, path);
     if (!/^[\w-]+$/.test(id)) throw new Error(`no page was made: ${id}`);
     await this.openPage(id);
     return id;
@@ -300,14 +255,7 @@ export class Person {
 
   /** Stores edits on the page that is open, as somebody else's would come; the site as it then is. */
   storeElsewhere(edits: readonly AnyEdit[]): Promise<Site> {
-    return this.driver.executeAsyncScript<Site>(
-      `const [id, edits, done] = arguments; const page = '/api/pages/' + location.pathname.split('/').at(-1);
-      fetch(page).then((answer) => answer.json())
-        .then(({ revision }) => fetch(page + '/edits', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ id, base: revision, edits }) }))
-        .then(() => fetch(page)).then((answer) => answer.json()).then((facts) => done(facts.site))`,
-      nanoid(),
-      edits,
-    );
+    return this.driver.executeAsyncScript<Site>(storeEdits, nanoid(), edits);
   }
 
   /** The same, and opens the page anew. */
@@ -370,12 +318,7 @@ export class Person {
 
   /** Publishes several pages of a site at once, under a name. */
   publishSeveral(site: string, pages: readonly string[], name: string): Promise<unknown> {
-    const ask = `const [site, pages, name, done] = arguments;
-      const json = (answer) => answer.json();
-      const look = ({ work }) => fetch('/api/work/' + work).then(json).then(({ state }) =>
-        state.is === 'done' ? done(state.result.number) : setTimeout(() => look({ work }), 50));
-      fetch('/api/sites/' + site + '/releases', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ pages, name }) }).then(json).then(look)`;
-    return this.driver.executeAsyncScript(ask, site, pages, name);
+    return this.driver.executeAsyncScript(publishPages, site, pages, name);
   }
 
   /** Waits until the last dialog has gone, its veil with it. */

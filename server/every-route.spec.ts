@@ -76,6 +76,7 @@ const table: Readonly<Record<string, Reach>> = {
   'GET /sites/:site/stock/:picture': 'write',
   'POST /sites/:site/stock': 'write',
   'GET /sites/:site/uses': 'look',
+  'GET /sites/:site/weights': 'look',
   'PUT /sites/:site/icon': 'build',
   'POST /sites/:site/faces': 'build',
   'POST /sites/:site/downloads': 'build',

@@ -10,6 +10,10 @@ export type LibraryPicture = z.infer<typeof LibraryPicture>;
 export const Pictures = z.record(Identifier, Picture);
 export type Pictures = z.infer<typeof Pictures>;
 
+/** `GET /sites/:site/weights`: what the files of the library weigh, in bytes, by their names. */
+export const FileWeights = z.record(z.string(), z.int().nonnegative()).readonly();
+export type FileWeights = z.infer<typeof FileWeights>;
+
 const Uses = z.record(z.string(), z.int().positive()).readonly();
 const LibraryUses = z.object({ pictures: Uses, downloads: Uses }).readonly();
 /** `GET /sites/:site/uses`: where pictures and files of the library are used, by their ids, and what files weigh. */
@@ -18,8 +22,7 @@ export const LibraryFacts = z.object({
   pages: z.array(z.object({ id: Identifier, title: z.string(), uses: LibraryUses }).readonly()).readonly(),
   /** What the site says besides: sections, classes, elements, tokens, menus. */
   site: LibraryUses,
-  /** In bytes, by the name of the file. */
-  weights: z.record(z.string(), z.int().nonnegative()),
+  weights: FileWeights,
 });
 export type LibraryFacts = z.infer<typeof LibraryFacts>;
 

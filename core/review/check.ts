@@ -35,6 +35,8 @@ export interface Reviewed {
   readonly pages?: readonly SitePage[] | undefined;
   /** Paths that the site's menus lead to. */
   readonly menus?: readonly string[] | undefined;
+  /** What files of the library weigh, in bytes by their names, as far as it is known. */
+  readonly weights?: Readonly<Record<string, number>> | undefined;
   readonly leaves?: ReadonlyMap<string, LeafFacts> | undefined;
   readonly swept?: readonly SweptFault[] | undefined;
 }

@@ -1,6 +1,6 @@
 import { Router } from 'express';
 import * as z from 'zod';
-import { IconRequest, LibraryFacts } from '@core/api/pictures';
+import { FileWeights, IconRequest, LibraryFacts } from '@core/api/pictures';
 import { notFound, Refusal } from '@core/api/refusal';
 import type { SiteEdit } from '@core/document/edits/site-edit';
 import { newIdentifier } from '@core/document/identifier';
@@ -18,12 +18,19 @@ import { iconFiles } from './icon';
 
 const Weights = z.array(z.object({ file: z.string(), bytes: z.number() }));
 
-/** Where the library of a site is used, and what its files weigh. @throws Refusal */
-async function libraryFacts({ database, documents }: Service, id: string): Promise<LibraryFacts> {
-  const now = await documents.moment(id, 'all');
+/** What the files of a site's library weigh. */
+async function weightsOf({ database }: Service, site: string): Promise<FileWeights> {
   const weights = Weights.parse(
-    await database.query('SELECT file, octet_length(bytes) AS bytes FROM picture_files WHERE site = $1', [id]),
+    await database.query('SELECT file, octet_length(bytes) AS bytes FROM picture_files WHERE site = $1', [site]),
   );
+  return Object.fromEntries(weights.map(({ file, bytes }) => [file, bytes]));
+}
+
+/** Where the library of a site is used, and what its files weigh. @throws Refusal */
+async function libraryFacts(service: Service, id: string): Promise<LibraryFacts> {
+  const { database, documents } = service;
+  const now = await documents.moment(id, 'all');
+  const weights = await weightsOf(service, id);
   const site = now?.site.document ?? (await documents.site(database.manager, id))?.document;
   if (!site) throw notFound();
   const pages = (now?.pages ?? []).map(({ id: page, document }) => ({
@@ -33,7 +40,7 @@ async function libraryFacts({ database, documents }: Service, id: string): Promi
   return {
     pages: pages.filter(({ uses }) => [uses.pictures, uses.downloads].some((one) => Object.keys(one).length > 0)),
     site: usesOfSite(site),
-    weights: Object.fromEntries(weights.map(({ file, bytes }) => [file, bytes])),
+    weights,
   };
 }
 
@@ -73,6 +80,11 @@ export const libraryRoutes: Routes = (service) => {
   router.get('/sites/:site/uses', async (request, response) => {
     const { site } = await reachSite(service, request, parameter(request, 'site'), 'look');
     answer(response, LibraryFacts, await libraryFacts(service, site));
+  });
+
+  router.get('/sites/:site/weights', async (request, response) => {
+    const { site } = await reachSite(service, request, parameter(request, 'site'), 'look');
+    answer(response, FileWeights, await weightsOf(service, site));
   });
   return router;
 };

@@ -35,6 +35,7 @@ describe('The library of a site', () => {
     const { pictures } = (await at.ada.open('tidewick-home')).site;
     for (const id of Object.keys({ ...home.uses.pictures, ...site.pictures }))
       for (const { file } of pictures[id]!.files) expect(weights[file]).withContext(file).toBeGreaterThan(100);
+    expect((await at.ada.call('GET', '/sites/tidewick/weights')).json()).toEqual(weights);
     const id = await upload(await photograph(50, 50));
     expect((await facts()).pages.some((one) => id in one.uses.pictures)).toBeFalse();
     const { root } = (await at.ada.open('tidewick-fares')).page;

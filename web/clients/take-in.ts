@@ -6,7 +6,7 @@ import type { TakenIn } from '@core/api/taking-away';
 import { hostFor } from '@core/document/slug';
 import { Api, failureOf } from '../services/api';
 import { resultOf, type Step } from '../services/work-steps';
-import { bytesInWords } from '../theme/bytes';
+import { bytesInWords } from '@core/review/bytes-in-words';
 import { LineField } from '../theme/line-field';
 import { ProgressLine } from '../theme/progress-line';
 import { HostField } from './host-field';

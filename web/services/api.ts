@@ -10,7 +10,14 @@ import { LibraryDownload } from '@core/api/downloads';
 import { UploadedFace } from '@core/api/faces';
 import { Bin, type PageRemoval, Log, PageFacts, WouldChange, type Batch, type Stored } from '@core/api/pages';
 import type { Place } from '@core/api/people';
-import { BroughtPictures, LibraryFacts, LibraryPicture, StockFound, type StockPick } from '@core/api/pictures';
+import {
+  BroughtPictures,
+  FileWeights,
+  LibraryFacts,
+  LibraryPicture,
+  StockFound,
+  type StockPick,
+} from '@core/api/pictures';
 import {
   PreviewLink,
   PreviewLinks,
@@ -262,6 +269,7 @@ export class Api {
   takeStock = (site: string, { id, title, by }: StockPick): Observable<Step<LibraryPicture>> =>
     this.begin(LibraryPicture, `/sites/${site}/stock`, { id, title, by });
   setIcon = (site: string, picture: string): Observable<void> => this.tell('PUT', `/sites/${site}/icon`, { picture });
+  fileWeights = (site: string): Observable<FileWeights> => this.get(FileWeights, `/sites/${site}/weights`);
   libraryFacts = (site: string): Observable<LibraryFacts> => this.get(LibraryFacts, `/sites/${site}/uses`);
 
   /** Uploads a file for visitors to download. */

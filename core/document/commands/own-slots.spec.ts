@@ -124,4 +124,63 @@ describe('An own part with a slot', () => {
     expect(partOf(seenOf(undone), first).children.length).toBe(4);
     expect(applyBatch(undone, undone.inverses).page).toEqual(three.page);
   });
+
+  it('keeps what somebody wrote and put in, by a copy from before, while another set the use free', () => {
+    const start = cards();
+    const [first, second] = start.uses as [string, string];
+    const box = { ...start.site.sections![0]!.parts['the-container']!, children: [] };
+    const boxed = done(start, [{ do: 'insert', parent: first, index: 1, root: 'inner', parts: { inner: box } }]);
+    for (const slot of ['root', 'inner'] as const) {
+      const slotIn = (use: string): string => (slot === 'root' ? use : idWithin(use, 'inner'));
+      const open = done(boxed, [{ do: 'set', part: slotIn(first), field: ['slot'], value: 'Below' }]);
+      const put = (now: Documents, use: string, says: string): readonly AnyEdit[] => {
+        const thing = planted(now.site, { kind: 'text', content: { text: says } });
+        const target = { where: 'inside', parent: slotIn(use), index: 99 } as const;
+        return addressed(now, place(now.site, seenOf(now), thing, target)).edits;
+      };
+      for (const filled of [open, applyBatch(open, put(open, second, 'Before'))]) {
+        const field = ['content', 'base', 'text'] as const;
+        const writes = (use: string): readonly AnyEdit[] =>
+          addressed(filled, [{ do: 'set', part: idWithin(use, start.inner.heading), field: [...field], value: 'New' }])
+            .edits;
+        // the first takes the names the parts had in the own part, the second others
+        const free = applyBatch(applyBatch(filled, setFree(first)), setFree(second));
+        for (const use of [first, second]) {
+          const late = [...put(filled, use, 'Late'), ...put(filled, use, 'Later'), ...writes(use)];
+          const now = applyBatch(free, late);
+          readPage(now.site, structuredClone(now.page));
+          const said = (id: string): unknown[] => {
+            const { children, content } = partOf(now.page, id);
+            return [content.base['text'], ...children.flatMap(said)].filter((one) => one !== undefined);
+          };
+          const before = use === second && filled !== open ? ['Before'] : [];
+          const here = [...before, 'Late', 'Later'];
+          expect(said(use))
+            .withContext(`${slot} of ${use}`)
+            .toEqual(slot === 'root' ? ['New', 'Words', 'Book', ...here] : ['New', ...here, 'Words', 'Book']);
+          expect(said(use === first ? second : first)).not.toContain('New');
+          expect(applyBatch(now, now.inverses).page).toEqual(free.page);
+        }
+      }
+    }
+  });
+
+  it('keeps a text that begins to differ while another sets the use free', () => {
+    const start = cards();
+    const [, second] = start.uses as [string, string];
+    const value = { at: 'a0', block: { tag: 'p', says: 'Theirs' } };
+    const kept = start.site.sections![0]!;
+    const set = { do: 'set', on: 'site', section: kept.id, part: start.inner.text } as const;
+    const open = applyBatch(start, [{ ...set, field: ['content', 'base', 'text'], value: { a: value } }]);
+    const block = { ...value, block: { tag: 'p', says: 'Ours' } };
+    const late = addressed(open, [
+      { do: 'set', part: idWithin(second, start.inner.text), field: ['content', 'base', 'text', 'a'], value: block },
+    ]).edits;
+    expect(late.map((one) => one.do)).toEqual(['differ', 'set']);
+    const free = applyBatch(applyBatch(open, setFree(start.uses[0]!)), setFree(second));
+    const now = applyBatch(free, late);
+    const whole = (id: string): string =>
+      [JSON.stringify(partOf(now.page, id).content), ...partOf(now.page, id).children.map(whole)].join();
+    expect([whole(second).includes('Ours'), whole(start.uses[0]!).includes('Theirs')]).toEqual([true, true]);
+  });
 });

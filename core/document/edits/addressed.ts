@@ -2,16 +2,17 @@ import { newIdentifier } from '../identifier';
 import { pageOfSection } from '../sections/kept-section';
 import { Problem } from '../problem';
 import { frameOf, framing, isOfFrame } from '../frames/shown-frame';
-import type { Page, Part, Parts } from '../page';
+import type { Part, Parts } from '../page';
 import { keyInUse, ofKey } from '../seen/in-use';
 import { fillOf } from '../sections/reference';
 import { allReferencesOf, idWithin, isUse, pathOfId, sectionOf, slotOf, stepsOf } from '../seen/references';
-import { isWithin, subtree } from '../tree';
+import { subtree } from '../tree';
 import type { Cross, Own, Share } from './across-edit';
 import { keptSection } from './across';
 import type { Documents } from './batch';
 import { Field, type Edit, type Insert, type Move, type SetField } from './edit';
-import { isInSection, isOnPage, isOnSite, type AnyEdit } from './site-edit';
+import { fillName, SinceFree } from './since-free';
+import { isInSection, isOnPage, isOnSite, type AnyEdit, type SectionEdit } from './site-edit';
 
 /** Edits as they are stored, and under which ids the page will show parts they put somewhere. */
 export interface Addressed {
@@ -98,8 +99,9 @@ class Addresses {
 
   /** Where a part stands that is the page's own meanwhile. @throws Problem where it is not */
   private ownSince(id: string, part: string, first: string): Address {
-    const { page } = this.documents;
-    if (Object.hasOwn(page.parts, part) && isWithin(page, part, first)) return { part };
+    const { site, page } = this.documents;
+    const now = new SinceFree(site, page).part(first, part);
+    if (now !== undefined) return { part: now };
     throw new Problem('This part is no longer on the page.', { part: id });
   }
 
@@ -143,7 +145,7 @@ class Addresses {
     const before = Math.max(index - inner.children.length, 0); // what stands there in every use comes first
     const there = use.section === undefined ? this.documents.page.parts : this.partsIn(use.section);
     const known = this.fills.get(id) ?? by.children.find((one) => slotOf(there[one]) === part);
-    const fill = known ?? newIdentifier();
+    const fill = known ?? fillName(there, use.part, part);
     this.fills.set(id, fill);
     const made: Edit = {
       ...{ do: 'insert', parent: use.part, index: by.children.length, root: fill },
@@ -288,14 +290,6 @@ function addressedBy(at: Addresses, edits: readonly AnyEdit[]): Addressed {
   return { edits: edits.flatMap((edit) => addressedOne(at, edit)), seen: at.seen() };
 }
 
-/** What a use says for itself, as the part says it that stood in the use before that was set free. */
-function saidOfPart(page: Page, edit: SetField, { part, field }: NonNullable<ReturnType<typeof ofKey>>): SetField {
-  const isFree = Object.hasOwn(page.parts, edit.part) && !isUse(page.parts[edit.part]);
-  if (!isFree || !Object.hasOwn(page.parts, part) || !isWithin(page, part, edit.part)) return edit;
-  const [, at = 'base', , ...block] = edit.field;
-  return { ...edit, part, field: Field.parse(['content', at, field, ...block]) };
-}
-
 /** The parts an edit needs to be where it says. */
 const needed = (edit: Edit): string[] =>
   edit.do === 'insert' ? [edit.parent] : edit.do === 'move' ? [edit.part, edit.parent] : [edit.part];
@@ -307,20 +301,31 @@ const needed = (edit: Edit): string[] =>
  */
 export function redirected(documents: Documents, edit: AnyEdit): readonly AnyEdit[] {
   const { site, page } = documents;
-  const onPage = (id: string): boolean => Object.hasOwn(page.parts, id);
-  if (isOnPage(edit)) {
-    const ofUse = edit.do === 'set' && edit.field[0] === 'content' ? ofKey(edit.field[2]) : undefined;
-    if (edit.do === 'set' && ofUse) return [saidOfPart(page, edit, ofUse)];
-    const isFill = edit.do === 'insert' && slotOf(edit.parts[edit.root]) !== undefined;
-    const changesShared = (edit.do === 'set' && edit.field[0] !== 'off') || (edit.do === 'insert' && !isFill);
-    const isAstray = needed(edit).some(
-      (id) => !onPage(id) || (changesShared && sectionOf(page.parts[id]) !== undefined),
-    );
-    return isAstray ? addressedBy(new Addresses(documents, 0), [edit]).edits : [edit];
-  }
-  if (!isOnSite(edit) || !isInSection(edit)) return [edit];
+  if (isOnPage(edit)) return new SinceFree(site, page).edit(edit) ?? onPageRedirected(documents, edit);
+  if (isOnSite(edit)) return isInSection(edit) ? inSectionRedirected(documents, edit) : [edit];
+  if (edit.do !== 'differ') return [edit];
+  const standsIn = edit.in === undefined ? page : pageOfSection(keptSection(site, edit.in));
+  return new SinceFree(site, standsIn).isNeedless(edit) ? [] : [edit];
+}
+
+function onPageRedirected(documents: Documents, edit: Edit): readonly AnyEdit[] {
+  const { parts } = documents.page;
+  const isFill = edit.do === 'insert' && slotOf(edit.parts[edit.root]) !== undefined;
+  const changesShared = (edit.do === 'set' && edit.field[0] !== 'off') || (edit.do === 'insert' && !isFill);
+  const isOfUse = edit.do === 'set' && edit.field[0] === 'content' && ofKey(String(edit.field[2])) !== undefined;
+  const isAstray = needed(edit).some(
+    (id) => !Object.hasOwn(parts, id) || (changesShared && sectionOf(parts[id]) !== undefined),
+  );
+  return isAstray && !isOfUse ? addressedBy(new Addresses(documents, 0), [edit]).edits : [edit];
+}
+
+function inSectionRedirected({ site, page }: Documents, edit: SectionEdit): readonly AnyEdit[] {
   const { on: _on, section, ...plain } = edit;
-  const there = site.sections?.find((one) => one.id === section)?.parts ?? {};
-  const isGone = needed(plain).some((id) => !Object.hasOwn(there, id)) && needed(plain).every(onPage);
+  const kept = site.sections?.find((one) => one.id === section);
+  const since = kept && new SinceFree(site, pageOfSection(kept)).edit(plain);
+  if (since) return since.map((one) => ({ ...one, on: 'site', section }));
+  const there = kept?.parts ?? {};
+  const isGone =
+    needed(plain).some((id) => !Object.hasOwn(there, id)) && needed(plain).every((id) => Object.hasOwn(page.parts, id));
   return isGone ? [plain] : [edit];
 }

@@ -18,6 +18,7 @@ import { nearlyToken } from './nearly-token';
 import { withoutEffect } from './no-effect';
 import { outOfReach } from './out-of-reach';
 import { pictureSize } from './picture-size';
+import { pictureWeight } from './picture-weight';
 import { readingOrder } from './reading-order';
 import { smallText } from './small-text';
 import { stickyTrouble } from './sticky-trouble';
@@ -44,6 +45,7 @@ export const allChecks: readonly Check[] = [
   withoutEffect,
   outOfReach,
   pictureSize,
+  pictureWeight,
   readingOrder,
   smallText,
   stickyTrouble,

@@ -1,34 +1,10 @@
-import { outwards, type Breakpoint } from '../../document/breakpoint';
-import { contentAt } from '../../document/content';
 import { kindOf } from '../../document/kinds/registry';
-import type { Picture } from '../../document/site';
-import { resolve } from '../../style/cascade';
-import { widerBy } from '../../style/drawn/crops';
-import type { Check, Reviewed } from '../check';
+import type { Check } from '../check';
 import type { Finding } from '../finding';
-
-/** A picture where it stands at a breakpoint, and the px of width it would need there at density 1. */
-interface Place {
-  readonly breakpoint: Breakpoint;
-  readonly picture: Picture;
-  readonly needs: number;
-}
-
-function placesOf({ site, page, leaves }: Reviewed, id: string): Place[] {
-  return outwards(site.breakpoints).flatMap((breakpoint) => {
-    const box = leaves?.get(breakpoint.id)?.measured.parts.get(id)?.box;
-    const named = contentAt(site, page.parts[id]!, breakpoint.id)['picture'];
-    const picture = typeof named === 'string' && Object.hasOwn(site.pictures, named) ? site.pictures[named] : undefined;
-    if (!box || box.width === 0 || !picture || picture.type === 'image/svg+xml') return [];
-    // A place of another ratio is filled by cover: the side that is cropped less decides.
-    const filled = Math.max(box.width, box.height * (picture.width / picture.height));
-    const view = resolve(site, page, id, breakpoint.id, 'normal', 'object-view-box').value;
-    return [{ breakpoint, picture, needs: filled * widerBy(view) }];
-  });
-}
+import { picturePlaces, type PicturePlace } from '../picture-places';
 
 /** What a picture is said to be where it is asked most of, if anything. */
-function saysOf({ breakpoint, picture, needs }: Place): Omit<Finding, 'check' | 'part'> | undefined {
+function saysOf({ breakpoint, picture, needs }: PicturePlace): Omit<Finding, 'check' | 'part'> | undefined {
   const { name, width, files } = picture;
   const place = Math.round(needs);
   if (width < needs - 1)
@@ -58,7 +34,9 @@ export const pictureSize: Check = {
   looks: 'leaves',
   find: (reviewed, id) => {
     if (kindOf(reviewed.page.parts[id]!.kind).shows !== 'picture') return [];
-    const [worst] = placesOf(reviewed, id).sort((a, b) => a.picture.width / a.needs - b.picture.width / b.needs);
+    const [worst] = picturePlaces(reviewed, id)
+      .filter(({ picture }) => picture.type !== 'image/svg+xml')
+      .sort((a, b) => a.picture.width / a.needs - b.picture.width / b.needs);
     const says = worst && saysOf(worst);
     return says ? [{ check: 'picture size', part: id, ...says }] : [];
   },

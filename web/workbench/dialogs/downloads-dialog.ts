@@ -6,7 +6,7 @@ import { downloadKinds, DownloadName, kindOfDownload } from '@core/document/libr
 import { linksOfPart } from '@core/document/links/links';
 import { Api } from '../../services/api';
 import { PageSession } from '../../services/page-session';
-import { bytesInWords } from '../../theme/bytes';
+import { bytesInWords } from '@core/review/bytes-in-words';
 import { DialogFocus } from '../../theme/dialog-focus';
 import { valueOf } from '../../theme/from-event';
 import { IconButton } from '../../theme/icon-button';

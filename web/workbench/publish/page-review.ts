@@ -1,7 +1,7 @@
 import type { Page } from '@core/document/page';
 import { seenPage } from '@core/document/seen/seen-page';
 import type { Site } from '@core/document/site';
-import type { LeafFacts, SitePage } from '@core/review/check';
+import type { LeafFacts, Reviewed } from '@core/review/check';
 import type { Finding } from '@core/review/finding';
 import type { PageWorker } from '../../services/page-worker';
 import { canvasAddresses } from '../../services/addresses';
@@ -50,7 +50,7 @@ async function factsAt(
 /** What the checks say of a page that is not open in the workbench: measured between frames, judged in a worker. */
 export async function reviewOf(
   { site, page }: { readonly site: Site; readonly page: Page },
-  { pages, menus }: { readonly pages: readonly SitePage[]; readonly menus: readonly string[] },
+  known: Pick<Reviewed, 'pages' | 'menus' | 'weights'>,
   worker: PageWorker,
   over: AbortSignal,
 ): Promise<readonly Finding[]> {
@@ -58,5 +58,5 @@ export async function reviewOf(
   const rests = new Rests(over);
   const leaves = new Map<string, LeafFacts>();
   for (const { id, preview } of site.breakpoints) leaves.set(id, await factsAt(site, page, preview, rests));
-  return worker.review({ site, page: seen, pages, menus, leaves });
+  return worker.review({ site, page: seen, ...known, leaves });
 }

@@ -3,6 +3,7 @@ import { firstValueFrom } from 'rxjs';
 import type { DeskFacts } from '@core/api/sites';
 import type { Site } from '@core/document/site';
 import { Api, failureOf } from '../../services/api';
+import { FileWeightsKnown } from '../../services/file-weights-known';
 import { PageWorker } from '../../services/page-worker';
 import { lookedAt, type Row } from './looked';
 import { reviewOf } from './page-review';
@@ -12,6 +13,7 @@ import { reviewOf } from './page-review';
 export class PagesLookedAt implements OnDestroy {
   private readonly api = inject(Api);
   private readonly worker = inject(PageWorker);
+  private readonly weights = inject(FileWeightsKnown);
   /** What is known of each: while it is looked at anew, what was known before. */
   readonly rows = signal<readonly Row[]>([]);
   /** Those that are still to be looked at. */
@@ -47,7 +49,7 @@ export class PagesLookedAt implements OnDestroy {
       if (over.aborted) return;
       try {
         const next = await firstValueFrom(this.api.nextOf(desk.site.id, id));
-        const at = { pages, menus: desk.menus };
+        const at = { pages, menus: desk.menus, weights: await this.weights.of(desk.site) };
         const found = await reviewOf({ site: desk.site, page: next.page }, at, this.worker, over);
         this.note(id, { looked: lookedAt({ now: desk.site, live }, next, found) }, over);
       } catch (error) {

@@ -6,6 +6,7 @@ import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
 import type { LeafFacts } from '@core/review/check';
 import type { Finding } from '@core/review/finding';
+import { FileWeightsKnown } from '../../services/file-weights-known';
 import { PageWorker } from '../../services/page-worker';
 import { PageSession } from '../../services/page-session';
 import { whileWanted } from '../../services/while-wanted';
@@ -38,6 +39,7 @@ export class Findings {
   private readonly leaves = inject(Leaves);
   private readonly sweeper = inject(Sweeper);
   private readonly worker = inject(PageWorker);
+  private readonly weights = inject(FileWeightsKnown);
   private readonly found = signal<readonly Finding[]>([]);
   /** What was found last, of the parts that are still on the page. */
   readonly list = computed<readonly Finding[]>(() => {
@@ -106,6 +108,7 @@ export class Findings {
         live: livePath,
       })),
       menus,
+      weights: await this.weights.of(site),
       leaves,
       swept: swept?.done && !this.sweeper.stale() ? swept.faults : undefined,
     });

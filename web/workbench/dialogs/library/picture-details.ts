@@ -12,7 +12,7 @@ import { Api, failureOf } from '../../../services/api';
 import { canvasAddresses } from '../../../services/addresses';
 import { PageSession } from '../../../services/page-session';
 import { resultOf } from '../../../services/work-steps';
-import { bytesInWords } from '../../../theme/bytes';
+import { bytesInWords } from '@core/review/bytes-in-words';
 import { valueOf } from '../../../theme/from-event';
 import { IconButton } from '../../../theme/icon-button';
 import { ProgressLine } from '../../../theme/progress-line';

@@ -12,7 +12,7 @@ import type { LibraryFacts } from '@core/api/pictures';
 import { Api } from '../../../services/api';
 import { canvasAddresses } from '../../../services/addresses';
 import { PageSession } from '../../../services/page-session';
-import { bytesInWords } from '../../../theme/bytes';
+import { bytesInWords } from '@core/review/bytes-in-words';
 import { DialogFocus } from '../../../theme/dialog-focus';
 import { valueOf } from '../../../theme/from-event';
 import { IconButton } from '../../../theme/icon-button';

@@ -11,7 +11,7 @@ import { PageSession } from '../../../services/page-session';
 import { DialogFocus } from '../../../theme/dialog-focus';
 import { SpreadState } from '../../state/spread-state';
 import { Uploads } from '../uploads';
-import { bytesInWords } from '../../../theme/bytes';
+import { bytesInWords } from '@core/review/bytes-in-words';
 
 interface Choice {
   readonly name: string;
