@@ -1,7 +1,8 @@
+import { Servers } from '../e2e/servers';
 import { asAPhone } from './as-a-phone';
 import { atWork } from './at-work';
 import { batches, computing, sizes } from './computing';
-import { paintingLarge } from './painting';
+import { paintingLarge, paintingUses } from './painting';
 import { refitting } from './refitting';
 import { storing } from './storing';
 
@@ -11,9 +12,11 @@ const figures: Readonly<Record<string, () => void | Promise<void>>> = {
   storing,
   sizes,
   painting: () => atWork(paintingLarge),
+  uses: () => atWork(paintingUses),
   phone: () => atWork(asAPhone),
   refitting: () => atWork(refitting),
 };
 
 const asked = process.argv.slice(2).filter((name) => name in figures);
 for (const name of asked.length > 0 ? asked : Object.keys(figures)) await figures[name]!();
+await Servers.closeUnused();

@@ -1,6 +1,9 @@
 import { By } from 'selenium-webdriver';
 import type { Edit } from '@core/document/edits/edit';
+import { planted, type Tree } from '@core/document/sections/planting';
+import { useOf } from '@core/document/sections/reference';
 import { partsBelow } from '@core/document/tree';
+import { tidewick } from '../demo/tidewick';
 import type { Person } from '../e2e/person';
 import { largePage } from './large-page';
 import { median, row } from './measure';
@@ -27,6 +30,41 @@ export async function paintingLarge(person: Person): Promise<void> {
   row('one edit → all three leaves painted, 10,000 parts', 'the same on 1,000 parts', median(more) / median(edits), 3);
   const bareLarge = await barePainting(person);
   row('… median', 'a bare page of three frames, same boxes, same change', median(more) / median(bareLarge), 1.5);
+}
+
+/** The figures of a page that uses one own part a thousand times: an edit of that is an edit of each. */
+export async function paintingUses(person: Person): Promise<void> {
+  const holds = Array.from({ length: 8 }, (_, at): Tree => ({ kind: 'text', content: { text: `Words ${at}` } }));
+  const card: Tree = { kind: 'container', holds: [{ kind: 'heading', content: { text: 'Title' } }, ...holds] };
+  await person.freshPage('tidewick', 'Uses', '/uses');
+  const section = planted(tidewick, { kind: 'section', holds: [card] });
+  const box = section.parts[section.root]!.children[0]!;
+  const own = { id: 'used-often', name: 'Used often', purpose: 'introduction', own: true } as const;
+  await person.storeElsewhere([
+    { do: 'insert', parent: 'root', index: 0, ...section },
+    { do: 'share', on: 'both', part: box, section: own },
+  ]);
+  const uses = Array.from({ length: 999 }, (_, at) => `use-${at}`);
+  for (let at = 0; at < uses.length; at += 100)
+    await person.storeElsewhere(
+      uses
+        .slice(at, at + 100)
+        .map((root) => ({
+          ...{ do: 'insert', parent: section.root, index: 1, root },
+          parts: { [root]: useOf(own.id) },
+        })),
+    );
+  await person.driver.navigate().refresh();
+  await person.ready();
+  await person.driver.manage().setTimeouts({ script: 240_000 });
+  const edits = await editing(person);
+  const bare = await barePainting(person, true);
+  row(
+    'one edit of an own part used 1,000 times, 10,000 parts seen',
+    'a bare page of three frames, same boxes, same change',
+    median(edits) / median(bare),
+    1.5,
+  );
 }
 
 /** A page of so many parts in the demo's first site, stored in as many batches as the server takes them; its id. */
@@ -102,30 +140,33 @@ async function editing(person: Person): Promise<number[]> {
 
 /**
  * The same change of style on a bare page of three frames that hold what the leaves hold, measured in the same way,
- * in ms.
+ * in ms: of one heading, or of all.
  */
-async function barePainting(person: Person): Promise<number[]> {
+async function barePainting(person: Person, all = false): Promise<number[]> {
   const copies = await person.driver.executeScript<LeafCopy[]>(
     `return [...document.querySelectorAll('fold-leaf iframe')].map((frame) => ({ html: '<!doctype html>' + frame.contentDocument.documentElement.outerHTML,
       width: frame.offsetWidth, height: frame.offsetHeight, scale: frame.getBoundingClientRect().width / frame.offsetWidth }))`,
   );
   await person.driver.get('about:blank');
   return person.driver.executeAsyncScript<number[]>(
-    `const [copies, done] = arguments; const times = []; document.body.style.display = 'flex';
+    `const [copies, all, done] = arguments; const times = []; document.body.style.display = 'flex';
     const frames = copies.map(({ html, width, height, scale }) => {
       const box = document.body.appendChild(document.createElement('div')); box.style.cssText = 'overflow:hidden;width:' + width * scale + 'px;height:' + height * scale + 'px';
       const frame = box.appendChild(document.createElement('iframe')); frame.style.cssText = 'border:0;transform-origin:0 0;width:' + width + 'px;height:' + height + 'px;transform:scale(' + scale + ')';
       frame.contentDocument.open(); frame.contentDocument.write(html); frame.contentDocument.close();
-      return frame.contentDocument.querySelector('h2');
+      if (!all) return frame.contentDocument.querySelector('h2');
+      const sheet = frame.contentDocument.head.appendChild(frame.contentDocument.createElement('style')); sheet.textContent = 'h2 { font-size: 39px !important }';
+      return Object.assign(sheet.sheet.cssRules[0], { getBoundingClientRect: () => frame.contentDocument.querySelector('h2').getBoundingClientRect(), all });
     });
     const once = (round) => {
       if (round === 60) return done(times.slice(10));
       const start = performance.now();
-      for (const one of frames) one.style.fontSize = round % 2 ? '40px' : '41px';
+      for (const one of frames) one.style.setProperty('font-size', round % 2 ? '40px' : '41px', one.all ? 'important' : '');
       frames.forEach((one) => one.getBoundingClientRect());
       requestAnimationFrame(() => { const channel = new MessageChannel(); channel.port1.onmessage = () => { times.push(performance.now() - start); setTimeout(() => once(round + 1), 120); }; channel.port2.postMessage(0); });
     };
     setTimeout(() => once(0), 1500);`,
     copies,
+    all,
   );
 }

@@ -19,10 +19,21 @@ const outermostOf = (element: HTMLElement): HTMLElement =>
 /** The element around what an element holds, where it has one. */
 const holderOf = (element: Element): HTMLElement | null => element.querySelector<HTMLElement>(`:scope > ${holderTag}`);
 
+/** The layer block of a style of parts' rules, which is its only rule. */
+function layerOf(style: Element | undefined): CSSLayerBlockRule | undefined {
+  const rule = (style as HTMLStyleElement | undefined)?.sheet?.cssRules[0]; // of the class that only styles have
+  return rule && isLayerBlock(rule) ? rule : undefined;
+}
+
+/** Words without anything HTML would read as more than words (HTML, 13.2.5.1: data state). */
+const isBare = (inner: string): boolean => inner !== '' && !/[<&\0\r]/.test(inner);
+
 /** Draws one page into the document of a leaf's frame, and changes only what a patch names. */
 export class LeafPainter {
   /** The parts whose rules stand in each sheet, in order. */
   private sheets: string[][] = [];
+  /** In which sheet the rule of a part stands. */
+  private sheetOf = new Map<string, number>();
   /** The part being written in this leaf: its text is the writer's until writing ends. */
   writing: string | undefined;
 
@@ -34,6 +45,7 @@ export class LeafPainter {
     this.document.write(html);
     this.document.close();
     this.sheets = sheets.map((ids) => [...ids]);
+    this.sheetOf = new Map(sheets.flatMap((ids, sheet) => ids.map((id) => [id, sheet] as const)));
   }
 
   element(id: string): HTMLElement | null {
@@ -55,10 +67,12 @@ export class LeafPainter {
 
   apply(patch: Patch): void {
     for (const [piece, css] of patch.shared) this.setPiece(piece, css);
-    for (const [id, text] of patch.elements) this.setElement(id, text);
+    const elementOf = this.finding(patch.elements.size);
+    for (const [id, text] of patch.elements) this.setElement(id, elementOf(id), text);
     const kept = this.gather(patch);
     for (const [parent, runs] of patch.arranged) this.arrange(kept.get(parent) ?? this.element(parent), runs, kept);
-    for (const [id, rule] of patch.rules) this.setRule(id, rule);
+    const styles = this.document.getElementsByClassName('fold-own');
+    for (const [id, rule] of patch.rules) this.setRule(styles, id, rule);
     const lent = this.document.getElementById('fold-lent');
     if (lent && patch.lent !== undefined) lent.textContent = patch.lent;
     if (patch.language !== undefined) this.document.documentElement.lang = patch.language;
@@ -112,21 +126,22 @@ export class LeafPainter {
     this.document.getElementById('fold-lent')?.before(style);
   }
 
-  private setRule(id: string, rule: string | undefined): void {
-    const known = this.sheets.findIndex((ids) => ids.includes(id));
-    if (known === -1) {
-      if (rule !== undefined) this.addRule(id, rule);
+  private setRule(styles: HTMLCollectionOf<Element>, id: string, rule: string | undefined): void {
+    const known = this.sheetOf.get(id);
+    if (known === undefined) {
+      if (rule !== undefined) this.addRule(styles, id, rule);
       return;
     }
     const ids = this.sheets[known]!;
-    const layer = this.layerOf(known);
+    const layer = layerOf(styles[known]);
     const index = ids.indexOf(id);
     layer?.deleteRule(index);
-    if (rule !== undefined) layer?.insertRule(rule, index);
-    else ids.splice(index, 1);
+    if (rule !== undefined) return void layer?.insertRule(rule, index);
+    ids.splice(index, 1);
+    this.sheetOf.delete(id);
   }
 
-  private addRule(id: string, rule: string): void {
+  private addRule(styles: HTMLCollectionOf<Element>, id: string, rule: string): void {
     const last = this.sheets.at(-1);
     if (!last || last.length >= rulesInSheet) {
       const style = this.document.createElement('style');
@@ -135,19 +150,22 @@ export class LeafPainter {
       this.document.head.append(style);
       this.sheets.push([]);
     }
-    const ids = this.sheets.at(-1)!;
-    this.layerOf(this.sheets.length - 1)?.insertRule(rule, ids.push(id) - 1);
+    const sheet = this.sheets.length - 1;
+    layerOf(styles[sheet])?.insertRule(rule, this.sheets[sheet]!.push(id) - 1);
+    this.sheetOf.set(id, sheet);
   }
 
-  /** The layer block of a sheet, which is its only rule. */
-  private layerOf(index: number): CSSLayerBlockRule | undefined {
-    const style = this.document.querySelectorAll<HTMLStyleElement>('style.fold-own')[index];
-    const rule = style?.sheet?.cssRules[0];
-    return rule && isLayerBlock(rule) ? rule : undefined;
+  /** How so many elements are found: many by looking through the document once. */
+  private finding(count: number): (id: string) => HTMLElement | null {
+    if (count < 20) return (id) => this.element(id);
+    const all = new Map<string, HTMLElement>();
+    for (const one of this.document.querySelectorAll<HTMLElement>('[data-part]'))
+      all.set(one.getAttribute('data-part')!, one);
+    return (id) => all.get(id) ?? null;
   }
 
-  private setElement(id: string, text: ElementText): void {
-    let element = this.element(id);
+  private setElement(id: string, found: HTMLElement | null, text: ElementText): void {
+    let element = found;
     if (!element) return;
     if (element.localName !== text.tag && id !== this.writing) element = this.retag(element, text.tag);
     for (const name of element.getAttributeNames())
@@ -162,8 +180,15 @@ export class LeafPainter {
       if (element.getAttribute(name) !== value) element.setAttribute(name, value);
     this.wrap(element, text.sources);
     if (text.inner === undefined) this.setBefore(element, text.before ?? '', text.holder);
-    if (text.inner !== undefined && id !== this.writing && element.innerHTML !== text.inner)
-      element.innerHTML = text.inner;
+    if (text.inner !== undefined && id !== this.writing) this.setInner(element, text.inner);
+  }
+
+  /** Writes what an element says; bare words where bare words stand, which is far less work for the browser. */
+  private setInner(element: HTMLElement, inner: string): void {
+    if (element.innerHTML === inner) return;
+    const [only, ...others] = element.childNodes;
+    if (only?.nodeType === Node.TEXT_NODE && others.length === 0 && isBare(inner)) only.nodeValue = inner;
+    else element.innerHTML = inner;
   }
 
   /** Writes what stands before the parts an element holds, and puts them into a holder or out of it. */
