@@ -20,13 +20,18 @@ import { restoreLinks } from './remarks/links';
  */
 function compacting(service: Service): () => void {
   const { config, database, log, work } = service;
+  let isOver = false;
+  const failed = (error: unknown): void => {
+    if (!isOver) log.warn(loggable(error), 'the log could not be compacted'); // or the server stops meanwhile
+  };
   const compact = (): void =>
-    void Promise.all([compactLog(database.manager, config.keepLog), work.forget(), emptyBins(service)]).catch(
-      (error: unknown) => log.warn(loggable(error), 'the log could not be compacted'),
-    );
+    void Promise.all([compactLog(database.manager, config.keepLog), work.forget(), emptyBins(service)]).catch(failed);
   compact();
   const timer = setInterval(compact, 6 * 3_600_000);
-  return () => clearInterval(timer);
+  return () => {
+    isOver = true;
+    clearInterval(timer);
+  };
 }
 
 async function main(): Promise<void> {

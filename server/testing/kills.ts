@@ -197,6 +197,14 @@ export interface Watcher {
 const allConnections =
   'SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND pid <> pg_backend_pid()';
 
+/** Kills a server, where it still runs, and starts it anew. */
+export async function startedAgain(program: Program): Promise<void> {
+  program.running.child.kill('SIGKILL');
+  await program.running.ended;
+  program.running = startProgram('server/main.ts', program.environment);
+  if (!(await program.running.ready)) throw new Error('A server did not start again.');
+}
+
 /**
  * Kills one of the servers and starts it again, or PostgreSQL itself, or breaks every connection to it. Returns how
  * many servers had ended by themselves.
@@ -211,10 +219,7 @@ async function kill(
   if (round % 4 === 3) return database.query(allConnections).then(() => 0);
   const program = programs[round % 2]!;
   const fallen = program.running.child.exitCode === null ? 0 : 1;
-  program.running.child.kill('SIGKILL');
-  await program.running.ended;
-  program.running = startProgram('server/main.ts', program.environment);
-  if (!(await program.running.ready)) throw new Error('A server did not start again.');
+  await startedAgain(program);
   return fallen;
 }
 

@@ -3,11 +3,13 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sharp from 'sharp';
 import * as z from 'zod';
-import type { Pictures } from '@core/api/pictures';
+import type { FileWeights, Pictures } from '@core/api/pictures';
 import type { Published } from '@core/api/releases';
+import type { ClientCards } from '@core/api/sites';
 import { Work, type WorkState } from '@core/api/work';
+import { filesOfPicture } from '@core/document/library/picture-files';
 import { Releases } from '../database/entities';
-import { startTwo, type Program } from '../testing/kills';
+import { startedAgain, startTwo, type Program } from '../testing/kills';
 import { ask, Client, freshDatabase } from '../testing/running';
 import { until } from '../testing/until';
 import { withTwoServers } from '../testing/with-server';
@@ -197,6 +199,34 @@ describe('Work whose server is killed in the middle', () => {
     );
     expect((await Promise.all(begun.map(stateOf))).map((one) => one.is)).toEqual(begun.map(() => 'done'));
     expect((await library()) - before).toBe(4);
+    await until(() => readdirSync(join(folder, 'uploads')).length === 0, 'uploads are left');
+  });
+
+  it('is done by the same once it is there again: a site with its photographs comes of an archive once, and whole', async () => {
+    await startedAgain(programs[0]!);
+    await programs[1]!.running.stop(); // one alone, so that it is known who is at work
+    const [first] = people;
+    const { bytes } = await first!.call('GET', '/sites/mill/archive');
+    const had = (await first!.call('GET', '/sites/mill/pictures')).json<Pictures>();
+    const work = await first!.begin('/archives?name=Again&host=again', { name: 'archive.zip', bytes });
+    const state = async (): Promise<WorkState> => (await first!.call('GET', `/work/${work}`)).json<Work>().state;
+    await until(async () => (await state()).is === 'at work', 'nobody is at it');
+    await startedAgain(programs[0]!);
+    await until(async () => ['done', 'refused'].includes((await state()).is), 'it is not done', 2400);
+    const end = await state();
+    expect(end.is).toBe('done');
+    const made = (await first!.call('GET', '/sites'))
+      .json<ClientCards>()
+      .flatMap(({ site }) => (site.host === 'again' ? site.id : []));
+    expect(made.length).toBe(1);
+    const pictures = (await first!.call('GET', `/sites/${made[0]!}/pictures`)).json<Pictures>();
+    expect(pictures).toEqual(had);
+    const weights = (await first!.call('GET', `/sites/${made[0]!}/weights`)).json<FileWeights>();
+    expect(
+      Object.values(pictures)
+        .flatMap(filesOfPicture)
+        .filter((file) => !weights[file]),
+    ).toEqual([]);
     await until(() => readdirSync(join(folder, 'uploads')).length === 0, 'uploads are left');
   });
 });
