@@ -2,7 +2,8 @@ import { compile } from '../../compile/compile';
 import { addressed } from '../edits/addressed';
 import { applyBatch, type Documents } from '../edits/batch';
 import { readPage, readSite } from '../edits/check/check-page';
-import type { AnyEdit } from '../edits/site-edit';
+import { AnyEdits, type AnyEdit } from '../edits/site-edit';
+import { Problem } from '../problem';
 import { planted } from '../sections/planting';
 import { idWithin } from '../seen/references';
 import { withoutGone } from '../seen/without-gone';
@@ -182,5 +183,27 @@ describe('An own part with a slot', () => {
     const whole = (id: string): string =>
       [JSON.stringify(partOf(now.page, id).content), ...partOf(now.page, id).children.map(whole)].join();
     expect([whole(second).includes('Ours'), whole(start.uses[0]!).includes('Theirs')]).toEqual([true, true]);
+  });
+
+  it('lets nobody who reads the source come further with edits of a use that is free', () => {
+    const start = cards();
+    const [first, second] = start.uses as [string, string];
+    const free = applyBatch(applyBatch(start, setFree(first)), setFree(second));
+    const empty = planted(free.site, { kind: 'text' });
+    const keys = ['.', '.text', 'the-heading.', '(a.text', '(a+)+$.text', '__proto__.text', 'the-heading.__proto__'];
+    const sets = keys.map((key): AnyEdit => ({
+      ...{ do: 'set', part: second, value: 'Mine' },
+      field: ['content', 'base', key] as unknown as ['content', 'base', string], // as it may be sent
+    }));
+    const parents = ['-in-', '-in-the-container', 'the-heading-in-', 'x-in-y-in-the-container', '(a-in-the-container'];
+    const inserts = parents.map((parent): AnyEdit => ({ do: 'insert', parent, index: 0, ...empty }));
+    const moves = parents.map((parent): AnyEdit => ({ do: 'move', part: first, parent, index: 0 }));
+    const into = { do: 'move', part: 'the-section', parent: `the-container-in-${second}`, index: 0 } as const; // in itself
+    const sent = [...sets, ...inserts, ...moves, into].filter((edit) => AnyEdits.safeParse([edit]).success);
+    expect(sent.length).toBe(5); // the others come no further than the boundary
+    for (const edit of sent)
+      expect(() => applyBatch(free, [edit]))
+        .withContext(JSON.stringify(edit))
+        .toThrowMatching((error) => error instanceof Problem);
   });
 });

@@ -19,6 +19,12 @@ export function fillName(parts: Parts, use: string, slot: string): string {
   return name.length <= longest && !Object.hasOwn(parts, name) ? name : newIdentifier();
 }
 
+/** Whether a part was called so before, and its name was taken where it came to stand. */
+const isRenamed = (id: string, was: string): boolean => {
+  const stem = `${was.slice(0, 34)}-`;
+  return id.startsWith(stem) && /^\d+$/.test(id.slice(stem.length));
+};
+
 /** What came of the parts of an own part whose use was set free, by the names they had in it. */
 export class SinceFree {
   /** @param page the page, or one that holds the section, in which the use stood */
@@ -33,8 +39,7 @@ export class SinceFree {
     if (!Object.hasOwn(page.parts, free) || sectionOf(page.parts[free]) !== undefined) return undefined;
     if (Object.hasOwn(page.parts, part) && isWithin(page, part, free)) return part;
     if (this.site.sections?.some(({ own, root }) => own === true && root === part)) return free;
-    const renamed = new RegExp(`^${part.slice(0, 34)}-\\d+$`); // its own name was taken where it came to stand
-    const found = subtree(page, free).filter((id) => renamed.test(id));
+    const found = subtree(page, free).filter((id) => isRenamed(id, part));
     return found.length === 1 ? found[0] : undefined;
   }
 
