@@ -47,12 +47,10 @@ export async function paintingUses(person: Person): Promise<void> {
   const uses = Array.from({ length: 999 }, (_, at) => `use-${at}`);
   for (let at = 0; at < uses.length; at += 100)
     await person.storeElsewhere(
-      uses
-        .slice(at, at + 100)
-        .map((root) => ({
-          ...{ do: 'insert', parent: section.root, index: 1, root },
-          parts: { [root]: useOf(own.id) },
-        })),
+      uses.slice(at, at + 100).map((root) => ({
+        ...{ do: 'insert', parent: section.root, index: 1, root },
+        parts: { [root]: useOf(own.id) },
+      })),
     );
   await person.driver.navigate().refresh();
   await person.ready();

@@ -2,7 +2,7 @@ import { home, tidewick } from '../../demo/tidewick';
 import { fares } from '../../demo/tidewick-pages';
 import { applyBatch } from '../document/edits/batch';
 import type { AnyEdit } from '../document/edits/site-edit';
-import { keepSection } from '../document/commands/shared';
+import { keepSection } from '../document/commands/sharing/shared';
 import { compared, type Together } from './compared';
 
 describe('Two releases compared', () => {

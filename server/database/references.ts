@@ -1,7 +1,7 @@
 import { nanoid } from 'nanoid';
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 import * as z from 'zod';
-import { referring } from '@core/document/commands/shared';
+import { referring } from '@core/document/commands/sharing/shared';
 import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
 

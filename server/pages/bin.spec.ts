@@ -1,5 +1,5 @@
 import type { Bin } from '@core/api/pages';
-import { keepSection } from '@core/document/commands/shared';
+import { keepSection } from '@core/document/commands/sharing/shared';
 import { BinnedPages } from '../database/entities';
 import { emptyBins } from '../sites/life';
 import { ask } from '../testing/running';

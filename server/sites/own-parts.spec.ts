@@ -1,4 +1,4 @@
-import { differEdit, keepAsOwn, setFree, useThing } from '@core/document/commands/own-parts';
+import { differEdit, keepAsOwn, setFree, useThing } from '@core/document/commands/sharing/own-parts';
 import { addressed } from '@core/document/edits/addressed';
 import type { Documents } from '@core/document/edits/batch';
 import type { AnyEdit } from '@core/document/edits/site-edit';

@@ -1,6 +1,6 @@
 import type { ReachedPages } from '@core/api/sites';
 import type { AnyEdit } from '@core/document/edits/site-edit';
-import { keepSection } from '@core/document/commands/shared';
+import { keepSection } from '@core/document/commands/sharing/shared';
 import { seenPage } from '@core/document/seen/seen-page';
 import { reachedBy, type SiteHolder } from '@core/style/holder';
 import { reachedOn, reachOfSections } from '@core/style/reach';

@@ -20,7 +20,7 @@ import { blankPage, type Page } from '@core/document/page';
 import { noteAct } from '../database/acts';
 import { Memberships, Sites, Pages, Releases } from '../database/entities';
 import { pageFrom, readyPages } from '@core/document/ready-made/ready-pages';
-import { copyOfPage } from '@core/document/commands/shared';
+import { copyOfPage } from '@core/document/commands/sharing/shared';
 import { menuPaths, withSiteMenus } from '@core/document/links/menus';
 import type { Site } from '@core/document/site';
 import { lockSite } from '../database/locks';

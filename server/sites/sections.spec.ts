@@ -1,4 +1,4 @@
-import { insertShared, keepSection } from '@core/document/commands/shared';
+import { insertShared, keepSection } from '@core/document/commands/sharing/shared';
 import { addressed } from '@core/document/edits/addressed';
 import { sectionsOf } from '@core/document/frames/shown-frame';
 import type { Page } from '@core/document/page';

@@ -6,7 +6,7 @@ import type { Site } from '../site';
 import { isWithin, partOf, placeOf, subtree } from '../tree';
 import { canPlace, place, type Target } from './place';
 import { sharedAt } from '../seen/seen-page';
-import { insertShared } from './shared';
+import { insertShared } from './sharing/shared';
 import { copyOf } from './thing';
 
 /** Selected parts without those that lie inside others of them, in document order. */

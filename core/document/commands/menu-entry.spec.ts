@@ -6,7 +6,7 @@ import { planted, type Tree } from '../sections/planting';
 import { blankSite, type Site } from '../site';
 import { blankPage, type Page } from '../page';
 import { menuEntry, offeredMenus, sharedMenus } from './menu-entry';
-import { keepSection } from './shared';
+import { keepSection } from './sharing/shared';
 
 describe('A page put in a menu', () => {
   const plain = blankSite('s', 'S', 'site');

@@ -1,7 +1,7 @@
 import { addressed } from '../edits/addressed';
 import { applyBatch, type AppliedBatch, type Documents } from '../edits/batch';
 import type { AnyEdit } from '../edits/site-edit';
-import { differEdit, keepAsOwn, useThing } from '../commands/own-parts';
+import { differEdit, keepAsOwn, useThing } from '../commands/sharing/own-parts';
 import { place } from '../commands/place';
 import { standardBreakpoints } from '../breakpoint';
 import { blankPage, type Page } from '../page';

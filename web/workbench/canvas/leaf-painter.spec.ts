@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { duplicate, removeParts } from '@core/document/commands/arrange';
 import { become, becomings } from '@core/document/commands/becoming/become';
 import { waysToWrap } from '@core/document/commands/wrap';
-import { insertShared } from '@core/document/commands/shared';
+import { insertShared } from '@core/document/commands/sharing/shared';
 import { place } from '@core/document/commands/place';
 import { newThing } from '@core/document/commands/thing';
 import { applyEdits } from '@core/document/edits/apply';

@@ -1,5 +1,5 @@
 import { compileCanvas, recompile } from '@core/compile/canvas';
-import { useThing } from '@core/document/commands/own-parts';
+import { useThing } from '@core/document/commands/sharing/own-parts';
 import { place } from '@core/document/commands/place';
 import { applyBatch, type Documents } from '@core/document/edits/batch';
 import { seenEdits } from '@core/document/edits/seen-edits';

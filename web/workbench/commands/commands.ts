@@ -1,5 +1,5 @@
 import { computed, inject, Injectable } from '@angular/core';
-import { setFree, withinOwn } from '@core/document/commands/own-parts';
+import { setFree, withinOwn } from '@core/document/commands/sharing/own-parts';
 import { duplicate, removeParts, step, type Step } from '@core/document/commands/arrange';
 import { landingBy, place, type Target } from '@core/document/commands/place';
 import { holderEdit } from '@core/document/commands/look/held';

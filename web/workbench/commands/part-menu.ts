@@ -4,7 +4,7 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { become, canBecome } from '@core/document/commands/becoming/become';
 import { canBeCaptioned, captionEdits } from '@core/document/commands/captions';
 import { addColumn } from '@core/document/commands/columns';
-import { canBeOwn, withinOwn } from '@core/document/commands/own-parts';
+import { canBeOwn, withinOwn } from '@core/document/commands/sharing/own-parts';
 import { takeIntoFrame } from '@core/document/commands/frames';
 import type { FrameSide, PageFrame } from '@core/document/frames/page-frame';
 import { frameOf, isOfFrame, ownSections } from '@core/document/frames/shown-frame';

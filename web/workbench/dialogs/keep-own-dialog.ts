@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/cor
 import { Button } from 'primeng/button';
 import { DynamicDialogRef } from 'primeng/dynamicdialog';
 import { InputText } from 'primeng/inputtext';
-import { keepAsOwn } from '@core/document/commands/own-parts';
+import { keepAsOwn } from '@core/document/commands/sharing/own-parts';
 import { nameOf } from '@core/document/kinds/registry';
 import { DialogFocus } from '../../theme/dialog-focus';
 import { valueOf } from '../../theme/from-event';

@@ -4,7 +4,7 @@ import { Button } from 'primeng/button';
 import { DynamicDialogRef } from 'primeng/dynamicdialog';
 import { InputText } from 'primeng/inputtext';
 import { Select } from 'primeng/select';
-import { keepSection } from '@core/document/commands/shared';
+import { keepSection } from '@core/document/commands/sharing/shared';
 import { nameOf } from '@core/document/kinds/registry';
 import { purposes, type Purpose } from '@core/document/sections/purpose';
 import { DialogFocus } from '../../theme/dialog-focus';

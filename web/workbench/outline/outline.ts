@@ -12,7 +12,7 @@ import {
 } from '@angular/core';
 import { CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport } from '@angular/cdk/scrolling';
 import type { ListRange } from '@angular/cdk/collections';
-import { standingForShared } from '@core/document/commands/shared';
+import { standingForShared } from '@core/document/commands/sharing/shared';
 import { kindOf } from '@core/document/kinds/registry';
 import type { Page } from '@core/document/page';
 import type { Laid } from '@core/geometry/box';

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { landingOfUse, useThing } from '@core/document/commands/own-parts';
+import { landingOfUse, useThing } from '@core/document/commands/sharing/own-parts';
 import { newThing, type NewThing } from '@core/document/commands/thing';
 import { kinds } from '@core/document/kinds/registry';
 import type { KeptSection } from '@core/document/sections/kept-section';

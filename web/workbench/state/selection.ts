@@ -1,7 +1,7 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { baseOf } from '@core/document/breakpoint';
 import { outermost } from '@core/document/commands/arrange';
-import { sharedAround } from '@core/document/commands/shared';
+import { sharedAround } from '@core/document/commands/sharing/shared';
 import { nameOf } from '@core/document/kinds/registry';
 import type { State } from '@core/document/style-map';
 import { pathTo } from '@core/document/tree';

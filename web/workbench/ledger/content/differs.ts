@@ -1,5 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { asInOwn, differEdit, differsHere, forEveryUse, mayDiffer, withinOwn } from '@core/document/commands/own-parts';
+import {
+  asInOwn,
+  differEdit,
+  differsHere,
+  forEveryUse,
+  mayDiffer,
+  withinOwn,
+} from '@core/document/commands/sharing/own-parts';
 import { PageSession } from '../../../services/page-session';
 import { Commands } from '../../commands/commands';
 import { Selection } from '../../state/selection';

@@ -4,7 +4,7 @@ import { Checkbox } from 'primeng/checkbox';
 import { Select } from 'primeng/select';
 import { frameOf } from '@core/document/frames/shown-frame';
 import { kindOf } from '@core/document/kinds/registry';
-import { canBeSlot } from '@core/document/commands/own-parts';
+import { canBeSlot } from '@core/document/commands/sharing/own-parts';
 import { classesNamed } from '@core/document/commands/look/classes';
 import { Problem } from '@core/document/problem';
 import { baseOf, type Breakpoint } from '@core/document/breakpoint';

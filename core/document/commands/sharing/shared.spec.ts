@@ -1,21 +1,21 @@
 import fc from 'fast-check';
-import { compile } from '../../compile/compile';
-import { addressed } from '../edits/addressed';
-import { applyEdits } from '../edits/apply';
-import { applyBatch, type Documents } from '../edits/batch';
-import { readPage, readSite } from '../edits/check/check-page';
-import type { Edit } from '../edits/edit';
-import { AnyEdits, isOnPage, isOnSite, type AnyEdit } from '../edits/site-edit';
-import type { Page } from '../page';
-import { Problem } from '../problem';
-import { idWithin } from '../seen/references';
-import { seenPage, sharedAt } from '../seen/seen-page';
-import { RandomPages } from '../testing/random-page';
-import { randomly } from '../testing/randomly';
-import { sharing, someCommand } from '../testing/sharing';
-import { trying, workedOn } from '../testing/worked-on';
-import { partsBelow, subtree } from '../tree';
-import { duplicate } from './arrange';
+import { compile } from '../../../compile/compile';
+import { addressed } from '../../edits/addressed';
+import { applyEdits } from '../../edits/apply';
+import { applyBatch, type Documents } from '../../edits/batch';
+import { readPage, readSite } from '../../edits/check/check-page';
+import type { Edit } from '../../edits/edit';
+import { AnyEdits, isOnPage, isOnSite, type AnyEdit } from '../../edits/site-edit';
+import type { Page } from '../../page';
+import { Problem } from '../../problem';
+import { idWithin } from '../../seen/references';
+import { seenPage, sharedAt } from '../../seen/seen-page';
+import { RandomPages } from '../../testing/random-page';
+import { randomly } from '../../testing/randomly';
+import { sharing, someCommand } from '../../testing/sharing';
+import { trying, workedOn } from '../../testing/worked-on';
+import { partsBelow, subtree } from '../../tree';
+import { duplicate } from '../arrange';
 import { copyOfPage, insertShared, keepSection, referring, sharedAround, sharedRoots } from './shared';
 
 const published = ({ site, page }: Documents): string => {

@@ -1,19 +1,19 @@
-import type { AnyEdit, SectionEdit } from '../edits/site-edit';
-import { asValue, type Edit } from '../edits/edit';
-import { newIdentifier } from '../identifier';
-import { kindOf } from '../kinds/registry';
-import type { ContentField } from '../kinds/kind';
-import type { Page, Part } from '../page';
-import { Problem } from '../problem';
-import type { KeptSection } from '../sections/kept-section';
-import { useOf } from '../sections/reference';
-import { keyInUse, saysForItself } from '../seen/in-use';
-import { isUse, pathOfId } from '../seen/references';
-import { sharedAt, shownBy } from '../seen/seen-page';
-import type { Site } from '../site';
-import { partOf, pathTo, placeOf, subtree } from '../tree';
-import { inItself, landingBy, type Target } from './place';
-import type { NewThing } from './thing';
+import type { AnyEdit, SectionEdit } from '../../edits/site-edit';
+import { asValue, type Edit } from '../../edits/edit';
+import { newIdentifier } from '../../identifier';
+import { kindOf } from '../../kinds/registry';
+import type { ContentField } from '../../kinds/kind';
+import type { Page, Part } from '../../page';
+import { Problem } from '../../problem';
+import type { KeptSection } from '../../sections/kept-section';
+import { useOf } from '../../sections/reference';
+import { keyInUse, saysForItself } from '../../seen/in-use';
+import { isUse, pathOfId } from '../../seen/references';
+import { sharedAt, shownBy } from '../../seen/seen-page';
+import type { Site } from '../../site';
+import { partOf, pathTo, placeOf, subtree } from '../../tree';
+import { inItself, landingBy, type Target } from '../place';
+import type { NewThing } from '../thing';
 
 /** A part within an own part, as a page shows it. */
 export interface WithinOwn {

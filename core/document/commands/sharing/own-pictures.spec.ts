@@ -1,16 +1,16 @@
-import { compile } from '../../compile/compile';
-import { standardBreakpoints } from '../breakpoint';
-import { addressed } from '../edits/addressed';
-import { applyBatch } from '../edits/batch';
-import { areTextsAndPictures } from '../edits/check/texts-and-pictures';
-import { usesOfParts } from '../library/uses';
-import { blankPage } from '../page';
-import { planted } from '../sections/planting';
-import { idWithin } from '../seen/references';
-import { blankSite, type Picture, type Site } from '../site';
-import { done, seenOf } from '../testing/cards';
+import { compile } from '../../../compile/compile';
+import { standardBreakpoints } from '../../breakpoint';
+import { addressed } from '../../edits/addressed';
+import { applyBatch } from '../../edits/batch';
+import { areTextsAndPictures } from '../../edits/check/texts-and-pictures';
+import { usesOfParts } from '../../library/uses';
+import { blankPage } from '../../page';
+import { planted } from '../../sections/planting';
+import { idWithin } from '../../seen/references';
+import { blankSite, type Picture, type Site } from '../../site';
+import { done, seenOf } from '../../testing/cards';
 import { differEdit, keepAsOwn, useThing } from './own-parts';
-import { place } from './place';
+import { place } from '../place';
 
 const picture = (name: string): Picture => ({
   ...{ name, alt: name, width: 800, height: 400, type: 'image/png' },

@@ -1,17 +1,17 @@
-import { compile } from '../../compile/compile';
-import { addressed } from '../edits/addressed';
-import { applyBatch, type Documents } from '../edits/batch';
-import { readPage, readSite } from '../edits/check/check-page';
-import { AnyEdits, type AnyEdit } from '../edits/site-edit';
-import { Problem } from '../problem';
-import { planted } from '../sections/planting';
-import { idWithin } from '../seen/references';
-import { withoutGone } from '../seen/without-gone';
-import { cards, done, seenOf } from '../testing/cards';
-import { partOf } from '../tree';
-import { duplicate } from './arrange';
+import { compile } from '../../../compile/compile';
+import { addressed } from '../../edits/addressed';
+import { applyBatch, type Documents } from '../../edits/batch';
+import { readPage, readSite } from '../../edits/check/check-page';
+import { AnyEdits, type AnyEdit } from '../../edits/site-edit';
+import { Problem } from '../../problem';
+import { planted } from '../../sections/planting';
+import { idWithin } from '../../seen/references';
+import { withoutGone } from '../../seen/without-gone';
+import { cards, done, seenOf } from '../../testing/cards';
+import { partOf } from '../../tree';
+import { duplicate } from '../arrange';
 import { setFree } from './own-parts';
-import { place } from './place';
+import { place } from '../place';
 
 const published = ({ site, page }: Documents): string => {
   const { html, css } = compile(site, page);

@@ -1,15 +1,15 @@
-import type { Edit } from '../edits/edit';
-import type { AnyEdit } from '../edits/site-edit';
-import { newIdentifier } from '../identifier';
-import type { KeptSection } from '../sections/kept-section';
-import { reference } from '../sections/reference';
-import type { Page, Parts } from '../page';
-import { Problem } from '../problem';
-import { sectionOf } from '../seen/references';
-import { sharedAt } from '../seen/seen-page';
-import type { Site } from '../site';
-import { partOf, pathTo, subtree } from '../tree';
-import { copyOf } from './thing';
+import type { Edit } from '../../edits/edit';
+import type { AnyEdit } from '../../edits/site-edit';
+import { newIdentifier } from '../../identifier';
+import type { KeptSection } from '../../sections/kept-section';
+import { reference } from '../../sections/reference';
+import type { Page, Parts } from '../../page';
+import { Problem } from '../../problem';
+import { sectionOf } from '../../seen/references';
+import { sharedAt } from '../../seen/seen-page';
+import type { Site } from '../../site';
+import { partOf, pathTo, subtree } from '../../tree';
+import { copyOf } from '../thing';
 
 /** The parts of a page as it is seen that stand for shared sections. */
 export const sharedRoots = (page: Page): ReadonlySet<string> =>

@@ -1,26 +1,26 @@
 import fc from 'fast-check';
-import { compile } from '../../compile/compile';
-import { addressed } from '../edits/addressed';
-import { applyEdits } from '../edits/apply';
-import { applyBatch, type Documents } from '../edits/batch';
-import { readPage, readSite } from '../edits/check/check-page';
-import { areTextsAndPictures } from '../edits/check/texts-and-pictures';
-import { seenEdits } from '../edits/seen-edits';
-import { AnyEdits, isOnPage, isOnSite, type AnyEdit } from '../edits/site-edit';
-import { kindOf } from '../kinds/registry';
-import { blankPage } from '../page';
-import { Problem } from '../problem';
-import { useOf } from '../sections/reference';
-import { idWithin, isUse } from '../seen/references';
-import { seenPage } from '../seen/seen-page';
-import { cards, done, seenOf, type Cards } from '../testing/cards';
-import { RandomPages } from '../testing/random-page';
-import { randomly } from '../testing/randomly';
-import { trying, workedOn } from '../testing/worked-on';
-import { partOf, subtree } from '../tree';
-import { duplicate } from './arrange';
-import { clipOf } from './clipboard/clip';
-import { paste } from './clipboard/paste';
+import { compile } from '../../../compile/compile';
+import { addressed } from '../../edits/addressed';
+import { applyEdits } from '../../edits/apply';
+import { applyBatch, type Documents } from '../../edits/batch';
+import { readPage, readSite } from '../../edits/check/check-page';
+import { areTextsAndPictures } from '../../edits/check/texts-and-pictures';
+import { seenEdits } from '../../edits/seen-edits';
+import { AnyEdits, isOnPage, isOnSite, type AnyEdit } from '../../edits/site-edit';
+import { kindOf } from '../../kinds/registry';
+import { blankPage } from '../../page';
+import { Problem } from '../../problem';
+import { useOf } from '../../sections/reference';
+import { idWithin, isUse } from '../../seen/references';
+import { seenPage } from '../../seen/seen-page';
+import { cards, done, seenOf, type Cards } from '../../testing/cards';
+import { RandomPages } from '../../testing/random-page';
+import { randomly } from '../../testing/randomly';
+import { trying, workedOn } from '../../testing/worked-on';
+import { partOf, subtree } from '../../tree';
+import { duplicate } from '../arrange';
+import { clipOf } from '../clipboard/clip';
+import { paste } from '../clipboard/paste';
 import {
   differEdit,
   forEveryUse,
@@ -32,7 +32,7 @@ import {
   useThing,
   withinOwn,
 } from './own-parts';
-import { canPlace, place } from './place';
+import { canPlace, place } from '../place';
 
 const published = ({ site, page }: Documents): string => {
   const { html, css } = compile(site, page);
