@@ -143,4 +143,33 @@ describe('The editor of a text', () => {
     expect(editor.undo() && editor.undo() && editor.undo()).toBeTrue();
     expect(blocksOf(editor)).toEqual([p('Sailings')]);
   });
+
+  it('works on what is selected, also where the browser has not said yet that this is another', () => {
+    const one = editing(written([p('First'), p('Second'), p('Third')]));
+    one.focus();
+    const lines = [...frame.find('text').querySelectorAll('p')];
+    const select = (line: Element): void => {
+      const { firstChild } = line;
+      frame.view.getSelection()?.setBaseAndExtent(firstChild!, line.textContent.length, firstChild!, 0); // backwards
+    };
+    const to = { to: '/fares', newTab: false, label: '' };
+    for (const line of [2, 1, 0]) {
+      select(lines[line]!);
+      one.readSelection(); // in the same turn: no event has told of it
+      expect(one.at().empty).toBeFalse();
+      one.link({ ...to, to: `/${line}` }, '');
+    }
+    expect(blocksOf(one).map((block) => JSON.stringify(block))).toEqual(
+      ['First', 'Second', 'Third'].map((text, line) =>
+        jasmine.stringContaining(`"text":"${text}","link":{"to":"/${line}"`),
+      ),
+    );
+    one.toggle('bold');
+    expect(JSON.stringify(blocksOf(one)[0])).toContain('strong');
+    expect(JSON.stringify(blocksOf(one)[1])).not.toContain('strong');
+    one.selectAll();
+    one.readSelection();
+    one.toggle('italic');
+    expect(blocksOf(one).every((block) => JSON.stringify(block).includes('em'))).toBeTrue();
+  });
 });

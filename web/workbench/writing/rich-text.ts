@@ -211,6 +211,18 @@ export class RichText {
 
   // What the bar and the keys ask for
 
+  /** Takes over what is selected in the browser, whose word that it is another may still be on its way. */
+  readSelection(): void {
+    const { view } = this.editor;
+    const { anchorNode, anchorOffset, focusNode, focusOffset } = view.dom.ownerDocument.getSelection() ?? {};
+    if (!view.hasFocus() || !anchorNode || !focusNode) return;
+    if (!view.dom.contains(anchorNode) || !view.dom.contains(focusNode)) return;
+    const [anchor, head] = [view.posAtDOM(anchorNode, anchorOffset!), view.posAtDOM(focusNode, focusOffset!)];
+    const { doc, selection, tr } = view.state;
+    const isKnown = selection instanceof TextSelection ? selection.anchor === anchor && selection.head === head : true;
+    if (!isKnown) view.dispatch(tr.setSelection(TextSelection.between(doc.resolve(anchor), doc.resolve(head))));
+  }
+
   at(): AtSelection {
     const { state } = this.editor;
     const { $from, empty } = state.selection;
@@ -268,6 +280,7 @@ export class RichText {
   }
 
   private chained(run: (chain: ChainedCommands) => ChainedCommands): void {
+    this.readSelection();
     run(this.editor.chain()).run();
     this.focus();
   }

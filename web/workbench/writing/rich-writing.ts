@@ -299,6 +299,7 @@ export class RichWriting {
 
   /** What stands at the selection, once the editor has read what the browser shows as selected. */
   async atLast(): Promise<AtSelection> {
+    this.text.readSelection();
     const selected = this.leaf.painter.document.getSelection();
     for (let tries = 0; tries < 10 && selected && selected.isCollapsed !== this.text.at().empty; tries++)
       await new Promise((go) => setTimeout(go, 20));
