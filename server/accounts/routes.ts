@@ -15,12 +15,17 @@ export const publicFacts = ({ id, email, name, studio }: AccountRow): Account =>
 const renewed = (request: Request): Promise<void> =>
   new Promise((done, fail) => request.session.regenerate((error: unknown) => (error ? fail(error) : done())));
 
+/** Until it is stored: who hears that they are signed in may ask through another server at once. */
+const stored = (request: Request): Promise<void> =>
+  new Promise((done, fail) => request.session.save((error: unknown) => (error ? fail(error) : done())));
+
 /** Signs an account in. */
 export async function begin(request: Request, account: string): Promise<void> {
   await renewed(request);
   request.session.account = account;
   request.session.since = new Date().toISOString();
   request.session.browser = (request.get('user-agent') ?? '').slice(0, 200);
+  await stored(request);
 }
 
 /**
