@@ -22,15 +22,14 @@ const helpFor = ({ type, files, avif }: Picture): string => {
 interface Loaded {
   readonly place: PicturePlace;
   readonly bytes: number;
-  readonly width: number;
 }
 
 /** What a 2× screen loads at each breakpoint, as far as its weight is known. */
 function loadedBy(reviewed: Reviewed, id: string): Loaded[] {
   return picturePlaces(reviewed, id).flatMap((place) => {
-    const { file, width } = fileLoaded(place, 2);
+    const { file } = fileLoaded(place, 2);
     const known = reviewed.weights !== undefined && Object.hasOwn(reviewed.weights, file);
-    return known ? [{ place, bytes: reviewed.weights[file]!, width }] : [];
+    return known ? [{ place, bytes: reviewed.weights[file]! }] : [];
   });
 }
 
