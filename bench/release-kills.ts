@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { nanoid } from 'nanoid';
 import type { ReleaseList } from '@core/api/releases';
 import type { AnyEdit } from '@core/document/edits/site-edit';
-import { freePort } from '../prepare/postgres.mjs';
+import { freePort } from '../prepare/ports.mjs';
 import { startProgram } from '../prepare/programs.mjs';
 import { Cluster } from '../server/testing/cluster';
 import { startTwo, type Program } from '../server/testing/kills';

@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Browser, Builder } from 'selenium-webdriver';
 import { Driver, Options, ServiceBuilder } from 'selenium-webdriver/chrome.js';
+import { freePort } from '../prepare/ports.mjs';
 import shared from '../prepare/browser-flags.json' with { type: 'json' };
 
 const flags = [
@@ -25,7 +26,9 @@ export async function openBrowser(): Promise<Opened> {
   const options = new Options();
   options.addArguments(...flags, `--user-data-dir=${profile}`);
   options.setChromeBinaryPath(process.env['FOLD_CHROMIUM'] ?? '/usr/bin/chromium');
-  const service = new ServiceBuilder(process.env['FOLD_CHROMEDRIVER'] ?? '/usr/bin/chromedriver');
+  const service = new ServiceBuilder(process.env['FOLD_CHROMEDRIVER'] ?? '/usr/bin/chromedriver').setPort(
+    await freePort(),
+  );
   const driver = (await new Builder()
     .forBrowser(Browser.CHROME)
     .setChromeOptions(options)

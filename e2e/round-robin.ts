@@ -1,3 +1,4 @@
+import { once } from 'node:events';
 import { createServer, request, type IncomingMessage, type ServerResponse } from 'node:http';
 
 /** Passes each request to the next of several servers in turn; where that does not answer, to the one after it. */
@@ -11,7 +12,7 @@ export class RoundRobin {
 
   static async open(port: number, ports: readonly number[]): Promise<RoundRobin> {
     const proxy = new RoundRobin(ports);
-    await new Promise<void>((done) => proxy.server.listen(port, '127.0.0.1', done));
+    await once(proxy.server.listen(port, '127.0.0.1'), 'listening');
     return proxy;
   }
 

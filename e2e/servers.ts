@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { Box } from '../mail/box';
 import { smtpServer } from '../mail/smtp';
 import { stockApp } from '../stock/app';
-import { freePort } from '../prepare/postgres.mjs';
+import { freePort } from '../prepare/ports.mjs';
 import { startProgram } from '../prepare/programs.mjs';
 import { freshDatabase } from '../server/testing/running';
 import { RoundRobin } from './round-robin';

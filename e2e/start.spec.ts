@@ -2,7 +2,7 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { freePort } from '../prepare/postgres.mjs';
+import { freePort } from '../prepare/ports.mjs';
 import { ask } from '../server/testing/running';
 
 /** The start command in a folder of its own, as somebody runs it. */

@@ -1,4 +1,3 @@
-export declare const freePort: () => Promise<number>;
 export declare function startPostgres(
   programs: string,
   folder: string,

@@ -1,21 +1,10 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
 import { chmodSync, chownSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { dirname, join, resolve } from 'node:path';
+import { freePort } from './ports.mjs';
 import { give } from './say.mjs';
-
-/** A TCP port on loopback that nothing listens on. */
-export const freePort = () =>
-  new Promise((done, fail) => {
-    const probe = createServer();
-    probe.once('error', fail);
-    probe.listen(0, '127.0.0.1', () => {
-      const { port } = probe.address();
-      probe.close(() => done(port));
-    });
-  });
 
 const idOf = (flag, name) => {
   const found = spawnSync('id', [flag, name], { encoding: 'utf8' });

@@ -81,6 +81,7 @@ const postgres = await startPostgres(programs, 'var/test/postgres');
 const node = (name, ...globs) =>
   suite(name, process.execPath, ['--import', 'tsx', 'prepare/node-specs.ts', name, ...globs], {
     FOLD_TEST_DATABASE: postgres.address,
+    FOLD_PORTS: name === 'interface' ? 'odd' : 'even', // they run side by side
   });
 await Promise.all([
   // the unit tests end first: the interface takes their place beside the server's
@@ -95,6 +96,7 @@ await Promise.all([
     'zip/**/*.spec.ts',
     'tools/**/*.spec.ts',
     'demo/**/*.spec.ts',
+    'prepare/**/*.spec.ts',
   ),
 ]);
 await postgres.stop();

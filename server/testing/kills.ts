@@ -13,7 +13,7 @@ import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
 import { planted } from '@core/document/sections/planting';
 import { RandomPages } from '@core/document/testing/random-page';
-import { freePort } from '../../prepare/postgres.mjs';
+import { freePort } from '../../prepare/ports.mjs';
 import { startProgram } from '../../prepare/programs.mjs';
 import { Cluster } from './cluster';
 import { Follower } from './follower';

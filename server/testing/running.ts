@@ -5,7 +5,7 @@ import { request } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
-import express, { type Express } from 'express';
+import type { Express } from 'express';
 import { nanoid } from 'nanoid';
 import { pino, type Logger } from 'pino';
 import { DataSource } from 'typeorm';
@@ -14,6 +14,7 @@ import type { AnyEdit } from '@core/document/edits/site-edit';
 import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
 import type { Begun, Work } from '@core/api/work';
+import { freePort } from '../../prepare/ports.mjs';
 import { Box } from '../../mail/box';
 import { smtpServer } from '../../mail/smtp';
 import { stockApp } from '../../stock/app';
@@ -40,7 +41,7 @@ export async function freshDatabase(cluster = process.env['FOLD_TEST_DATABASE'],
 /** An application that answers on a port of loopback, a free one when none is named. */
 export async function serving(app: Express, port = 0): Promise<{ port: number; stop(): Promise<void> }> {
   const server = app.listen(port, '127.0.0.1');
-  await new Promise((done) => server.once('listening', done));
+  await once(server, 'listening');
   const stop = async (): Promise<void> => {
     server.closeAllConnections();
     await new Promise((done) => server.close(done));
@@ -249,9 +250,7 @@ export async function runServer(
 ): Promise<Running> {
   const folder = beside?.folder ?? mkdtempSync(join(tmpdir(), 'fold-testing-'));
   const url = beside ? beside.service.config.database : await through(await freshDatabase());
-  const probe = await serving(express());
-  await probe.stop();
-  const { port } = probe;
+  const port = await freePort();
   const letters = new Box(join(folder, 'mail'));
   const smtp = smtpServer(letters).listen(0, '127.0.0.1');
   await once(smtp, 'listening');

@@ -1,11 +1,12 @@
+import { once } from 'node:events';
 import { connect, createServer, type Server, type Socket } from 'node:net';
-import type { AddressInfo } from 'node:net';
+import { freePort } from '../../prepare/ports.mjs';
 
 /** A way to PostgreSQL that a test can close and open again, as when the database goes away and comes back. */
 export class WayToDatabase {
   private readonly sockets = new Set<Socket>();
   private server: Server | undefined;
-  private port = 0;
+  private port: number | undefined;
   private target = { host: '127.0.0.1', port: 5432 };
 
   /** The address by which a database is reached this way. */
@@ -26,8 +27,7 @@ export class WayToDatabase {
       }
       near.pipe(far).pipe(near);
     });
-    await new Promise<void>((done) => server.listen(this.port, '127.0.0.1', done));
-    this.port = (server.address() as AddressInfo).port; // it listens on TCP
+    await once(server.listen((this.port ??= await freePort()), '127.0.0.1'), 'listening');
     this.server = server;
   }
 

@@ -1,0 +1,44 @@
+import { randomInt } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+import { createServer } from 'node:net';
+
+/** What no program needs rights for, and no well-known service stands on. */
+const lowest = 10_000;
+
+/** The first port of those the system gives to connections as they are opened (Linux; elsewhere its usual value). */
+function firstOfConnections() {
+  try {
+    return Number(readFileSync('/proc/sys/net/ipv4/ip_local_port_range', 'utf8').split(/\s+/)[0]);
+  } catch {
+    return 32_768;
+  }
+}
+
+const isFree = (port) =>
+  new Promise((done) => {
+    const probe = createServer();
+    probe.once('error', () => done(false));
+    probe.listen(port, '127.0.0.1', () => probe.close(() => done(true)));
+  });
+
+const given = new Set();
+
+/** Who chooses ports beside others takes the even or the odd ones alone (FOLD_PORTS), so that none is chosen twice. */
+const isMine = (port) => ({ even: port % 2 === 0, odd: port % 2 === 1 })[process.env.FOLD_PORTS] ?? true;
+
+/**
+ * A TCP port on loopback that nothing listens on, another each time it is asked for. It is none of those that the
+ * system gives to connections: between this answer and whoever listens, and while a server is down that is to come
+ * back on its port, such a one would be taken by whatever connects next.
+ */
+export async function freePort() {
+  const end = firstOfConnections();
+  const [from, to] = end > lowest + 1_000 ? [lowest, end] : [lowest, 65_536];
+  for (let tries = 0; tries < 1_000; tries++) {
+    const port = randomInt(from, to);
+    if (given.has(port) || !isMine(port)) continue;
+    given.add(port); // before anything is waited for
+    if (await isFree(port)) return port;
+  }
+  throw new Error(`No port between ${from} and ${to - 1} is free.`);
+}
