@@ -70,7 +70,7 @@ async function newPassword(
   if (!account) throw notFound();
   const password = await hashPassword(read(Password, wanted.password));
   await changePassword(service, manager, { account: account.id, password });
-  return account;
+  return { ...account, password };
 }
 
 /** Uses a link up; whoever is refused may try again with it. @throws Refusal */
@@ -144,7 +144,7 @@ export const linkRoutes: Routes = (service) => {
     const { account, site } = await used(service, read(LinkUse, request.body)).catch((error: unknown) => {
       throw isUniqueViolation(error, 'accounts') ? emailTaken() : error;
     });
-    await begin(request, account.id);
+    await begin(service, request, account);
     answer(response, LinkUsed, { account: publicFacts(account), site }, 201);
   });
 

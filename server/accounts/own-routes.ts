@@ -47,13 +47,28 @@ async function endSessions(
   for (const { sid } of z.array(z.object({ sid: z.string() })).parse(rows)) streams.endAll(sid);
 }
 
-/** Another password: the sessions begun with the former end, all but one, and ways to a new one that are still open. */
+const notYours = (): Refusal => new Refusal('wrong-credentials', 'This is not your present password.');
+
+interface NewPassword {
+  readonly account: string;
+  readonly password: string;
+  /** The one it takes the place of, where it has to be that still. */
+  readonly was?: string;
+  readonly but?: string;
+}
+
+/**
+ * Another password: the sessions begun with the former end, all but one, and ways to a new one that are still open.
+ * @throws Refusal where the former is another by now
+ */
 export async function changePassword(
   service: Service,
   manager: EntityManager,
-  { account, password, but }: { readonly account: string; readonly password: string; readonly but?: string },
+  { account, password, was, but }: NewPassword,
 ): Promise<void> {
-  await manager.getRepository(Accounts).update({ id: account }, { password });
+  const where = { id: account, ...(was !== undefined && { password: was }) };
+  const { affected } = await manager.getRepository(Accounts).update(where, { password });
+  if (affected !== 1) throw notYours();
   await manager.getRepository(SingleLinks).delete({ for: 'password', account });
   await endSessions(service, manager, account, but);
 }
@@ -106,10 +121,8 @@ export const ownRoutes: Routes = (service) => {
     const id = accountOf(request);
     const { now, next } = read(PasswordChange, request.body);
     const account = await accounts.findOneBy({ id });
-    if (!(await isPassword(account?.password, now)))
-      throw new Refusal('wrong-credentials', 'This is not your present password.');
-    const password = await hashPassword(next);
-    const changed = { account: id, password, but: request.sessionID };
+    if (!account || !(await isPassword(account.password, now))) throw notYours();
+    const changed = { account: id, password: await hashPassword(next), was: account.password, but: request.sessionID };
     await service.database.transaction((held) => changePassword(service, held, changed));
     response.status(204).end();
   });

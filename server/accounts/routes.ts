@@ -1,5 +1,6 @@
 import { Router, type Request } from 'express';
 import { rateLimit } from 'express-rate-limit';
+import * as z from 'zod';
 import { Accounts, type AccountRow } from '../database/entities';
 import { Account, SignIn } from '@core/api/accounts';
 import { Refusal, type Refused } from '@core/api/refusal';
@@ -7,6 +8,7 @@ import { answer, read } from '../http/answer';
 import { body } from '../http/body';
 import { accountOf } from '../http/guard';
 import type { Routes } from '../http/routes';
+import type { Service } from '../http/service';
 import { isPassword } from './passwords';
 
 export const publicFacts = ({ id, email, name, studio }: AccountRow): Account => ({ id, email, name, studio });
@@ -19,13 +21,31 @@ const renewed = (request: Request): Promise<void> =>
 const stored = (request: Request): Promise<void> =>
   new Promise((done, fail) => request.session.save((error: unknown) => (error ? fail(error) : done())));
 
-/** Signs an account in. */
-export async function begin(request: Request, account: string): Promise<void> {
+const ended = (request: Request): Promise<void> =>
+  new Promise((done, fail) => request.session.destroy((error: unknown) => (error ? fail(error) : done())));
+
+/**
+ * Signs an account in. Where its password is another by the time the session is stored, the session ends: whoever
+ * changed it has ended those there were, and this one was not among them. @throws Refusal
+ */
+export async function begin(
+  { database }: Service,
+  request: Request,
+  { id, password }: Pick<AccountRow, 'id' | 'password'>,
+): Promise<void> {
   await renewed(request);
-  request.session.account = account;
+  request.session.account = id;
   request.session.since = new Date().toISOString();
   request.session.browser = (request.get('user-agent') ?? '').slice(0, 200);
   await stored(request);
+  // waits for whoever is changing it; who changes it later finds the session
+  const rows: unknown = await database.query('SELECT 1 FROM accounts WHERE id = $1 AND password = $2 FOR SHARE', [
+    id,
+    password,
+  ]);
+  if (z.array(z.unknown()).parse(rows).length > 0) return;
+  await ended(request);
+  throw new Refusal('wrong-credentials', 'The password was changed in this moment. Sign in with the new one.');
 }
 
 /**
@@ -50,7 +70,7 @@ export const accountRoutes: Routes = (service) => {
     const account = await accounts.findOneBy({ email: email.toLowerCase() });
     const right = await isPassword(account?.password, password);
     if (!account || !right) throw new Refusal('wrong-credentials', 'Wrong email or password.');
-    await begin(request, account.id);
+    await begin(service, request, account);
     answer(response, Account, publicFacts(account));
   });
 

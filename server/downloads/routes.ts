@@ -8,7 +8,8 @@ import { readDownload } from './reading';
 /** Reads files to download and enters them into the library. */
 export const downloadWork: WorkOf = (service) =>
   takingIn(service, {
-    ...{ queue: 'downloads', ability: 'build', mark: 'download', atOnce: 1, data: Upload },
+    ...{ queue: 'downloads', mark: 'download', atOnce: 1, data: Upload },
+    ability: () => 'build',
     make: ({ name }, path) => readDownload(path, name),
     enter: ({ id }, item) => [{ do: 'insert', on: 'site', into: 'downloads', id, item }],
     find: ({ downloads }, { id }) => downloads?.[id],

@@ -12,6 +12,7 @@ const FaceUpload = Upload.extend({ letters: z.enum(letterSets) });
 export const faceWork: WorkOf = (service) =>
   takingIn(service, {
     ...{ queue: 'faces', mark: 'face', atOnce: 1, data: FaceUpload },
+    ability: () => 'build',
     make: async ({ id, name, letters }, path, share) => {
       share(0.2);
       const { face, bytes } = await madeReadyApart(path, name, letters);

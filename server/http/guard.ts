@@ -1,4 +1,5 @@
 import type { NextFunction, Request, Response } from 'express';
+import type { EntityManager } from 'typeorm';
 import * as z from 'zod';
 import { Identifier } from '@core/document/identifier';
 import { notFound, Refusal } from '@core/api/refusal';
@@ -79,18 +80,28 @@ function reaching(rows: unknown, account: string, ability: Ability): Reaching {
 export const reachSite = (service: Service, request: Request, id: string, ability: Ability): Promise<Reaching> =>
   checkReach(service, { site: id, account: accountOf(request) }, ability);
 
+const reachOf = `SELECT m.site, m.role, s.archived IS NOT NULL AS "isArchived"
+  FROM memberships m JOIN sites s ON s.id = m.site WHERE m.site = $1 AND m.account = $2`;
+
 /** The same for an account that asked earlier. @throws Refusal 404, 403 */
 export async function checkReach(
   { database }: Service,
   { site, account }: Pick<Reaching, 'site' | 'account'>,
   ability: Ability,
 ): Promise<Reaching> {
-  const rows: unknown = await database.query(
-    `SELECT m.site, m.role, s.archived IS NOT NULL AS "isArchived" FROM memberships m JOIN sites s ON s.id = m.site
-     WHERE m.site = $1 AND m.account = $2`,
-    [site, account],
-  );
-  return reaching(rows, account, ability);
+  return reaching(await database.query(reachOf, [site, account]), account, ability);
+}
+
+/**
+ * The same, within the transaction that does what was asked for: until it ends, nobody takes the account off the site
+ * or gives it another role. @throws Refusal 404, 403
+ */
+export async function holdReach(
+  manager: EntityManager,
+  { site, account }: Pick<Reaching, 'site' | 'account'>,
+  ability: Ability,
+): Promise<void> {
+  reaching(await manager.query(`${reachOf} FOR SHARE OF m`, [site, account]), account, ability);
 }
 
 /** The same of a page's site, with the page's id. @throws Refusal 404, 403 */

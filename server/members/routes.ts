@@ -142,7 +142,8 @@ export const memberRoutes: Routes = (service) => {
       const links = manager.getRepository(SingleLinks);
       const link = await links.findOneBy({ id, site });
       if (!link) throw notFound();
-      await links.delete({ id });
+      // taken up in this moment, it is no invitation any more: who took it up stands among the people
+      if ((await links.delete({ id })).affected !== 1) throw notFound();
       const about = { email: link.email ?? '' };
       await noteAct(manager, { site, account, what: 'took an invitation back', about });
     });

@@ -22,6 +22,7 @@ const replacing = (id: string, item: Picture): SiteEdit[] =>
 export const pictureWork: WorkOf = (service) =>
   takingIn(service, {
     ...{ queue: 'pictures', mark: 'picture', atOnce: 2, data: PictureUpload },
+    ability: ({ replaces }) => (replaces === undefined ? 'write' : 'build'),
     make: async ({ name, credit }, path, share) => {
       const { picture, files } = await scalePicture(name, path, share);
       return { item: { ...picture, ...(credit !== undefined && { credit }) }, files };

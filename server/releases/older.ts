@@ -68,10 +68,10 @@ export const siteReleaseWork: WorkOf = (service) =>
     data: SiteReleasing,
     run: async (wanted, { work, share }): Promise<z.infer<typeof MadeRelease>> => {
       const by = { account: wanted.account, work, share };
+      await checkReach(service, wanted, 'build'); // it may have been begun long ago
       if (wanted.makes === 'again')
         return { number: await again(service, wanted.site, wanted.number, wanted.page, by) };
       const { site, pages, revisions, name, note } = wanted;
-      await checkReach(service, { site, account: wanted.account }, 'build'); // it may have been begun long ago
       return { number: (await publish(service, { site, pages, revisions }, { ...by, name, note })).number };
     },
   });

@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import type { Published } from '@core/api/releases';
 import { stylingOf } from '@core/document/site';
+import { checkReach } from '../http/guard';
 import { liveAddress } from '../sites/routes';
 import { workKind, type WorkOf } from '../work/kinds';
 import { publish, takeOffline } from './publish';
@@ -28,6 +29,7 @@ export const releaseWork: WorkOf = (service) =>
         await takeOffline(service, site, page, by);
         return null;
       }
+      await checkReach(service, { site, account }, 'build'); // it may have waited
       const { number, content } = await publish(service, { site, pages: [page] }, by);
       const document = content.pages[page]?.document;
       return {

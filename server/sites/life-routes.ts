@@ -8,7 +8,7 @@ import { parameter, reachSite } from '../http/guard';
 import type { Routes } from '../http/routes';
 import { answerBegun } from '../work/begun';
 import { studioAccount } from './studio';
-import { archive, beginSite, hostProblem, removeLater, removeSite, type Copying } from './life';
+import { archive, beginSite, hostProblem, removeAtOnce, removeLater, type Copying } from './life';
 
 /** How clients begin and end. */
 export const siteLifeRoutes: Routes = (service) => {
@@ -48,8 +48,7 @@ export const siteLifeRoutes: Routes = (service) => {
       answer(response, RemovedSite, { goes: (await removeLater(service, at)).toISOString() });
       return;
     }
-    if (!(await removeSite(service, at.site, (site) => site.name === name.trim())))
-      throw new Refusal('does-not-fit', 'This isn’t the client’s name. Nothing was deleted.');
+    await removeAtOnce(service, at, name);
     answer(response, RemovedSite, { goes: null });
   });
   return router;

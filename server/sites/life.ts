@@ -1,4 +1,4 @@
-import { rm } from 'node:fs/promises';
+import { rename, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { LessThan, type EntityManager } from 'typeorm';
 import * as z from 'zod';
@@ -14,6 +14,7 @@ import { BinnedPages, Memberships, Pages, PreviewLinks, Previews, Sites } from '
 import { jsonColumn } from '../database/json-column';
 import { lockSite } from '../database/locks';
 import { enterPage } from '../pages/enter-page';
+import { holdReach } from '../http/guard';
 import type { Service } from '../http/service';
 import { noticeGone } from '../pages/notices';
 import { holdReleases, siteFolder } from '../releases/publish';
@@ -112,6 +113,7 @@ export async function archive(
   const { site: id, account } = at;
   await database.transaction(async (manager) => {
     await lockSite(manager, id, 'alone');
+    await holdReach(manager, at, 'own');
     await manager
       .getRepository(Sites)
       .update({ id }, archived ? { archived: new Date() } : { archived: null, goes: null });
@@ -126,30 +128,47 @@ export async function removeLater({ database }: Service, at: { site: string; acc
   const goes = new Date(now.getTime() + binLasts);
   await database.transaction(async (manager) => {
     await lockSite(manager, id, 'alone');
+    await holdReach(manager, at, 'own');
     await manager.getRepository(Sites).update({ id }, { archived: now, goes });
     await noteAct(manager, { site: id, account, what: 'deleted the site' });
   });
   return goes;
 }
 
-/** Deletes a site with all there is of it, and takes it off the live host; `only` where it still holds. */
-export async function removeSite(
-  service: Service,
-  id: string,
-  only: (site: Site, goes: Date | null) => boolean,
-): Promise<boolean> {
-  const gone = await service.database.transaction(async (manager) => {
+/** Whether a site goes, as it is by then, in the transaction that deletes it. @throws Refusal */
+type Goes = (site: Site, goes: Date | null, manager: EntityManager) => boolean | Promise<boolean>;
+
+/** Deletes a site's rows; what of it others are told of, and its preview folders. Nothing where it does not go. */
+async function removeRows(service: Service, manager: EntityManager, id: string, only: Goes) {
+  await lockSite(manager, id, 'alone');
+  const row = await manager.getRepository(Sites).findOneBy({ id });
+  const site = (await service.documents.site(manager, id))?.document;
+  if (!row || !site || !(await only(site, row.goes, manager))) return undefined;
+  const pages = await manager.getRepository(Pages).find({ select: { id: true }, where: { site: id } });
+  const preview = await manager.getRepository(Previews).findOneBy({ site: id });
+  const links = await manager.getRepository(PreviewLinks).findBy({ site: id });
+  for (const page of pages) await manager.query(...noticeGone(id, page.id));
+  await manager.getRepository(Sites).delete({ id });
+  return { host: row.host, pages: pages.map((one) => one.id), previews: foldersOf(preview?.token, links) };
+}
+
+/**
+ * Deletes a site with all there is of it, and takes it off the live host; `only` where it still holds. What is live of
+ * it is put aside before its host name is free: whoever takes that next never shows it, and does not lose theirs with
+ * it.
+ */
+async function removeSite(service: Service, id: string, only: Goes): Promise<boolean> {
+  const aside = join(service.config.liveFolder, 'sites', `.gone-${newIdentifier()}`);
+  let folder: string | undefined;
+  const remove = async (manager: EntityManager): ReturnType<typeof removeRows> => {
     await holdReleases(manager, id); // a release that is being made is finished first
-    await lockSite(manager, id, 'alone');
-    const row = await manager.getRepository(Sites).findOneBy({ id });
-    const site = (await service.documents.site(manager, id))?.document;
-    if (!row || !site || !only(site, row.goes)) return undefined;
-    const pages = await manager.getRepository(Pages).find({ select: { id: true }, where: { site: id } });
-    const preview = await manager.getRepository(Previews).findOneBy({ site: id });
-    const links = await manager.getRepository(PreviewLinks).findBy({ site: id });
-    for (const page of pages) await manager.query(...noticeGone(id, page.id));
-    await manager.getRepository(Sites).delete({ id });
-    return { host: row.host, pages: pages.map((one) => one.id), previews: foldersOf(preview?.token, links) };
+    const gone = await removeRows(service, manager, id, only);
+    if (gone) await rename((folder = siteFolder(service, gone.host)), aside).catch(wasNeverLive);
+    return gone;
+  };
+  const gone = await service.database.transaction(remove).catch(async (error: unknown) => {
+    if (folder !== undefined) await rename(aside, folder).catch(() => undefined); // it stays, and is live again
+    throw error;
   });
   if (!gone) return false;
   for (const page of gone.pages) {
@@ -158,9 +177,28 @@ export async function removeSite(
   }
   service.documents.forget('sites', id);
   const whole = { recursive: true, force: true };
-  await rm(siteFolder(service, gone.host), whole);
-  for (const folder of gone.previews) await rm(join(service.config.liveFolder, 'previews', folder), whole);
+  await rm(aside, whole);
+  for (const one of gone.previews) await rm(join(service.config.liveFolder, 'previews', one), whole);
   return true;
+}
+
+/** Deletes a site at once, for one of its owners who has typed its name. @throws Refusal */
+export async function removeAtOnce(
+  service: Service,
+  at: { readonly site: string; readonly account: string },
+  name: string,
+): Promise<void> {
+  const goes: Goes = async (site, _goes, manager) => {
+    await holdReach(manager, at, 'own'); // a release may have been waited for
+    return site.name === name.trim();
+  };
+  if (!(await removeSite(service, at.site, goes)))
+    throw new Refusal('does-not-fit', 'This isn’t the client’s name. Nothing was deleted.');
+}
+
+/** Lets pass that a folder is not there. */
+function wasNeverLive(error: unknown): void {
+  if (!z.object({ code: z.literal('ENOENT') }).safeParse(error).success) throw error;
 }
 
 /** Lets go of what was deleted thirty days ago: sites, and pages in the bin. */

@@ -9,7 +9,7 @@ import { newIdentifier } from '@core/document/identifier';
 import type { Site } from '@core/document/site';
 import type { EntityManager } from 'typeorm';
 import { Batches, PictureFiles } from '../database/entities';
-import { accountOf, parameter, reachSite } from '../http/guard';
+import { accountOf, holdReach, parameter, reachSite } from '../http/guard';
 import { receiving } from '../http/receiving';
 import type { Service } from '../http/service';
 import { storeOnSite } from '../pages/store';
@@ -52,6 +52,8 @@ interface TakingIn<Data extends Upload, Item> {
   readonly mark: string;
   readonly atOnce: number;
   readonly data: z.ZodType<Data>;
+  /** What its sender has to be allowed on the site, also once its turn has come. */
+  ability(upload: Data): Ability;
   make(upload: Data, path: string, share: (done: number) => void): Promise<Made<Item>>;
   /** The edits that enter it into its site. */
   enter(upload: Data, item: Item): readonly SiteEdit[];
@@ -89,6 +91,7 @@ export function takingIn<Data extends Upload, Item>(service: Service, kind: Taki
       if (before) return kind.answer(upload, before);
       const { item, files } = await kind.make(upload, pathOf(upload), share).catch(gone);
       await storeOnSite(service, { site, id: batchOf(upload), account }, async (_site, manager) => {
+        await holdReach(manager, upload, kind.ability(upload));
         await keepFiles(manager, site, files);
         return kind.enter(upload, item);
       });
