@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { AnyEdits } from '../document/edits/site-edit';
+import { AnyEdits, LoggedEdits } from '../document/edits/site-edit';
 import { Identifier } from '../document/identifier';
 import { PageFrame } from '../document/frames/page-frame';
 import { KeptSection } from '../document/sections/kept-section';
@@ -57,7 +57,7 @@ export const Stored = z
     revision: Revision.nullable(),
     siteRevision: Revision.nullable(),
     id: z.string(),
-    edits: AnyEdits.readonly(),
+    edits: LoggedEdits.readonly(),
   })
   .readonly();
 export type Stored = z.infer<typeof Stored>;

@@ -3,7 +3,7 @@ import { titleOf } from '@core/document/page';
 import type { SiteHistory } from '@core/api/history';
 import { ActWord } from '@core/api/history';
 import { doneBy } from '@core/document/edits/done-by';
-import { AnyEdits } from '@core/document/edits/site-edit';
+import { LoggedEdits } from '@core/document/edits/site-edit';
 import { roleWords, Role } from '@core/api/roles';
 import type { Service } from '../http/service';
 
@@ -110,7 +110,7 @@ export async function historyOf(service: Service, site: string, before: Date): P
     if (page !== null && !pages.has(page)) pages.set(page, await service.documents.page(manager, page));
   const entries = whole.map(({ who, page, steps: done }): SiteHistory['entries'][number] => {
     const document = page === null ? undefined : pages.get(page)?.document;
-    const edits = done.flatMap((one) => (one.edits === null ? [] : AnyEdits.parse(one.edits))).reverse();
+    const edits = done.flatMap((one) => (one.edits === null ? [] : LoggedEdits.parse(one.edits))).reverse();
     const acts = done.flatMap(({ what, about }) => (what === null ? [] : sentence(what, about ?? {})));
     return {
       who,

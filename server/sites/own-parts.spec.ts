@@ -1,7 +1,8 @@
 import { differEdit, keepAsOwn, setFree, useThing } from '@core/document/commands/sharing/own-parts';
 import { addressed } from '@core/document/edits/addressed';
-import type { Documents } from '@core/document/edits/batch';
-import type { AnyEdit } from '@core/document/edits/site-edit';
+import { Log } from '@core/api/pages';
+import { applyBatch, type Documents } from '@core/document/edits/batch';
+import { mostEdits, type AnyEdit } from '@core/document/edits/site-edit';
 import type { Page } from '@core/document/page';
 import { planted } from '@core/document/sections/planting';
 import { idWithin } from '@core/document/seen/references';
@@ -77,5 +78,52 @@ describe('Own parts of a site', () => {
     expect((await at.ada.open(lost)).page.parts[use.root]!.kind).toBe('container');
     expect((await does(home, () => setFree('own-container'))).status).toBe(200);
     expect((await does(home, () => [{ do: 'remove', on: 'site', from: 'sections', id: own.id }])).status).toBe(200);
+  });
+
+  it('can be followed by everybody, also where a batch comes to more than it held, or to nothing', async () => {
+    const { site, page } = await at.ada.open(home);
+    const section = planted(
+      site,
+      { kind: 'section', holds: [{ kind: 'container', holds: [{ kind: 'heading', content: { text: 'One' } }] }] },
+      (kind) => `many-${kind}`,
+    );
+    await does(home, () => [{ do: 'insert', parent: page.root, index: 0, ...section }]);
+    await does(home, ({ seen: shown }) => keepAsOwn(shown, 'many-container', 'Row'));
+    const known = await at.ada.open(home);
+    const own = known.site.sections!.find((one) => one.name === 'Row')!;
+    const uses = Array.from({ length: 1200 }, () => useThing(own));
+    const add = uses.map((use): AnyEdit => ({ do: 'insert', parent: 'many-section', index: 0, ...use }));
+    expect((await at.ada.store(home, add)).status).toBe(200);
+    const differ: AnyEdit = {
+      do: 'differ',
+      on: 'both',
+      part: uses[0]!.root,
+      at: 'base',
+      inner: 'many-heading',
+      field: 'text',
+    };
+    const answers = [
+      await does(home, ({ seen: shown }) => [differEdit(shown, idWithin(uses[0]!.root, 'many-heading'), 'text', true)]),
+      await at.ada.store(home, [differ]),
+      await at.ada.store(home, [differ]), // it does already
+      await at.ada.store(
+        home,
+        uses.flatMap((use) => setFree(use.root)),
+      ),
+      await at.ada.call('GET', `/pages/${home}/log?since=${known.revision}&site=${known.siteRevision}`),
+    ];
+    for (const answer of answers) {
+      expect(answer.status).withContext(answer.body.slice(0, 300)).toBe(200);
+      Log.parse(answer.json());
+    }
+    expect(Math.max(...answers.flatMap((one) => one.json<Log>().log.map(({ edits }) => edits.length)))).toBeGreaterThan(
+      mostEdits,
+    );
+    const { page: shown, site: by } = answers
+      .at(-1)!
+      .json<Log>()
+      .log.reduce<Documents>((now, { edits }) => applyBatch(now, edits), known);
+    expect({ shown, by }).toEqual({ shown: (await at.ada.open(home)).page, by: (await at.ada.open(home)).site });
+    expect((await at.ada.call('GET', '/sites/tidewick/history')).status).toBe(200);
   });
 });

@@ -127,3 +127,5 @@ const AnyEdit = z.unknown().transform((data, context): AnyEdit => {
 export const mostEdits = 2000;
 /** What one batch may hold. */
 export const AnyEdits = z.array(AnyEdit).min(1).max(mostEdits);
+/** What a batch came to, as the log says it: more edits than it held, fewer, or none. */
+export const LoggedEdits = z.array(AnyEdit);
