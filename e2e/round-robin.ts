@@ -20,8 +20,9 @@ export class RoundRobin {
     const chunks: Buffer[] = [];
     for await (const chunk of from) chunks.push(chunk as Buffer); // of a request without an encoding
     const body = Buffer.concat(chunks);
-    for (const _try of this.ports) {
-      const port = this.ports[this.next++ % this.ports.length]!;
+    const first = this.next++; // each is asked once, whatever else is asked meanwhile
+    for (const index of this.ports.keys()) {
+      const port = this.ports[(first + index) % this.ports.length]!;
       if (await this.passTo(port, from, body, to)) return;
     }
     to.writeHead(502).end();

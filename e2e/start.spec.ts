@@ -12,6 +12,7 @@ describe('The start command', () => {
   let livePort = 0;
   let mailPort = 0;
   let smtpPort = 0;
+  let stockPort = 0;
   let command: ChildProcess | undefined;
   let said = '';
 
@@ -43,6 +44,7 @@ describe('The start command', () => {
     FOLD_LIVE_PORT: String(livePort),
     FOLD_MAIL_PORT: String(mailPort),
     FOLD_SMTP_PORT: String(smtpPort),
+    FOLD_STOCK_PORT: String(stockPort),
   });
   const start = (): ChildProcess => {
     said = '';
@@ -62,7 +64,7 @@ describe('The start command', () => {
 
   beforeAll(async () => {
     [port, livePort] = [await freePort(), await freePort()];
-    [mailPort, smtpPort] = [await freePort(), await freePort()];
+    [mailPort, smtpPort, stockPort] = [await freePort(), await freePort(), await freePort()];
     start();
     await until('The first start', () => said.includes('Fold Line is running'));
   });

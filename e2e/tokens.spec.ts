@@ -149,10 +149,7 @@ describe('With tokens', () => {
     await (await visit.person.find('button[aria-label="Delete madder"]')).click();
     const detail = await visit.person.find('[data-token-detail]');
     expect(await detail.getText()).toMatch(/used by 6 parts on 2 pages.*3 places of the site/);
-    await (await visit.person.find('[data-token-detail] [role=combobox]')).click();
-    await (
-      await visit.browser.driver.findElement(By.xpath("//li[@role='option'][contains(., 'the token ink')]"))
-    ).click();
+    await visit.person.choose('[data-token-detail]', 'the token ink');
     await (await visit.person.find('[data-delete-token] button')).click();
     await visit.person.until(
       async () => (await visit.browser.driver.findElements(By.css('[data-token="madder"]'))).length === 0,

@@ -2,8 +2,8 @@ import { randomInt } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 
-/** What no program needs rights for, and no well-known service stands on. */
-const lowest = 10_000;
+/** What no program needs rights for, no well-known service stands on, and no browser refuses to open. */
+const lowest = 10_100;
 
 /** The first port of those the system gives to connections as they are opened (Linux; elsewhere its usual value). */
 function firstOfConnections() {

@@ -1,5 +1,4 @@
 import { once } from 'node:events';
-import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import sharp from 'sharp';
 import { request, type IncomingMessage } from 'node:http';
@@ -11,7 +10,7 @@ import type { Work } from '@core/api/work';
 import { makeLink } from './accounts/single-links';
 import { hold, waitingFor } from './testing/holding';
 import { ask, Client } from './testing/running';
-import { until } from './testing/until';
+import { noUploadLeft, until } from './testing/until';
 import { withServer } from './testing/with-server';
 
 /** What was true when somebody asked, and is not any more once what they waited for is there. */
@@ -154,7 +153,7 @@ describe('What was let through and then had to wait', () => {
     const state = async () => (await ben.call('GET', `/work/${id}`)).json<Work>().state;
     await until(async () => (await state()).is === 'refused', 'it is not refused');
     expect(Object.keys((await at.ada.open('tidewick-home')).site.pictures)).not.toContain(waits.id);
-    expect(existsSync(join(config.uploadFolder, waits.file))).toBeFalse();
+    await noUploadLeft(at.running);
     await isBen('tidewick', undefined);
   });
 

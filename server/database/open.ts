@@ -6,6 +6,7 @@ import { entities } from './entities';
 import { FirstTables1700000000000 } from './first-tables';
 import { FormerPaths1764100000000 } from './former-paths';
 import { People1764420000000 } from './people';
+import { HeldRoles1764470000000 } from './held-roles';
 import { LongWork1764260000000 } from './long-work';
 import { Paths1764270000000 } from './paths';
 import { Reach1764280000000 } from './reach';
@@ -50,6 +51,7 @@ export async function openDatabase(url: string): Promise<DataSource> {
       ReleaseNotes1764440000000,
       Remarks1764450000000,
       DueWork1764460000000,
+      HeldRoles1764470000000,
     ],
     logging: false,
     poolErrorHandler: () => undefined, // an idle connection that ends is replaced when the next one is asked for

@@ -56,7 +56,7 @@ async function changeAndPublish(
   at: { readonly site: string; readonly page: string },
   edits: readonly Edit[],
 ): Promise<void> {
-  await storeBatch(service, { ...at, account: 'ada', role: 'owner' }, { id: nanoid(), base: 0, edits: [...edits] });
+  await storeBatch(service, { ...at, account: 'ada' }, { id: nanoid(), base: 0, edits: [...edits] });
   const by = { account: 'ada', name: 'Dates of the rye course', note: 'The second baker can come.' };
   await publish(service, { site: at.site, pages: [at.page] }, by);
 }

@@ -6,7 +6,7 @@ import type { Face } from '@core/document/library/face';
 import { fonts } from '@core/style/faces/fonts';
 import { fontPath } from '../releases/write';
 import { Client } from '../testing/running';
-import { until } from '../testing/until';
+import { noUploadLeft } from '../testing/until';
 import { withServer } from '../testing/with-server';
 import { madeReady } from './made-ready';
 
@@ -114,8 +114,6 @@ describe('Uploading a face', () => {
   const at = withServer();
   const upload = (client: Client, name: string, bytes: Buffer, query = 'letters=latin', site = 'mill') =>
     client.upload(`/sites/${site}/faces?${query}`, name, 'font/woff2', bytes);
-  const nothingLeft = (): Promise<void> =>
-    until(() => readdirSync(at.running.service.config.uploadFolder).length === 0, 'an upload is left');
 
   it('enters it into the site, serves it to members, and publishes it with the pages that name it', async () => {
     const named = await subsetFont(literata, letters, { targetFormat: 'truetype' });
@@ -139,7 +137,7 @@ describe('Uploading a face', () => {
 
     await at.ada.store('mill-home', [{ do: 'remove', on: 'site', from: 'faces', id: face.id }]);
     expect((await at.ada.open('mill-home')).site.faces).toBeUndefined();
-    await nothingLeft();
+    await noUploadLeft(at.running);
   });
 
   it('is refused to strangers, with letters nobody knows, without a file, and where the file is none', async () => {
@@ -159,6 +157,6 @@ describe('Uploading a face', () => {
       'A typeface is a file of the kind woff2, woff, ttf or otf.',
     ]);
     expect((await at.ada.call('POST', '/sites/mill/faces?letters=all', {})).status).toBe(400);
-    await nothingLeft();
+    await noUploadLeft(at.running);
   });
 });

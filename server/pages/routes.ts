@@ -1,4 +1,4 @@
-import { Router, type Request, type RequestHandler, type Response } from 'express';
+import { Router, type Request, type Response } from 'express';
 import * as z from 'zod';
 import type { PageEvents } from '@core/api/events';
 import { FeedRequest, Place } from '@core/api/people';
@@ -41,11 +41,11 @@ export const pageRoutes: Routes = (service) => {
     });
   });
 
-  router.post('/pages/:page/edits', ...reading(service, 'write', '8mb'), async (request, response) => {
+  router.post('/pages/:page/edits', reaching(service, 'write'), body('8mb'), async (request, response) => {
     answer(response, Log, await storeBatch(service, reachedBy(response), read(Batch, request.body)));
   });
 
-  router.post('/pages/:page/would-change', ...reading(service, 'look', '8mb'), async (request, response) => {
+  router.post('/pages/:page/would-change', reaching(service, 'look'), body('8mb'), async (request, response) => {
     const { edits } = read(WouldBeEdits, request.body);
     answer(response, WouldChange, { pages: await pagesThatChange(service, reachedBy(response), edits) });
   });
@@ -81,7 +81,10 @@ function releaseOf(release: ReleaseRow | null, page: string): PageFacts['release
   };
 }
 
-/** Lets a request pass whose page the account may reach, before anything of its body is read. */
+/**
+ * Lets a request pass whose page the account may reach, before anything of its body is read; who stores something is
+ * asked again where that is stored.
+ */
 const reaching =
   (service: Service, ability: Ability) =>
   async (request: Request, response: Response, next: () => void): Promise<void> => {
@@ -89,16 +92,6 @@ const reaching =
     locals['reached'] = await reachPage(service, request, parameter(request, 'page'), ability);
     next();
   };
-
-/**
- * The same, and once the body is there again: it may take minutes to arrive, and its sender may be off the site by
- * then, or have another role.
- */
-const reading = (service: Service, ability: Ability, limit: string): RequestHandler[] => [
-  reaching(service, ability),
-  body(limit),
-  reaching(service, ability),
-];
 
 /** The page that was let through to, and its site. */
 const reachedBy = ({ locals }: Response): z.infer<typeof Reached> => Reached.parse(locals['reached']);
@@ -140,7 +133,7 @@ function feedRoute(service: Service, router: Router): void {
     if (!response.destroyed) openFeed(service, request, response, { at: { page, site }, person });
   });
 
-  router.put('/pages/:page/place', ...reading(service, 'look', '4kb'), async (request, response) => {
+  router.put('/pages/:page/place', reaching(service, 'look'), body('4kb'), async (request, response) => {
     const { page } = reachedBy(response);
     const { tab, at } = read(Place, request.body);
     const account = accountOf(request);

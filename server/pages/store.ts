@@ -12,7 +12,7 @@ import { notFound, Refusal } from '@core/api/refusal';
 import { mayDo, whyNot, type Role } from '@core/api/roles';
 import { frameKey } from '@core/style/reach';
 import { areTextsAndPictures } from '@core/document/edits/check/texts-and-pictures';
-import type { Reaching } from '../http/guard';
+import { checkReach, type Reaching } from '../http/guard';
 import type { Service } from '../http/service';
 import { isUniqueViolation, pathTaken } from '../sites/paths';
 import { factsAfter } from './facts';
@@ -21,7 +21,7 @@ import { logSince, toldTo } from './log';
 /** A batch that was stored now, for those who listen. */
 type Fresh = Omit<BatchRow, 'order' | 'at' | 'account'>;
 
-const Outcomes = z.array(z.object({ outcome: z.enum(['stored', 'known', 'stale']) })).length(1);
+const Outcomes = z.array(z.object({ outcome: z.enum(['stored', 'known', 'stale', 'barred']) })).length(1);
 
 /** Documents at their revisions. */
 interface Now {
@@ -34,24 +34,29 @@ interface Making {
   readonly at: { readonly site: string; readonly page?: string };
   readonly id: string;
   readonly account: string;
+  /** The role somebody stores it in; none, where the server does. */
+  readonly role?: Role;
   readonly after: AppliedBatch;
 }
 
-/** Stores a batch in one statement, unless a document is another by now, or it is stored already. */
+/** Why a batch was not stored: it is already; a document is another by now; whoever sent it has another role by now. */
+type NotNow = 'known' | 'stale' | 'barred';
+
+/** Stores a batch in one statement. */
 async function write(
   service: Service,
   manager: EntityManager,
   known: Now,
-  { at, id, account, after }: Making,
-): Promise<Fresh | 'known' | 'stale'> {
+  { at, id, account, role, after }: Making,
+): Promise<Fresh | NotNow> {
   const onSite = after.edits.some(isOnSite);
   const onPage = after.edits.some(isOnPage);
   const facts = onPage ? factsAfter(after.page, after) : null;
   const ended = service.notices.own(id);
   const outcome = await manager
-    .query('SELECT store_batch($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) AS outcome', [
+    .query('SELECT store_batch($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11) AS outcome', [
       ...[id, at.site, known.site.revision, onSite, at.page ?? null, known.page?.revision ?? null, onPage, account],
-      ...[JSON.stringify(after.edits), facts && JSON.stringify(facts)],
+      ...[JSON.stringify(after.edits), facts && JSON.stringify(facts), role ?? null],
     ])
     .then((rows: unknown) => Outcomes.parse(rows)[0]!.outcome)
     .catch((error: unknown) => {
@@ -161,13 +166,14 @@ interface Place {
 
 /** What a batch is stored on, and by whom. */
 interface Sent {
-  readonly at: Place & Pick<Reaching, 'account' | 'role'>;
+  /** In which role; none, where the server does it by itself. */
+  readonly at: Place & Pick<Reaching, 'account'> & Partial<Pick<Reaching, 'role'>>;
   readonly batch: Batch;
 }
 
 /** Refuses what a role may not do. @throws Refusal */
-function checkRole(role: Role, before: Documents, edits: readonly AnyEdit[]): void {
-  if (!mayDo(role, 'build') && !(mayDo(role, 'write') && areTextsAndPictures(before, edits)))
+function checkRole(role: Role | undefined, before: Documents, edits: readonly AnyEdit[]): void {
+  if (role && !mayDo(role, 'build') && !(mayDo(role, 'write') && areTextsAndPictures(before, edits)))
     throw new Refusal('not-allowed', whyNot(role));
 }
 
@@ -190,12 +196,7 @@ async function storedBefore(manager: EntityManager, { at, batch }: Sent): Promis
 const newest = 2_147_483_647;
 
 /** Where a shared section or a page frame would go, the site is held alone while the other pages are looked at. */
-async function writeSafely(
-  service: Service,
-  known: Now,
-  making: Making,
-  at: Place,
-): Promise<Fresh | 'known' | 'stale'> {
+async function writeSafely(service: Service, known: Now, making: Making, at: Place): Promise<Fresh | NotNow> {
   const { manager } = service.database;
   const before = known.site.document;
   const gone = goneOf(before, making.after.site);
@@ -208,7 +209,7 @@ async function writeSafely(
 }
 
 /** One try to store a batch on documents as they are known, or asked for anew. */
-async function tryToStore(service: Service, sent: Sent, ask: boolean): Promise<Stored[] | 'stale'> {
+async function tryToStore(service: Service, sent: Sent, ask: boolean): Promise<Stored[] | 'stale' | 'barred'> {
   const { at, batch } = sent;
   const { manager } = service.database;
   const known = (ask ? undefined : service.documents.known(at)) ?? (await askedAnew(service, at));
@@ -224,8 +225,10 @@ async function tryToStore(service: Service, sent: Sent, ask: boolean): Promise<S
     if (!ask) return 'stale'; // what is known may be old
     throw error;
   }
-  const fresh = await writeSafely(service, known, { at, id: batch.id, account: at.account, after }, at);
-  if (fresh === 'stale') return fresh;
+  const { account, role } = at;
+  const making = { at, id: batch.id, account, ...(role && { role }), after };
+  const fresh = await writeSafely(service, known, making, at);
+  if (fresh === 'stale' || fresh === 'barred') return fresh;
   if (fresh === 'known') return (await storedBefore(manager, sent)) ?? 'stale';
   stored(service, fresh, after, at.page);
   const knew = batch.base === known.page.revision && (batch.siteBase ?? known.site.revision) === known.site.revision;
@@ -253,13 +256,15 @@ const mostTries = 50;
 /**
  * Applies a batch to the newest state of the page and its site and stores it, all at once.
  * Returns the log since what the client knew, the batch itself in it.
- * @throws Problem when an edit no longer fits
+ * @throws Problem when an edit no longer fits, Refusal where whoever sent it may no longer do so
  */
 export const storeBatch = (service: Service, at: Sent['at'], batch: Batch): Promise<{ log: Stored[] }> =>
   service.storing.run(at.page, async () => {
+    let by = at;
     for (let tries = 0; tries < mostTries; tries++) {
-      const log = await tryToStore(service, { at, batch }, tries > 0);
-      if (log !== 'stale') return { log };
+      const log = await tryToStore(service, { at: by, batch }, tries > 0);
+      if (log === 'barred') by = { ...at, role: (await checkReach(service, at, 'write')).role };
+      else if (log !== 'stale') return { log };
     }
     throw new Refusal(
       'unavailable',

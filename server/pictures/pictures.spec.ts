@@ -1,10 +1,9 @@
-import { readdirSync } from 'node:fs';
 import sharp, { type Sharp } from 'sharp';
 import { filesOfPicture } from '@core/document/library/picture-files';
 import type { Picture } from '@core/document/site';
 import { PictureFiles } from '../database/entities';
 import { Client, runServer, type Running } from '../testing/running';
-import { until } from '../testing/until';
+import { noUploadLeft } from '../testing/until';
 import { cleanSvg } from './clean-svg';
 
 /** A field of one colour with a quarter of another in its upper left corner, so that one sees how it lies. */
@@ -47,9 +46,6 @@ describe('Pictures of real sizes', () => {
     );
     return { picture, files: rows.map((row) => row.bytes) };
   };
-  /** An upload is removed once its end is stored, and so told: a moment after the answer. */
-  const nothingLeft = (): Promise<void> =>
-    until(() => readdirSync(running.service.config.uploadFolder).length === 0, 'an upload is left');
   /** The colour at a share of a picture's width and height. */
   const colourAt = async (bytes: Buffer, across: number, down: number): Promise<number[]> => {
     const { data, info } = await sharp(bytes).removeAlpha().raw().toBuffer({ resolveWithObject: true });
@@ -236,7 +232,7 @@ describe('Pictures of real sizes', () => {
     }
     expect((await uploads).map((one) => one.status)).toEqual([201, 201, 400]);
     expect(answered).toBeGreaterThan(10);
-    await nothingLeft();
+    await noUploadLeft(running);
   });
   it('half sent or without a boundary get a sentence, and nothing is kept', async () => {
     const bytes = await photograph(300, 200).png().toBuffer();
@@ -256,7 +252,7 @@ describe('Pictures of real sizes', () => {
       expect(answer.status).toBe(400);
       expect(answer.json<{ problem: string }>().problem).toMatch(/\w+ \w+/);
     }
-    await nothingLeft();
+    await noUploadLeft(running);
   });
 });
 

@@ -1,10 +1,10 @@
-import { readdirSync } from 'node:fs';
 import sharp from 'sharp';
 import express from 'express';
 import type { LibraryPicture, StockFound } from '@core/api/pictures';
 import { Refusal } from '@core/api/refusal';
 import { scenes } from '../../stock/scenes';
 import { Client, serving } from '../testing/running';
+import { noUploadLeft } from '../testing/until';
 import { withServer } from '../testing/with-server';
 import { StockSource } from './source';
 
@@ -42,7 +42,7 @@ describe('Stock pictures', () => {
     expect(picture.files.map((file) => file.width)).toEqual([400, 800, 1200, 1600, 2400]);
     const { site } = await at.ada.open('mill-home');
     expect(site.pictures[id]).toEqual(picture);
-    expect(readdirSync(at.running.service.config.uploadFolder)).toEqual([]);
+    await noUploadLeft(at.running);
   });
 
   it('that are not there, or are asked for in another way, are refused by a sentence', async () => {
@@ -70,7 +70,7 @@ describe('Stock pictures', () => {
     const ben = new Client(at.running.port);
     await ben.signIn('ben@elsewhere.example', 'another-studio');
     expect((await ben.call('POST', '/sites/mill/stock', { id: 'stock-1', title: 'A', by: 'B' })).status).toBe(404);
-    expect(readdirSync(at.running.service.config.uploadFolder)).toEqual([]);
+    await noUploadLeft(at.running);
   });
 
   it('of a source that is away, slow to end, or sends what it should not, are a sentence, and nothing is kept', async () => {

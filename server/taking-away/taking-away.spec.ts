@@ -1,10 +1,10 @@
 import { createHash } from 'node:crypto';
-import { readdirSync } from 'node:fs';
 import { strFromU8, strToU8, unzipSync, zipSync, type Unzipped } from 'fflate';
 import type { SiteHistory } from '@core/api/history';
 import type { DeskFacts, MadeSite } from '@core/api/sites';
 import { PictureFiles, Sites } from '../database/entities';
 import { Client, type Answer } from '../testing/running';
+import { noUploadLeft } from '../testing/until';
 import { withServer } from '../testing/with-server';
 
 describe('A site', () => {
@@ -167,7 +167,7 @@ describe('A site', () => {
         .toEqual([400, true]);
     }
     expect(await sites()).toBe(count);
-    expect(readdirSync(at.running.service.config.uploadFolder)).toEqual([]);
+    await noUploadLeft(at.running);
     const kept = at.running.service.database.getRepository(PictureFiles);
     expect(await kept.createQueryBuilder().where('site NOT IN (SELECT id FROM sites)').getCount()).toBe(0);
   });

@@ -67,6 +67,17 @@ describe('A page session', () => {
     expect(server.log.map((one) => one.edits)).toEqual([title('One'), title('Two')]);
   });
 
+  it('asks again for what it missed until somebody answers', async () => {
+    server.take('other-1', title('Theirs'));
+    server.unheard = true;
+    const caught = session.catchUp();
+    await new Promise((go) => setTimeout(go, 200));
+    expect(shown()).not.toBe('Theirs');
+    server.unheard = false;
+    await caught;
+    expect(shown()).toBe('Theirs');
+  });
+
   it('fetches the documents whole where the log no longer tells each step, and keeps what waits', async () => {
     server.take('other-1', title('Theirs'));
     server.take('other-2', [{ do: 'set', on: 'site', field: ['name'], value: 'Their site' }]);

@@ -3,6 +3,7 @@ import { toObservable } from '@angular/core/rxjs-interop';
 import {
   catchError,
   concatMap,
+  defer,
   EMPTY,
   filter,
   firstValueFrom,
@@ -10,6 +11,7 @@ import {
   Subject,
   Subscription,
   switchMap,
+  throwError,
   timer,
   type Observable,
 } from 'rxjs';
@@ -35,6 +37,7 @@ import type { PageFacts, Stored } from '@core/api/pages';
 import type { Present } from '@core/api/people';
 import { afterPaint } from './after-paint';
 import { Api, failureOf, willNeverFit } from './api';
+import { askAgain } from './ask-again';
 import { History, type Step } from './history';
 import { Meeting, overtakenBy, saidOf, withWaiting } from './meeting';
 import { batchesOf, Outbox, type Waiting } from './outbox';
@@ -124,9 +127,9 @@ export class PageSession implements OnDestroy {
   private readonly running = new Subscription();
   /** Entries of the log were missed, up to a revision. */
   private readonly behind = new Subject<Pick<Stored, 'revision' | 'siteRevision'>>();
-  /** The page may have been deleted. */
   /** Something was said on the page, or may have been while nobody listened. */
   readonly remarksTold = new Subject<void>();
+  /** The page may have been deleted. */
   private readonly gone = new Subject<void>();
 
   constructor() {
@@ -456,12 +459,15 @@ export class PageSession implements OnDestroy {
   }
 
   /**
-   * What was stored since; nothing where it cannot be had just now. Where the log no longer goes back so far, the
-   * documents are fetched whole.
+   * What was stored since, asked for until the server answers: nobody may say anything more that would tell of it.
+   * Nothing where it is not to be had. Where the log no longer goes back so far, the documents are fetched whole.
    */
   private logSince(page: string): Observable<readonly Stored[]> {
-    return this.api.logSince(page, this.revision, this.siteRevision).pipe(
-      catchError((error: unknown) => (failureOf(error).code === 'log-gone' ? this.fetchWhole(page) : EMPTY)),
+    return defer(() => this.api.logSince(page, this.revision, this.siteRevision)).pipe(
+      catchError((error: unknown) =>
+        failureOf(error).code === 'log-gone' ? this.fetchWhole(page) : throwError(() => error),
+      ),
+      askAgain(),
       catchError(() => EMPTY),
     );
   }

@@ -35,16 +35,21 @@ export class MemoryServer {
   /** Its log no longer goes back. */
   forgets = false;
 
+  /** Nobody answers who asks for its log. */
+  unheard = false;
+
   logSince = (_page: string, since: number, siteSince: number): Observable<Stored[]> =>
-    this.forgets
-      ? throwError(
-          () =>
-            new HttpErrorResponse({
-              status: 410,
-              error: { code: 'log-gone', problem: 'Load it anew.' } satisfies Refused,
-            }),
-        )
-      : of(this.since(since, siteSince));
+    this.unheard
+      ? throwError(() => new HttpErrorResponse({ status: 502 }))
+      : this.forgets
+        ? throwError(
+            () =>
+              new HttpErrorResponse({
+                status: 410,
+                error: { code: 'log-gone', problem: 'Load it anew.' } satisfies Refused,
+              }),
+          )
+        : of(this.since(since, siteSince));
 
   private since = (page: number, site: number): Stored[] =>
     this.log.filter((one) => (one.revision ?? -1) > page || (one.siteRevision ?? -1) > site);

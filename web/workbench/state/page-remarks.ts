@@ -6,6 +6,7 @@ import { baseOf } from '@core/document/breakpoint';
 import type { Remark, StudioAnswer } from '@core/api/remarks';
 import { numbered, type Numbered } from '../../remarks/numbered';
 import { Api, failureOf } from '../../services/api';
+import { askAgain } from '../../services/ask-again';
 import { PageSession } from '../../services/page-session';
 import { Dialogs } from './dialogs';
 import { Selection } from './selection';
@@ -53,6 +54,7 @@ export class PageRemarks {
     if (page === undefined || site === undefined) return EMPTY;
     return this.api.remarks(site, page).pipe(
       switchMap(({ remarks }) => [remarks]),
+      askAgain(),
       catchError(() => EMPTY), // asked for again with the next that is said
     );
   }
