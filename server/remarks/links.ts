@@ -50,10 +50,13 @@ const alignLink = (service: Service, id: string, passes: readonly string[]): Pro
     if (link) await tellLink(service, link, await tokenOf(service, link.site));
   });
 
+export const linkGone = (): Refusal =>
+  new Refusal('not-found', 'This link has ended or was taken back. Ask for a new one.');
+
 /** A link that has not ended, by the key it is opened with. @throws Refusal where there is none */
 export async function linkByKey(manager: EntityManager, key: string): Promise<PreviewLinkRow> {
   const link = await manager.getRepository(PreviewLinks).findOneBy({ key, ends: MoreThan(new Date()) });
-  if (!link) throw new Refusal('not-found', 'This link has ended or was taken back. Ask for a new one.');
+  if (!link) throw linkGone();
   return link;
 }
 

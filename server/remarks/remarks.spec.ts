@@ -6,6 +6,7 @@ import type { PreviewLink, PreviewLinks, Shown } from '@core/api/preview-links';
 import type { Remark, Remarks, ShownRemarks } from '@core/api/remarks';
 import type { SiteHistory } from '@core/api/history';
 import { PreviewLinks as LinkTable, Previews } from '../database/entities';
+import { hold } from '../testing/holding';
 import { ask, Client, type Answer } from '../testing/running';
 import { withTwoServers } from '../testing/with-server';
 import { restoreLinks } from './links';
@@ -247,6 +248,31 @@ describe('Links for a client', () => {
       const other = await made();
       expect((await said(other, { id, words: 'Mine now' })).status).toBe(400);
       expect((await remarks()).find((one) => one.id === id)?.words).toBe('Once');
+    });
+
+    it('are not kept on a link that is taken back in the same moment', async () => {
+      const { database } = at.running.service;
+      const link = await made();
+      await shown(link);
+      const held = await hold(database, `DELETE FROM preview_links WHERE id = '${link.id}'`);
+      const answer = said(link, { words: 'Too late' });
+      await held.waitedFor();
+      await held.letGo();
+      expect((await answer).status).toBe(404);
+      expect((await remarks()).some((one) => one.words === 'Too late')).toBeFalse();
+    });
+
+    it('have each answer once, and the last of as many as there may be also where it is sent again', async () => {
+      const link = await made();
+      const [remark, other] = [(await said(link)).json<Remark>(), (await said(link)).json<Remark>()];
+      const put = (to: Remark, id: string): Promise<Answer> =>
+        at.ada.call('PUT', `/sites/tidewick/remarks/${to.id}/answers`, { id, words: 'Seen' });
+      const ids = Array.from({ length: 101 }, () => nanoid());
+      const first = await Promise.all(ids.slice(0, 100).map((id) => put(remark, id)));
+      expect(new Set(first.map((one) => one.status))).toEqual(new Set([201]));
+      expect((await put(remark, ids[99]!)).json<Remark>().answers.length).toBe(100);
+      expect((await put(remark, ids[100]!)).status).toBe(422);
+      expect((await put(other, ids[0]!)).status).toBe(400);
     });
 
     it('of one link are not seen on another, nor answered there', async () => {

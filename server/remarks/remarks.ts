@@ -4,6 +4,7 @@ import { notFound, Refusal } from '@core/api/refusal';
 import { Answers, PreviewLinks, Remarks, type AnswerRow, type RemarkRow } from '../database/entities';
 import type { Service } from '../http/service';
 import { noticeRemarks } from '../pages/notices';
+import { linkGone } from './links';
 
 /** So many remarks a link takes, and so many answers a remark. */
 const most = { remarks: 500, answers: 100 };
@@ -44,15 +45,22 @@ async function remarkNow(manager: EntityManager, site: string, id: string): Prom
 }
 
 /** Keeps what a client said; said twice under one id, it is kept once. @throws Refusal */
-export const keepRemark = (service: Service, row: Omit<RemarkRow, 'at' | 'settled' | 'settledBy'>): Promise<Remark> =>
+export const keepRemark = (
+  service: Service,
+  row: Omit<RemarkRow, 'at' | 'settled' | 'settledBy'> & { readonly link: string },
+): Promise<Remark> =>
   service.database.transaction(async (manager) => {
+    const links = manager.getRepository(PreviewLinks);
+    // whoever takes the link back, or says something on it too, waits
+    const link = await links.findOne({ where: { id: row.link }, lock: { mode: 'pessimistic_write' } });
+    if (!link) throw linkGone();
     const remarks = manager.getRepository(Remarks);
     const known = await remarks.findOneBy({ id: row.id });
     if (known && known.link !== row.link) throw new Refusal('bad-input', 'This remark has been made elsewhere.');
     if (!known) {
-      if (row.link !== null && (await remarks.countBy({ link: row.link })) >= most.remarks)
+      if ((await remarks.countBy({ link: row.link })) >= most.remarks)
         throw new Refusal('does-not-fit', `A link takes at most ${most.remarks} remarks. Ask for a new one.`);
-      await manager.createQueryBuilder().insert().into(Remarks).values(row).orIgnore().execute();
+      await remarks.insert(row);
       await manager.query(...noticeRemarks(row.site, row.page));
     }
     return remarkNow(manager, row.site, row.id);
@@ -69,11 +77,14 @@ export const keepAnswer = (
     const remark = await manager.getRepository(Remarks).findOne({ where, lock: { mode: 'pessimistic_write' } });
     if (!remark) throw notFound();
     const answers = manager.getRepository(Answers);
-    if ((await answers.countBy({ remark: remark.id })) >= most.answers)
-      throw new Refusal('does-not-fit', `A remark takes at most ${most.answers} answers.`);
-    const row = { id, remark: remark.id, account, words, by };
-    await manager.createQueryBuilder().insert().into(Answers).values(row).orIgnore().execute();
-    await manager.query(...noticeRemarks(at.site, remark.page));
+    const known = await answers.findOneBy({ id });
+    if (known && known.remark !== remark.id) throw new Refusal('bad-input', 'This answer has been given elsewhere.');
+    if (!known) {
+      if ((await answers.countBy({ remark: remark.id })) >= most.answers)
+        throw new Refusal('does-not-fit', `A remark takes at most ${most.answers} answers.`);
+      await answers.insert({ id, remark: remark.id, account, words, by });
+      await manager.query(...noticeRemarks(at.site, remark.page));
+    }
     return remarkNow(manager, at.site, remark.id);
   });
 
