@@ -13,7 +13,13 @@ export const Members = z.object({
     .readonly(),
   invited: z
     .array(
-      z.object({ id: z.string(), email: z.string(), role: Role, by: z.string(), ends: z.iso.datetime() }).readonly(),
+      z
+        .object({
+          ...{ id: z.string(), email: z.string(), role: Role, by: z.string(), ends: z.iso.datetime() },
+          /** To the studio, too. */
+          studio: z.boolean(),
+        })
+        .readonly(),
     )
     .readonly(),
 });

@@ -133,7 +133,15 @@ describe('People of a site', () => {
     const boss = await joined('boss@client.example', 'owner');
     expect((await invite('friend@client.example', 'editor', boss, { studio: true })).status).toBe(403);
     expect((await invite('friend@client.example', 'editor', boss)).status).toBe(201);
-    const link = (await people(boss)).invited.find((one) => one.email === 'friend@client.example')!;
+    expect((await invite('new@studio.example', 'editor', at.ada, { studio: true })).status).toBe(201);
+    const { invited } = await people(boss); // as they are sent again
+    expect(invited.map(({ email, studio }) => [email, studio])).toEqual(
+      jasmine.arrayContaining([
+        ['new@studio.example', true],
+        ['friend@client.example', false],
+      ]),
+    );
+    const link = invited.find((one) => one.email === 'friend@client.example')!;
     const key = keyIn(await letterTo('friend@client.example'));
     expect((await boss.call('DELETE', `/sites/tidewick/invitations/${link.id}`)).status).toBe(204);
     expect((await boss.call('DELETE', `/sites/keswick/invitations/${link.id}`)).status).toBe(404);

@@ -38,7 +38,7 @@ async function membersOf(service: Service, { site, account, role }: Reaching): P
       link.email === null || link.role === null
         ? []
         : {
-            ...{ id: link.id, email: link.email, role: link.role },
+            ...{ id: link.id, email: link.email, role: link.role, studio: link.studio },
             by: accounts.get(link.account ?? '')?.name ?? 'Somebody',
             ends: link.ends.toISOString(),
           },

@@ -61,6 +61,7 @@ interface Doing {
       [open]="doing() !== undefined"
       [word]="doing()?.what === 'path' ? 'Bring back' : 'Delete for good'"
       [width]="420"
+      [busy]="busy()"
       [problem]="problem()"
       (confirmed)="confirm()"
       (closed)="doing.set(undefined)"
@@ -95,6 +96,7 @@ export class PageBin {
   protected readonly pages = signal<Binned[]>([]);
   protected readonly doing = signal<Doing | undefined>(undefined);
   protected readonly path = signal('');
+  protected readonly busy = signal(false);
   protected readonly problem = signal<string | undefined>(undefined);
 
   constructor() {
@@ -107,6 +109,8 @@ export class PageBin {
   }
 
   protected async bringBack(page: Binned, path?: string): Promise<void> {
+    if (this.busy()) return;
+    this.busy.set(true);
     try {
       await firstValueFrom(this.api.bringBack(this.site(), page.id, path));
       this.doing.set(undefined);
@@ -119,18 +123,22 @@ export class PageBin {
         this.path.set(`${page.path}-2`);
         this.doing.set({ what: 'path', page });
       } else if (path === undefined) this.messages.add({ severity: 'error', detail: problem, life: 8000 });
+    } finally {
+      this.busy.set(false);
     }
   }
 
   protected async confirm(): Promise<void> {
     const doing = this.doing();
-    if (!doing) return;
+    if (!doing || this.busy()) return;
     if (doing.what === 'path') return this.bringBack(doing.page, this.path().trim());
+    this.busy.set(true);
     try {
       await firstValueFrom(this.api.deleteForGood(this.site(), doing.page.id));
     } catch (error) {
       this.messages.add({ severity: 'error', detail: failureOf(error).problem, life: 8000 });
     }
+    this.busy.set(false);
     this.doing.set(undefined);
     this.back.emit();
   }

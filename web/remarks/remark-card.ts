@@ -1,10 +1,10 @@
 import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, effect, ElementRef, inject, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { nanoid } from 'nanoid';
 import { Button } from 'primeng/button';
 import { Textarea } from 'primeng/textarea';
 import type { Remark } from '@core/api/remarks';
+import { OwnId } from './own-id';
 
 /** What somebody says to a remark, under an id of its own: sent twice, it is stored once. */
 export interface SaidTo {
@@ -46,7 +46,7 @@ export class RemarkCard {
   protected readonly writing = signal(false);
   protected readonly busy = signal(false);
   protected readonly asking = signal(false);
-  private id = nanoid();
+  private readonly id = new OwnId();
 
   constructor() {
     const card: HTMLElement = inject(ElementRef).nativeElement;
@@ -59,10 +59,10 @@ export class RemarkCard {
     const [words, answer] = [this.words().trim(), this.answer()];
     if (words === '' || this.busy() || !answer) return;
     this.busy.set(true);
-    const stored = await answer({ remark: this.remark().id, id: this.id, words });
+    const stored = await answer({ remark: this.remark().id, id: this.id.of(words), words });
     this.busy.set(false);
     if (!stored) return;
-    this.id = nanoid();
+    this.id.renew();
     this.words.set('');
     this.writing.set(false);
   }

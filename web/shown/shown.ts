@@ -30,7 +30,6 @@ import {
   timer,
   type Observable,
 } from 'rxjs';
-import { nanoid } from 'nanoid';
 import { Button } from 'primeng/button';
 import { Select } from 'primeng/select';
 import { Textarea } from 'primeng/textarea';
@@ -38,6 +37,7 @@ import { breakpointAt } from '@core/document/breakpoint';
 import type { Shown as Facts } from '@core/api/preview-links';
 import type { Remark } from '@core/api/remarks';
 import { numbered, placeWords } from '../remarks/numbered';
+import { OwnId } from '../remarks/own-id';
 import { RemarkCard, type SaidTo } from '../remarks/remark-card';
 import { Api, failureOf } from '../services/api';
 import { LineField } from '../theme/line-field';
@@ -92,7 +92,7 @@ export class Shown {
   protected readonly words = signal('');
   protected readonly by = signal(localStorage.getItem(nameKey) ?? '');
   protected readonly said = signal<string | undefined>(undefined);
-  private remarkId = '';
+  private readonly remarkId = new OwnId();
 
   private readonly numbered = computed(() => numbered(this.remarks()));
   private readonly here = computed(() => this.numbered().filter(({ remark }) => remark.page === this.page()));
@@ -245,7 +245,7 @@ export class Shown {
   private begin(picked: Picked): void {
     this.picking.set(false);
     this.picked.set(picked);
-    this.remarkId = nanoid();
+    this.remarkId.renew();
     this.listed.set(true);
     setTimeout(() => document.querySelector<HTMLElement>('#remark-words')?.focus());
   }
@@ -268,11 +268,10 @@ export class Shown {
     this.busy.set(true);
     this.said.set(undefined);
     const { page, part, x, y, width } = picked;
-    const said = { page, part, x, y, width, words: this.words(), by: this.by() };
+    const words = this.words().trim();
+    const said = { id: this.remarkId.of(words), page, part, x, y, width, words, by: this.by() };
     try {
-      const remark = await firstValueFrom(
-        this.api.remark({ key: this.key, pass: facts.pass, id: this.remarkId, ...said }),
-      );
+      const remark = await firstValueFrom(this.api.remark({ key: this.key, pass: facts.pass, ...said }));
       localStorage.setItem(nameKey, this.by().trim());
       this.take(remark);
       this.cancel();

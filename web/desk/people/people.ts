@@ -89,8 +89,8 @@ export class People {
       });
   }
 
-  protected again({ email, role }: Members['invited'][number]): void {
-    void this.attempt(() => this.send({ email, role }));
+  protected again({ email, role, studio }: Members['invited'][number]): void {
+    void this.attempt(() => this.send({ email, role, ...(studio && { studio }) }));
   }
 
   protected takeBack(id: string): void {

@@ -108,15 +108,16 @@ export class Releases {
     this.name.set(doing.what === 'name' ? doing.release.name : '');
     this.note.set(doing.what === 'name' ? doing.release.note : '');
     this.page.set('');
-    if (doing.what === 'back') void this.readReleased(doing.release.number);
+    if (doing.what === 'back') void this.readReleased(doing);
     if (doing.what === 'offline') this.note.set('We are working on this site. Please come back soon.');
   }
 
-  private async readReleased(number: number): Promise<void> {
+  private async readReleased(doing: Exclude<Doing, { readonly what: 'offline' }>): Promise<void> {
     this.released.set([]);
-    await this.saying(async () =>
-      this.released.set(await firstValueFrom(this.api.pagesOfRelease(this.site(), number))),
-    );
+    await this.saying(async () => {
+      const pages = await firstValueFrom(this.api.pagesOfRelease(this.site(), doing.release.number));
+      if (this.doing() === doing) this.released.set(pages); // or another was begun meanwhile
+    });
   }
 
   protected toPublish(): void {
