@@ -1,11 +1,11 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm';
-import { withPath } from './paths';
+import { withReach } from './reach';
 
 const signature = (more: string): string => `store_batch(
     text, text, integer, boolean, text, integer, boolean, text, json, json${more})`;
 
 /** The same in the role somebody has; says `barred` where they have another by then, or the site is archived. */
-const withRole = withPath
+const withRole = withReach
   .replace('said json, facts json', 'said json, facts json, in_role text')
   .replace(
     `IF EXISTS (SELECT FROM batches WHERE id = batch) THEN RETURN 'known'; END IF;`,
@@ -33,7 +33,7 @@ export class HeldRoles1764470000000 implements MigrationInterface {
   }
 
   async down(runner: QueryRunner): Promise<void> {
-    await runner.query(withPath);
+    await runner.query(withReach);
     await runner.query(`DROP FUNCTION ${signature(', text')}`);
   }
 }
