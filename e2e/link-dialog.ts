@@ -14,6 +14,7 @@ export async function linkTo(person: Person, kind: string, fill: () => Promise<v
   await fill();
   await (await person.find('[data-apply-link] button')).click();
   await person.noDialog();
-  // an editor of text puts its selection back 20 ms after it has the focus again: a caret moved before that goes back
-  await person.driver.executeAsyncScript('setTimeout(arguments[0], 100)');
+  // for 200 ms after it has the focus again an editor of text takes a caret that goes to its very start for one the
+  // browser lost, and puts it back (prosemirror-view, DOMObserver.flush); nobody is that quick
+  await person.driver.executeAsyncScript('setTimeout(arguments[0], 300)');
 }

@@ -171,5 +171,12 @@ describe('The editor of a text', () => {
     one.readSelection();
     one.toggle('italic');
     expect(blocksOf(one).every((block) => JSON.stringify(block).includes('em'))).toBeTrue();
+    const all = { key: 'a', code: 'KeyA', ctrlKey: true, bubbles: true, cancelable: true };
+    frame.find('text').dispatchEvent(new KeyboardEvent('keydown', all)); // all of it, as the editor selects it
+    one.toggle('underline');
+    expect(blocksOf(one).every((block) => JSON.stringify(block).includes('"u"'))).toBeTrue();
+    frame.view.getSelection()?.selectAllChildren(frame.find('text').querySelectorAll('p')[1]!);
+    one.toggle('strike');
+    expect(blocksOf(one).map((block) => JSON.stringify(block).includes('"s"'))).toEqual([false, true, false]);
   });
 });

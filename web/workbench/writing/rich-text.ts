@@ -1,6 +1,6 @@
 import { Editor, type ChainedCommands, type JSONContent } from '@tiptap/core';
 import { Fragment, Slice, type Node } from '@tiptap/pm/model';
-import { Selection, TextSelection } from '@tiptap/pm/state';
+import { NodeSelection, Selection, TextSelection } from '@tiptap/pm/state';
 import type { WrittenBlock } from '@core/document/text/changed-blocks';
 import type { Words } from '@core/document/text/running-text';
 import type { Box } from '@core/geometry/box';
@@ -219,7 +219,12 @@ export class RichText {
     if (!view.dom.contains(anchorNode) || !view.dom.contains(focusNode)) return;
     const [anchor, head] = [view.posAtDOM(anchorNode, anchorOffset!), view.posAtDOM(focusNode, focusOffset!)];
     const { doc, selection, tr } = view.state;
-    const isKnown = selection instanceof TextSelection ? selection.anchor === anchor && selection.head === head : true;
+    const isAll = (): boolean =>
+      Math.min(anchor, head) <= Selection.atStart(doc).from && Math.max(anchor, head) >= Selection.atEnd(doc).to;
+    const isKnown =
+      selection instanceof TextSelection
+        ? selection.anchor === anchor && selection.head === head
+        : selection instanceof NodeSelection || isAll();
     if (!isKnown) view.dispatch(tr.setSelection(TextSelection.between(doc.resolve(anchor), doc.resolve(head))));
   }
 
