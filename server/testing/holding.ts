@@ -3,7 +3,7 @@ import { until } from './until';
 
 /** Something held in the database, for which others wait. */
 export interface Holding {
-  /** Waits until so many wait for it. */
+  /** Until somebody waits for it. */
   waitedFor(): Promise<void>;
   letGo(): Promise<void>;
 }

@@ -78,6 +78,15 @@ describe('A page session', () => {
     expect(shown()).toBe('Theirs');
   });
 
+  it('asks no more for what it missed once its page is left', async () => {
+    server.unheard = true;
+    const caught = session.catchUp();
+    await new Promise((go) => setTimeout(go, 100));
+    session.ngOnDestroy();
+    await caught; // while nobody answers still
+    expect(shown()).not.toBe('Theirs');
+  });
+
   it('fetches the documents whole where the log no longer tells each step, and keeps what waits', async () => {
     server.take('other-1', title('Theirs'));
     server.take('other-2', [{ do: 'set', on: 'site', field: ['name'], value: 'Their site' }]);

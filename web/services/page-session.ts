@@ -11,6 +11,7 @@ import {
   Subject,
   Subscription,
   switchMap,
+  takeUntil,
   throwError,
   timer,
   type Observable,
@@ -125,6 +126,8 @@ export class PageSession implements OnDestroy {
   private readonly meeting = new Meeting();
   private readonly nothingWaits = toObservable(this.waiting).pipe(filter((list) => list.length === 0));
   private readonly running = new Subscription();
+  /** The page is no longer open here. */
+  private readonly left = new Subject<void>();
   /** Entries of the log were missed, up to a revision. */
   private readonly behind = new Subject<Pick<Stored, 'revision' | 'siteRevision'>>();
   /** Something was said on the page, or may have been while nobody listened. */
@@ -191,10 +194,12 @@ export class PageSession implements OnDestroy {
   async catchUp(): Promise<void> {
     const page = this.page();
     if (!page) return;
-    await firstValueFrom(this.logSince(page.id), { defaultValue: [] }).then((log) => this.hear(log));
+    const missed = this.logSince(page.id).pipe(takeUntil(this.left));
+    await firstValueFrom(missed, { defaultValue: [] }).then((log) => this.hear(log));
   }
 
   ngOnDestroy(): void {
+    this.left.next();
     this.running.unsubscribe();
   }
 
