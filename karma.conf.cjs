@@ -1,7 +1,31 @@
-const { createReadStream, mkdirSync, writeFileSync } = require('node:fs');
+const { cpSync, createReadStream, mkdirSync, readdirSync, rmSync, statSync, writeFileSync } = require('node:fs');
+const { resolve } = require('node:path');
 process.env.CHROME_BIN ??= process.env.FOLD_CHROMIUM ?? '/usr/bin/chromium';
 
-/** Leaves the count of passed and failed tests where the test command reads it, and says which took longest. */
+/**
+ * The test command builds the specs once (FOLD_UNIT_BUILD names the folder) and runs them in several browsers, each its
+ * share of them (FOLD_UNIT_SHARE: `1/2` and `2/2`). Without either, `ng test` builds them and runs them all.
+ */
+const { FOLD_UNIT_BUILD: built, FOLD_UNIT_SHARE: share } = process.env;
+
+/** The files of a build that one browser loads: what all specs need, and every n-th spec, counted by size. */
+function filesOfShare() {
+  const [number, count] = share.split('/').map(Number);
+  const module = (file) => ({ pattern: resolve(built, file), type: 'module', watched: false });
+  const names = readdirSync(built);
+  const specs = names
+    .filter((name) => /^spec-.*\.js$/.test(name))
+    .sort((a, b) => statSync(`${built}/${b}`).size - statSync(`${built}/${a}`).size);
+  return [
+    ...['polyfills.js', 'test_main.js'].filter((name) => names.includes(name)).map(module),
+    ...specs.filter((_, index) => index % count === number - 1).map(module),
+    { pattern: resolve(built, '{chunk,worker}-*.js'), type: 'module', included: false, watched: false },
+    { pattern: resolve(built, '*.map'), included: false, watched: false },
+    { pattern: resolve(built, '*.css'), type: 'css', watched: false },
+  ];
+}
+
+/** Leaves the results where the test command reads them. */
 function CountReporter() {
   let passed = 0;
   let failed = 0;
@@ -14,7 +38,11 @@ function CountReporter() {
   };
   this.onSpecComplete = (_browser, result) => {
     if (result.skipped) return;
-    lasted.push({ took: Math.round(result.time / 1000), name: [...result.suite, result.description].join(' ') });
+    lasted.push({
+      name: [...result.suite, result.description].join(' '),
+      seconds: result.time / 1000,
+      well: result.success,
+    });
     if (result.success) passed++;
     else {
       failed++;
@@ -26,10 +54,10 @@ function CountReporter() {
     console.log(`FAILED The browser: ${error}\nThe last test it began: ${begun}`);
   };
   this.onRunComplete = () => {
-    mkdirSync('var/results', { recursive: true });
-    writeFileSync('var/results/unit.json', JSON.stringify({ passed, failed }));
-    const slowest = lasted.filter((one) => one.took > 1).sort((a, b) => b.took - a.took);
-    for (const { took, name } of slowest.slice(0, 20)) console.log(`${took} s: ${name}`);
+    if (share) {
+      mkdirSync('var/results', { recursive: true });
+      writeFileSync(`var/results/unit-${share.split('/')[0]}.json`, JSON.stringify({ specs: lasted, failed }));
+    }
     console.log(`Unit tests: ${passed} passed, ${failed} failed`);
   };
 }
@@ -56,8 +84,14 @@ function faces() {
   };
 }
 
-module.exports = (config) =>
+module.exports = (config) => {
+  if (built && !share) {
+    rmSync(built, { recursive: true, force: true });
+    cpSync(config.basePath, built, { recursive: true });
+    process.exit(0); // the build is what was wanted
+  }
   config.set({
+    ...(share && { files: filesOfShare(), singleRun: true, logLevel: config.LOG_WARN }),
     frameworks: ['tell-begun', 'jasmine'],
     plugins: [
       require('karma-jasmine'),
@@ -86,3 +120,4 @@ module.exports = (config) =>
     },
     restartOnFileChange: false,
   });
+};

@@ -1,4 +1,4 @@
-import { Servers } from '../e2e/servers';
+import { quitBrowsers } from '../e2e/browser';
 import { asAPhone } from './as-a-phone';
 import { atWork } from './at-work';
 import { batches, computing, sizes } from './computing';
@@ -19,4 +19,4 @@ const figures: Readonly<Record<string, () => void | Promise<void>>> = {
 
 const asked = process.argv.slice(2).filter((name) => name in figures);
 for (const name of asked.length > 0 ? asked : Object.keys(figures)) await figures[name]!();
-await Servers.closeUnused();
+await quitBrowsers();

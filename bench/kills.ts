@@ -1,5 +1,5 @@
 import { performance } from 'node:perf_hooks';
-import { openBrowser } from '../e2e/browser';
+import { openBrowser, quitBrowsers } from '../e2e/browser';
 import { throughKills, type Watcher } from '../server/testing/kills';
 
 // How many kills, and by how many people: `npm run bench -- kills 500 4`.
@@ -76,6 +76,7 @@ const watcher: Watcher = {
 const start = performance.now();
 const { stored, refused, lost, differs } = await throughKills(kills, writers, watcher);
 await browser.close();
+await quitBrowsers();
 console.log(
   `${kills} kills while ${writers} wrote: ${stored} batches acknowledged, ${refused} refused, ${lost} lost or stored twice; ${differs.length === 0 ? 'log, snapshots, both servers, both event streams and the leaves of a browser agree' : `DIFFERS: ${differs.join(', ')}`} (${((performance.now() - start) / 1000).toFixed(0)} s)`,
 );

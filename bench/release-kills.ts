@@ -8,7 +8,8 @@ import { freePort } from '../prepare/ports.mjs';
 import { startProgram } from '../prepare/programs.mjs';
 import { Cluster } from '../server/testing/cluster';
 import { startTwo, type Program } from '../server/testing/kills';
-import { ask, Client, freshDatabase, type Answer } from '../server/testing/running';
+import { freshDatabase } from '../server/testing/databases';
+import { ask, Client, type Answer } from '../server/testing/running';
 
 // How many kills: `npm run bench -- release-kills 50`.
 const [kills = 50] = process.argv.slice(2).map(Number).filter(Number.isInteger);
@@ -20,7 +21,7 @@ const folder = mkdtempSync(join(tmpdir(), 'fold-release-kills-'));
 chmodSync(folder, 0o755); // PostgreSQL may run under an account of its own
 const cluster = await Cluster.start(join(folder, 'postgres'));
 const data = join(folder, 'data');
-const servers = await startTwo(await freshDatabase(cluster.address), data);
+const servers = await startTwo(await freshDatabase({ cluster: cluster.address }), data);
 const livePort = await freePort();
 const liveEnvironment = { FOLD_LIVE_PORT: String(livePort), FOLD_DATA: data };
 let live = startProgram('live/main.ts', liveEnvironment);

@@ -118,7 +118,7 @@ export async function storing(): Promise<void> {
 
 /** How long it takes until an edit sent to one server is heard at the same, and at another on the same database. */
 async function hearing(running: Running, ada: Client, page: string): Promise<void> {
-  const other = await runServer(undefined, undefined, running);
+  const other = await runServer({ beside: running });
   const heardAt = (server: Running, id: string): Promise<void> =>
     new Promise((done) => {
       const stop = server.service.feed.listen({ page, site: 'tidewick' }, (stored) => {

@@ -1,20 +1,51 @@
-import { readdirSync, readFileSync } from 'node:fs';
+import { readdirSync } from 'node:fs';
 import { allKinds } from './document/kinds/all';
 import { kinds } from './document/kinds/registry';
 import { allRules } from './refit/rules/all';
 import { allChecks } from './review/checks/all';
 
-/** How many files of a folder export a member of this type, as one reads them. */
-const membersIn = (folder: string, type: string): number =>
-  readdirSync(folder).filter((file) =>
-    new RegExp(`export const \\w+(: ${type} = | = stack${type}\\()`).test(readFileSync(`${folder}/${file}`, 'utf8')),
-  ).length;
+type Exports = Readonly<Record<string, unknown>>;
+
+/** What the files of a folder export, whichever way it is written there, that has all these fields. */
+async function exportsOf(
+  folder: string,
+  load: (name: string) => Promise<Exports>,
+  fields: readonly string[],
+): Promise<unknown[]> {
+  const names = readdirSync(folder)
+    .filter((file) => /^[\w-]+\.ts$/.test(file) && file !== 'all.ts')
+    .map((file) => file.replace(/\.ts$/, ''));
+  const all = await Promise.all(names.map(load));
+  const isMember = (one: unknown): boolean =>
+    typeof one === 'object' && one !== null && fields.every((field) => Object.hasOwn(one, field));
+  return [...new Set(all.flatMap((one) => Object.values(one)).filter(isMember))];
+}
 
 describe('Registries', () => {
-  it('list every kind, check and rule that stands in their folders, each once', () => {
-    expect(allKinds.length).toBe(membersIn('core/document/kinds', 'Kind'));
-    expect(allChecks.length).toBe(membersIn('core/review/checks', 'Check'));
-    expect(allRules.length).toBe(membersIn('core/refit/rules', 'Rule'));
+  it('list every kind, check and rule that is exported in their folders, each once', async () => {
+    const found = [
+      await exportsOf('core/document/kinds', (name) => import(`./document/kinds/${name}.ts`) as Promise<Exports>, [
+        'kind',
+        'glyph',
+        'examples',
+      ]),
+      await exportsOf('core/review/checks', (name) => import(`./review/checks/${name}.ts`) as Promise<Exports>, [
+        'name',
+        'severity',
+        'find',
+      ]),
+      await exportsOf('core/refit/rules', (name) => import(`./refit/rules/${name}.ts`) as Promise<Exports>, [
+        'name',
+        'order',
+        'propose',
+      ]),
+    ];
+    const listed: readonly (readonly unknown[])[] = [allKinds, allChecks, allRules];
+    for (const [index, all] of listed.entries()) {
+      expect(new Set(found[index])).toEqual(new Set(all));
+      expect(new Set(all).size).toBe(all.length);
+      expect(all.length).toBeGreaterThan(5);
+    }
     for (const names of [
       allKinds.map((one) => one.kind),
       allChecks.map((one) => one.name),

@@ -8,7 +8,6 @@ describe('Nothing axe finds', () => {
     await person.openPage('tidewick-home');
   });
   const nothing = async (): Promise<void> => {
-    await visit.browser.driver.sleep(400); // what fades in is not there yet
     expect(await axeFindings(visit.browser.driver)).toEqual([]);
   };
 

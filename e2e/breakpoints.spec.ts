@@ -1,5 +1,6 @@
 import { By, Key } from 'selenium-webdriver';
 import { type LeafName } from './person';
+import { still } from './still';
 import { visiting } from './visit';
 
 describe('Every breakpoint', () => {
@@ -198,7 +199,7 @@ describe('Every breakpoint', () => {
       )
     ).click();
     await visit.person.until(async () => (await state.getAttribute('data-state')) === '', 'it does not stop');
-    await visit.browser.driver.sleep(600);
+    await still(visit.browser.driver);
     expect(await state.getAttribute('data-state')).toBe('');
     await visit.person.find('[data-sweep]');
   });
@@ -341,9 +342,10 @@ describe('Every breakpoint', () => {
     const typed = async (text: string): Promise<void> => {
       await limit.click();
       await visit.person.chord(Key.CONTROL, 'a');
-      for (const key of text) {
+      for (const [index, key] of [...text].entries()) {
         await visit.person.keys(key);
-        await visit.browser.driver.sleep(300);
+        await visit.person.until(async () => (await limit.getAttribute('value')) === text.slice(0, index + 1));
+        await still(visit.browser.driver);
       }
     };
     await typed('640');

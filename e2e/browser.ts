@@ -14,14 +14,23 @@ const flags = [
   '--force-prefers-reduced-motion',
 ];
 
-/** A headless Chromium with a profile of its own. */
+/** A headless Chromium that nobody else uses until it is closed. */
 export interface Opened {
   readonly driver: Driver;
   close(): Promise<void>;
 }
 
-/** Opens headless Chromium through ChromeDriver; its page is 1280 by 800 px. */
-export async function openBrowser(): Promise<Opened> {
+/** A Chromium of this process, and how it is ended. */
+interface Kept {
+  readonly driver: Driver;
+  quit(): Promise<void>;
+}
+
+/** The browsers that earlier suites of this process are done with: starting one costs seconds of both cores. */
+const idle: Kept[] = [];
+
+/** Starts headless Chromium through ChromeDriver, with a profile of its own. */
+async function start(): Promise<Kept> {
   const profile = mkdtempSync(join(tmpdir(), 'fold-browser-'));
   const options = new Options();
   options.addArguments(...flags, `--user-data-dir=${profile}`);
@@ -34,12 +43,52 @@ export async function openBrowser(): Promise<Opened> {
     .setChromeOptions(options)
     .setChromeService(service)
     .build()) as Driver; // a Chrome, as asked for
-  await sizeTo(driver, 1280, 800);
-  const close = async (): Promise<void> => {
+  const quit = async (): Promise<void> => {
     await driver.quit();
     rmSync(profile, { recursive: true, force: true });
   };
+  return { driver, quit };
+}
+
+/** Opens headless Chromium; its page is 1280 by 800 px, and it knows of no earlier visit. */
+export async function openBrowser(): Promise<Opened> {
+  const kept = idle.pop() ?? (await start());
+  const { driver } = kept;
+  await sizeTo(driver, 1280, 800);
+  const close = async (): Promise<void> => {
+    try {
+      await forget(driver);
+      idle.push(kept);
+    } catch {
+      await kept.quit(); // it does not answer as it should: the next suite gets another
+    }
+  };
   return { driver, close };
+}
+
+/** Ends the browsers that are kept for later suites. */
+export async function quitBrowsers(): Promise<void> {
+  for (const kept of idle.splice(0)) await kept.quit();
+}
+
+/**
+ * Leaves one new tab, without cookies, permissions and whatever was set for the old ones. Storage and caches go by
+ * origin, and each suite has a port of its own.
+ */
+async function forget(driver: Driver): Promise<void> {
+  const old = await driver.getAllWindowHandles();
+  await driver.switchTo().window(old[0]!);
+  await driver.sendDevToolsCommand('Network.clearBrowserCookies', {});
+  await driver.sendDevToolsCommand('Browser.resetPermissions', {});
+  await driver.sendDevToolsCommand('Browser.setDownloadBehavior', { behavior: 'default' });
+  await driver.switchTo().newWindow('tab');
+  const fresh = await driver.getWindowHandle();
+  for (const one of old) {
+    await driver.switchTo().window(one);
+    await driver.close();
+  }
+  await driver.switchTo().window(fresh);
+  await driver.manage().logs().get('browser');
 }
 
 /** Gives the page exactly this size in CSS px. */

@@ -126,7 +126,7 @@ describe('The layers of a background', () => {
     await visit.browser.driver.executeScript('document.activeElement.blur()'); // a field has an undo of its own
     for (let steps = 0; steps < 30 && (await background()) !== before; steps++) {
       await person.chord(Key.CONTROL, 'z');
-      await visit.browser.driver.sleep(150);
+      await person.saved();
     }
     expect(await background()).toBe(before);
     await person.saved();
@@ -180,7 +180,7 @@ describe('A part is transformed on the page', () => {
     await visit.browser.driver.executeScript('document.activeElement.blur()');
     for (let steps = 0; steps < 20 && (await value('wide', 'translate')) !== 'none'; steps++) {
       await visit.person.chord(Key.CONTROL, 'z');
-      await visit.browser.driver.sleep(150);
+      await visit.person.saved();
     }
     expect(await value('wide', 'translate')).toBe('none');
     await visit.person.saved();

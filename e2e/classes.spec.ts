@@ -1,5 +1,6 @@
 import { By, Key } from 'selenium-webdriver';
 import { axeFindings } from './axe';
+import { still } from './still';
 import { visiting } from './visit';
 
 describe('Classes', () => {
@@ -28,14 +29,12 @@ describe('Classes', () => {
     const field = await visit.person.find('fold-classes-dialog .text');
     await field.sendKeys(Key.chord(Key.CONTROL, 'a'), text, ...keys);
   };
-  /** Presses Escape until the dialog goes: while another above it closes, it does not hear it yet. */
-  const closed = (): Promise<void> =>
-    visit.person.until(async () => {
-      if ((await visit.browser.driver.findElements(By.css('.p-dialog-mask'))).length === 0) return true;
-      await visit.person.keys(Key.ESCAPE);
-      await visit.browser.driver.sleep(400);
-      return false;
-    }, 'the dialog stays open');
+  /** Closes the dialog by Escape, once any other above it has gone. */
+  const closed = async (): Promise<void> => {
+    await still(visit.browser.driver);
+    await visit.person.keys(Key.ESCAPE);
+    await visit.person.noDialog();
+  };
   const names = async (): Promise<string[]> =>
     visit.browser.driver.executeScript<string[]>(
       'return [...document.querySelectorAll("fold-classes-dialog [data-class]")].map((row) => row.dataset.class)',
@@ -193,7 +192,6 @@ describe('Classes', () => {
       async () => /would look different: \d+ on this page/.test(await visit.browser.driver.findElement(says).getText()),
       'it is not said what would look different',
     );
-    await visit.browser.driver.sleep(400);
     expect(await axeFindings(visit.browser.driver)).toEqual([]);
     await (
       await visit.browser.driver.findElement(By.xpath("//fold-would-change-dialog//button[normalize-space()='Delete']"))

@@ -1,6 +1,7 @@
 import { By, Key } from 'selenium-webdriver';
 import { axeFindings } from './axe';
 import { visiting } from './visit';
+import { still } from './still';
 
 describe('Clients', () => {
   const visit = visiting(({ person }) => person.signIn('ada@studio.example', 'paper-and-ink'));
@@ -18,7 +19,7 @@ describe('Clients', () => {
   const more = async (name: string, item: string): Promise<void> => {
     await (await visit.person.button(`More for ${name}`)).click();
     await visit.person.menuItem(item);
-    await visit.browser.driver.sleep(400); // the dialog moves while it opens
+    await still(visit.browser.driver);
   };
   const confirm = async (): Promise<void> => (await visit.person.find('.p-dialog [data-confirm] button')).click();
   const names = async (): Promise<string[]> =>
@@ -39,7 +40,6 @@ describe('Clients', () => {
     await type('#client-host', 'salt-works');
     await hostSays('salt-works is free.');
     await person.choose('.p-dialog p-select:has(#client-language)', 'Norwegian Bokmål');
-    await browser.driver.sleep(800);
     expect(await axeFindings(browser.driver)).toEqual([]);
     const looks = await browser.driver.findElements(By.css('[data-look] input'));
     expect(looks).toHaveSize(4);
@@ -71,7 +71,6 @@ describe('Clients', () => {
     await more('Winter Ferries', 'Archive');
     await person.find('[data-archived]');
     expect(await names()).not.toContain('Winter Ferries');
-    await browser.driver.sleep(600);
     expect(await axeFindings(browser.driver)).toEqual([]);
     await (await person.find('[data-archived] a')).click();
     await (await person.find('fold-desk tbody a')).click();
@@ -96,7 +95,6 @@ describe('Clients', () => {
     await type('#typed-name', 'Winter');
     expect(await (await person.find('.p-dialog [data-confirm] button')).isEnabled()).toBeFalse();
     await type('#typed-name', 'Winter Ferries');
-    await browser.driver.sleep(400);
     expect(await axeFindings(browser.driver)).toEqual([]);
     await confirm();
     await person.until(

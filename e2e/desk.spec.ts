@@ -1,6 +1,9 @@
+import { pagesInOrder } from '@core/document/pages-in-order';
+import type { DeskFacts } from '@core/api/sites';
 import { axeFindings } from './axe';
 import { By, Key } from 'selenium-webdriver';
 import { visiting } from './visit';
+import { still } from './still';
 
 describe('A client’s desk', () => {
   const visit = visiting(async ({ person }) => person.signIn('ada@studio.example', 'paper-and-ink'));
@@ -19,7 +22,7 @@ describe('A client’s desk', () => {
     (await visit.person.find(css)).sendKeys(Key.chord(Key.CONTROL, 'a'), text);
   const confirm = async (): Promise<void> => {
     const button = await visit.person.find('[data-confirm] button');
-    await visit.browser.driver.sleep(400); // the dialog moves while it opens
+    await still(visit.browser.driver);
     await button.click();
   };
   const settled = (): Promise<void> =>
@@ -89,7 +92,13 @@ describe('A client’s desk', () => {
     await person.keys(Key.ARROW_UP, Key.ARROW_UP);
     await become(['/', lost, below, '/timetable', '/fares']);
     expect(await axeFindings(browser.driver)).toEqual([]);
-    await browser.driver.sleep(500);
+    await person.until(async () => {
+      const { pages, site } = await browser.driver.executeAsyncScript<DeskFacts>(
+        'fetch("/api/sites/tidewick").then((one) => one.json()).then(arguments[0])',
+      );
+      const paths = pagesInOrder(pages, site.arranged).map(({ id }) => pages.find((one) => one.id === id)!.path);
+      return paths.join() === '/,/lost-property,/lost-property/at-sea,/timetable,/fares';
+    }, 'the order is not stored');
     await browser.driver.navigate().refresh();
     await become(['/', lost, below, '/timetable', '/fares']);
     await (await browser.driver.findElement(By.css('th[psortablecolumn="path"]'))).click();
@@ -133,7 +142,6 @@ describe('A client’s desk', () => {
     await isAt('/contact');
     await beginning('home');
     await isAt('/home'); // there is one at /
-    await browser.driver.sleep(800);
     expect(await axeFindings(browser.driver)).toEqual([]);
     await beginning('services');
     await type('#page-title', 'What we carry');
@@ -151,7 +159,7 @@ describe('A client’s desk', () => {
     await browser.driver.get(`${servers.editor}/sites/tidewick`);
     await person.find('tbody tr');
     await inRow('What we carry', 'Delete');
-    await browser.driver.sleep(500);
+    await still(browser.driver);
     expect(await (await person.find('.p-dialog .warn')).getText()).toContain('It is live at /what-we-carry');
     await person.choose('.p-dialog p-select', 'Fares and passes · /fares');
     expect(await axeFindings(browser.driver)).toEqual([]);
@@ -184,7 +192,6 @@ describe('A client’s desk', () => {
     await (await person.button('New page')).click();
     await type('#page-title', 'Harbour tours');
     await inMenu();
-    await browser.driver.sleep(600);
     expect(await axeFindings(browser.driver)).toEqual([]);
     await confirm();
     await person.ready();
@@ -254,7 +261,6 @@ describe('A client’s desk', () => {
     for (const [path, mark] of screens) {
       await visit.browser.driver.get(visit.servers.editor + path);
       await visit.person.find(mark);
-      await visit.browser.driver.sleep(500);
       expect(await axeFindings(visit.browser.driver))
         .withContext(path)
         .toEqual([]);

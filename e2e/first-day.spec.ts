@@ -8,6 +8,7 @@ import { openBrowser, sizeTo, type Opened } from './browser';
 import { Person } from './person';
 import { publishAll } from './publish-all';
 import { visiting } from './visit';
+import { still } from './still';
 
 /** A client's site from an empty database to its archive: each step is taken on what the ones before it left. */
 describe('A client’s site from its first day', () => {
@@ -34,7 +35,7 @@ describe('A client’s site from its first day', () => {
   const type = async (css: string, text: string, person = visit.person): Promise<void> =>
     (await person.find(css)).sendKeys(Key.chord(Key.CONTROL, 'a'), text);
   const confirm = async (): Promise<void> => {
-    await visit.browser.driver.sleep(400); // the dialog moves while it opens
+    await still(visit.browser.driver);
     await (await visit.person.find('.p-dialog [data-confirm] button')).click();
   };
   const screen = (path = ''): Promise<void> => visit.browser.driver.get(`${visit.servers.editor}/sites/${site}${path}`);
@@ -157,7 +158,7 @@ describe('A client’s site from its first day', () => {
     await person.group('Content');
     await (await person.find('fold-ledger-content button.picture')).click();
     await person.find('.p-dialog [data-picture]');
-    await visit.browser.driver.sleep(400); // the dialog moves while it opens
+    await still(visit.browser.driver);
     await (await person.find('.p-dialog [data-picture] button')).click();
     await person.until(
       () => person.inLeaf<boolean>('wide', `return document.querySelector('main img')?.naturalWidth > 0`),

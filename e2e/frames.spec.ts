@@ -1,6 +1,7 @@
 import { By, Key } from 'selenium-webdriver';
 import { axeFindings } from './axe';
 import { visiting } from './visit';
+import { still } from './still';
 
 describe('A page frame', () => {
   const visit = visiting(async ({ person }) => person.signIn('ada@studio.example', 'paper-and-ink'));
@@ -63,7 +64,6 @@ describe('A page frame', () => {
     await person.openPage('tidewick-lost');
     const before = await order();
     await open();
-    await visit.browser.driver.sleep(500);
     expect(await axeFindings(visit.browser.driver)).toEqual([]);
     await person.choose('.this p-select', 'Every page');
     await person.until(async () => (await order()) === 'header main .section footer', 'the frame is not there');
@@ -132,7 +132,7 @@ describe('A page frame', () => {
     await (await person.find('#page-title')).sendKeys('Harbour tours');
     expect(await (await person.find('.frame')).getText()).toContain('Every page');
     const confirm = await person.find('[data-confirm] button');
-    await browser.driver.sleep(400);
+    await still(browser.driver);
     await confirm.click();
     await person.ready();
     await person.until(async () => (await order()) === 'header footer', 'it has no frame');

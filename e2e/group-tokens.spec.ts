@@ -36,7 +36,6 @@ describe('The values of a group', () => {
     await (await person.find('[data-own="phone"]')).click();
     await person.menuItem('Make the values of Space tokens …');
     await person.find('[data-create-tokens]');
-    await visit.browser.driver.sleep(300);
     expect(await axeFindings(visit.browser.driver)).toEqual([]);
     const name = await person.find(
       '[data-token-of="padding-top"] input[type=text], [data-token-of="padding-top"] input:not([type])',

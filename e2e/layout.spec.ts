@@ -53,7 +53,6 @@ describe('Layouts by mouse', () => {
         'wide',
         'document.querySelector("img").scrollIntoView({ block: "end" }); view.scrollBy(0, 60)',
       );
-      await visit.browser.driver.sleep(120);
       await visit.person.dragHandle('bottom', 'wide', 0, 240);
       await visit.person.until(
         async () =>

@@ -1,5 +1,5 @@
 import { By } from 'selenium-webdriver';
-import type { Person } from './person';
+import { leafNames, type Person } from './person';
 
 /** Chooses, in the open dialog, what a link leads to: a page, a place, an address … */
 export async function leadTo(person: Person, kind: string): Promise<void> {
@@ -16,5 +16,7 @@ export async function linkTo(person: Person, kind: string, fill: () => Promise<v
   await person.noDialog();
   // for 200 ms after it has the focus again an editor of text takes a caret that goes to its very start for one the
   // browser lost, and puts it back (prosemirror-view, DOMObserver.flush); nobody is that quick
-  await person.driver.executeAsyncScript('setTimeout(arguments[0], 300)');
+  const isCalm = `const view = document.activeElement.editor?.view; return !view || Date.now() - view.input.lastFocus > 200`;
+  for (const leaf of leafNames)
+    await person.until(() => person.inLeaf<boolean>(leaf, isCalm), 'the editor is not calm');
 }

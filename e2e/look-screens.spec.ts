@@ -18,7 +18,6 @@ describe('Tokens and looks', () => {
     await typeAs('paper at Wide', '#eef6ff');
     await person.saved();
     await person.until(async () => (await field('paper at Wide')) === '#eef6ff', 'it is not taken');
-    await visit.browser.driver.sleep(400);
     expect(await axeFindings(visit.browser.driver)).toEqual([]);
     await visit.browser.driver.executeScript('document.activeElement.blur()');
     await person.chord(Key.CONTROL, 'z');
@@ -33,7 +32,6 @@ describe('Tokens and looks', () => {
       async () => (await visit.browser.driver.findElements(By.css('[data-look]'))).length >= 5,
       'not all looks are listed',
     );
-    await visit.browser.driver.sleep(400);
     expect(await axeFindings(visit.browser.driver)).toEqual([]);
     await (
       await person.find('[aria-label="Apply the look Chalk …"] button, [aria-label="Apply the look Chalk …"]')

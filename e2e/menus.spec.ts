@@ -40,7 +40,6 @@ describe('The menus of a site', () => {
     const before = 'Sailings The boats Crew Fares and passes Timetable';
     expect(await shown()).toBe(before);
     await open();
-    await browser.driver.sleep(500);
     expect(await axeFindings(browser.driver)).toEqual([]);
     await press('Put Crew under the one before');
     await person.until(async () => (await shown()) === 'Sailings The boats(Crew) Fares and passes Timetable', 'in');

@@ -2,6 +2,7 @@ import { filesOfPicture } from '@core/document/library/picture-files';
 import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
 import { sizeTo } from './browser';
+import { still } from './still';
 import { visiting } from './visit';
 
 describe('What a live page loads', () => {
@@ -24,7 +25,7 @@ describe('What a live page loads', () => {
         'return document.readyState === "complete" && [...document.images].every((one) => one.complete || one.getClientRects().length === 0)',
       ),
     );
-    await visit.browser.driver.sleep(500);
+    await still(visit.browser.driver);
     return loaded();
   };
 

@@ -2,10 +2,13 @@ import { By, Key } from 'selenium-webdriver';
 import { visiting } from './visit';
 
 describe('Nothing is lost', () => {
-  const visit = visiting(async ({ person }) => {
-    await person.signIn('ada@studio.example', 'paper-and-ink');
-    await person.openPage('tidewick-fares');
-  });
+  const visit = visiting(
+    async ({ person }) => {
+      await person.signIn('ada@studio.example', 'paper-and-ink');
+      await person.openPage('tidewick-fares');
+    },
+    { killed: true },
+  );
 
   const title = (): Promise<string> =>
     visit.person.inLeaf<string>('wide', 'return document.querySelector("h1").textContent');
@@ -13,9 +16,7 @@ describe('Nothing is lost', () => {
   it('when the server is killed in the middle of typing: what was saved is there, what came after is sent when it is back', async () => {
     await visit.person.openText('wide', 'h1');
     await visit.person.keys('Saved before the cut');
-    await visit.person.until(async () => (await title()) === 'Saved before the cut');
-    await visit.browser.driver.sleep(400);
-    await visit.person.saved();
+    await visit.person.stored('Saved before the cut');
     await visit.servers.kill();
     await visit.person.keys(Key.END, ', typed after it');
     await visit.person.until(
@@ -89,7 +90,7 @@ describe('Nothing is lost', () => {
     await visit.person.saved();
     await visit.browser.driver.switchTo().window(one!);
     // a pause in which the section is shared; it is still open for writing, or is opened again
-    await visit.browser.driver.sleep(1500);
+    await visit.person.find('[data-shared-note]');
     if (
       !(await visit.person.inLeaf<boolean>(
         'wide',
@@ -99,7 +100,7 @@ describe('Nothing is lost', () => {
       await visit.person.openText('wide', 'h1');
     await visit.person.keys(Key.END, ', with pauses');
     await visit.servers.kill();
-    await visit.browser.driver.sleep(1300);
+    await visit.person.until(async () => (await visit.person.saveState()) === 'waiting', 'it does not wait');
     await visit.person.keys(', and through a cut');
     await visit.person.keys(Key.ESCAPE);
     await visit.servers.startAgain();

@@ -120,7 +120,7 @@ describe('An opening is built, tuned for three smaller screens and published', (
     await person.chord(Key.CONTROL, 'a');
     for (const words of ['Fares for all', 'Write to us', 'Elsewhere']) {
       await person.keys(words);
-      await driver.sleep(500); // longer than the editor waits before it stores
+      await person.stored(words);
       if (words !== 'Elsewhere') await person.keys(Key.ENTER);
     }
     const linked = async (kind: string, fill: () => Promise<void>): Promise<void> => {

@@ -37,31 +37,34 @@ describe('An own part that several people work on', () => {
   afterAll(() => rmSync(folder, { recursive: true, force: true }));
   const cards = '[data-part="boat-section"] > div';
   const last = `${cards}:last-child`;
-  const visit = visiting(async ({ person }) => {
-    await person.signIn('ada@studio.example', 'paper-and-ink');
-    page = await person.freshPage('tidewick', 'Boats', '/boats');
-    await person.store([{ do: 'insert', parent: 'root', index: 0, ...section }]);
-    await person.pick('wide', `${cards}:first-child h2`, 'Heading');
-    await person.selectAround(-2);
-    await person.partMenu('Keep as an own part');
-    await (await person.find('#own-name')).sendKeys(Key.ENTER);
-    await person.noDialog();
-    await (await person.find('[data-add-own]')).click();
-    for (const [css, name, key] of [
-      [`${last} h2`, 'Heading', 'text'],
-      [`${last} p`, 'Text', 'text'],
-      [`${last} img`, 'Image', 'picture'],
-    ] as const) {
-      await person.pick('wide', css, name);
-      await person.group('Content');
-      await (await person.find(`[data-differs="${key}"]`)).click();
-      await person.until(
-        async () => (await (await person.find(`[data-differs="${key}"]`)).getText()) === 'each its own',
-        `${key} is the same in all still`,
-      );
-    }
-    await person.saved();
-  });
+  const visit = visiting(
+    async ({ person }) => {
+      await person.signIn('ada@studio.example', 'paper-and-ink');
+      page = await person.freshPage('tidewick', 'Boats', '/boats');
+      await person.store([{ do: 'insert', parent: 'root', index: 0, ...section }]);
+      await person.pick('wide', `${cards}:first-child h2`, 'Heading');
+      await person.selectAround(-2);
+      await person.partMenu('Keep as an own part');
+      await (await person.find('#own-name')).sendKeys(Key.ENTER);
+      await person.noDialog();
+      await (await person.find('[data-add-own]')).click();
+      for (const [css, name, key] of [
+        [`${last} h2`, 'Heading', 'text'],
+        [`${last} p`, 'Text', 'text'],
+        [`${last} img`, 'Image', 'picture'],
+      ] as const) {
+        await person.pick('wide', css, name);
+        await person.group('Content');
+        await (await person.find(`[data-differs="${key}"]`)).click();
+        await person.until(
+          async () => (await (await person.find(`[data-differs="${key}"]`)).getText()) === 'each its own',
+          `${key} is the same in all still`,
+        );
+      }
+      await person.saved();
+    },
+    { killed: true },
+  );
   const said = (css: string): Promise<string[]> =>
     visit.person.inLeaf(
       'wide',
@@ -124,7 +127,7 @@ describe('An own part that several people work on', () => {
     await isSaid('main h2', ['The morning boat', 'The boat']);
     await person.openText('wide', `${last} p`);
     await person.keys('Sails at nine');
-    await browser.driver.sleep(700);
+    await person.stored('Sails at nine');
     await servers.kill();
     await person.keys(', or later');
     await person.keys(Key.ESCAPE);
@@ -158,7 +161,10 @@ describe('An own part that several people work on', () => {
     );
     await person.saved();
     await browser.driver.switchTo().window(one);
-    await browser.driver.sleep(1500); // a pause in which it is set free
+    await person.until(
+      async () => (await browser.driver.findElements(By.css('[data-shared-note]'))).length === 0,
+      'the first tab does not hear that it is free',
+    );
     if (
       !(await person.inLeaf<boolean>('wide', 'return document.activeElement.isContentEditable && document.hasFocus()'))
     )

@@ -49,7 +49,6 @@ describe('An own part', () => {
     await person.partMenu('Keep as an own part');
     const name = await person.find('#own-name');
     expect(await name.getAttribute('value')).toBe('Ferry card');
-    await browser.driver.sleep(400);
     expect(await axeFindings(browser.driver)).toEqual([]);
     await name.sendKeys(Key.ENTER);
     await person.noDialog();
@@ -80,7 +79,6 @@ describe('An own part', () => {
     await isSaying(['The boat at eight', 'The boat at nine']);
     expect(await person.texts(`${cards}:last-child h2`)).toEqual(Array<string>(3).fill('The boat at nine'));
     await person.pick('wide', `${cards}:last-child h2`, 'Heading');
-    await browser.driver.sleep(400);
     expect(await axeFindings(browser.driver)).toEqual([]);
     await (await person.find('[data-as-all="text"]')).click();
     await isSaying(['The boat at eight', 'The boat at eight']);
@@ -103,10 +101,10 @@ describe('An own part', () => {
     await (await person.find('[data-differs="text"]')).click();
     await person.openText('wide', `${cards}:last-child p`);
     await person.keys('Sails at nine');
-    await browser.driver.sleep(600); // longer than the editor waits before it stores
+    await person.stored('Sails at nine');
     await person.keys(Key.ENTER);
     await person.keys('and at noon');
-    await browser.driver.sleep(600);
+    await person.stored('and at noon');
     await person.keys(' on Sundays');
     await person.keys(Key.ESCAPE);
     await person.saved();
@@ -164,7 +162,6 @@ describe('An own part', () => {
     await person.until(async () => (await (await person.find('[data-add-own]')).getText()) === 'Boat card', 'no name');
     const search = await person.find('[data-sections-search]');
     await search.sendKeys(Key.chord(Key.CONTROL, 'a'), 'Boat');
-    await browser.driver.sleep(400);
     expect(await axeFindings(browser.driver)).toEqual([]);
     await (await person.button('Remove Boat card')).click();
     await person.until(

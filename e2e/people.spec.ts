@@ -3,6 +3,7 @@ import { axeFindings } from './axe';
 import { openBrowser, type Opened } from './browser';
 import { Person } from './person';
 import { visiting } from './visit';
+import { still } from './still';
 
 describe('People of a client’s site', () => {
   const visit = visiting(({ person }) => person.signIn('ada@studio.example', 'paper-and-ink'));
@@ -32,7 +33,7 @@ describe('People of a client’s site', () => {
       await (await person.find(row)).findElement(button).click(); // rows may be drawn anew after a change
       return true;
     }, `no ${label} in ${row}`);
-    await person.driver.sleep(400); // the dialog moves while it opens
+    await still(person.driver);
   };
 
   it('are invited by an owner; the letter’s link makes an account that lands on the site', async () => {
@@ -77,7 +78,7 @@ describe('People of a client’s site', () => {
     await noor.openText('wide', 'h1');
     await noor.chord(Key.CONTROL, 'a');
     await noor.keys('The sea is');
-    await noor.driver.sleep(700);
+    await noor.stored('The sea is');
     await noor.keys(' a road');
     await noor.keys(Key.ESCAPE);
     await noor.saved();

@@ -4,7 +4,17 @@ import type { Driver } from 'selenium-webdriver/chrome.js';
 import type { AnyEdit } from '@core/document/edits/site-edit';
 import type { Site } from '@core/document/site';
 import { lasting } from './lasting';
-import { askPreview, makePage, publishPages, restingPoint, rowOfOutline, storeEdits, whatIsShown } from './scripts';
+import {
+  askPreview,
+  atRest,
+  hasStored,
+  makePage,
+  publishPages,
+  restingPoint,
+  rowOfOutline,
+  storeEdits,
+  whatIsShown,
+} from './scripts';
 import type { Servers } from './servers';
 
 /** The leaves of the demo's breakpoints. */
@@ -168,14 +178,12 @@ export class Person {
     await this.until(() => this.driver.executeScript<boolean>(script, css), `there is no ${css} to press`);
   }
 
-  /** Clicks on a leaf until a part of this name is selected: what has just been put on the page may still be moving. */
+  /** Clicks on a leaf, once; a part of this name is selected then. */
   async pick(leaf: LeafName, css: string, name: string): Promise<void> {
-    const selected = async (): Promise<boolean> => (await (await this.find('.path')).getText()).trim().endsWith(name);
-    await this.until(async () => {
-      await this.clickOn(leaf, css);
-      await this.driver.sleep(250);
-      return selected();
-    }, `${name} is not selected`);
+    await this.until(() => this.inLeaf<boolean>(leaf, 'return document.querySelector(args[0]) !== null', css));
+    await this.clickOn(leaf, css);
+    const path = (await (await this.find('.path')).getText()).trim();
+    if (!path.endsWith(name)) throw new Error(`${name} is not selected, but ${path}`);
   }
 
   /**
@@ -187,22 +195,19 @@ export class Person {
     return found;
   }
 
-  /** Opens a text on the page for writing; what has just been drawn may still be moving. */
+  /** Opens a text on the page for writing, by one double click. */
   async openText(leaf: LeafName, css: string): Promise<void> {
-    const isOpen = (): Promise<boolean> =>
-      this.inLeaf<boolean>(
-        leaf,
-        'return document.activeElement.isContentEditable && document.querySelector(args[0]).contains(document.activeElement)',
-        css,
-      );
-    await this.until(async () => {
-      await this.clickOn(leaf, css, 2);
-      for (let tries = 0; tries < 40; tries++) {
-        if (await isOpen()) return true;
-        await this.driver.sleep(50); // the editor of texts may still be on its way
-      }
-      return false;
-    }, `${css} does not open for writing`);
+    await this.until(() => this.inLeaf<boolean>(leaf, 'return document.querySelector(args[0]) !== null', css));
+    await this.clickOn(leaf, css, 2);
+    await this.until(
+      () =>
+        this.inLeaf<boolean>(
+          leaf,
+          'return document.activeElement.isContentEditable && document.querySelector(args[0]).contains(document.activeElement)',
+          css,
+        ),
+      `${css} does not open for writing`,
+    );
   }
 
   /** Writes a text on the page anew. */
@@ -268,7 +273,9 @@ export class Person {
 
   /** Drags a handle of the selection by px of the leaf. */
   async dragHandle(name: string, leaf: LeafName, x: number, y: number, held?: string): Promise<void> {
-    const from = await this.centre(await this.find(`[data-leaf="${leaf}"] [data-handle="${name}"]`));
+    const handle = await this.find(`[data-leaf="${leaf}"] [data-handle="${name}"]`);
+    await this.driver.executeAsyncScript(atRest, handle); // it follows what is scrolled below it
+    const from = await this.centre(handle);
     const scale = await this.scaleOf(leaf);
     const to = { x: Math.round(from.x + x * scale), y: Math.round(from.y + y * scale) };
     const press = this.driver.actions().move({ ...from, duration: 20 });
@@ -393,21 +400,9 @@ export class Person {
     (await (await this.find(`[data-cell="${property}@${leaf}"]`)).getAttribute('title')) ?? '';
 
   async cellMenu(property: string, leaf: LeafName, item: string): Promise<void> {
-    const cell = `[data-cell="${property}@${leaf}"]`;
-    const found = By.xpath(`//li[@role='menuitem'][normalize-space()='${item}']//a`);
-    await this.find(cell);
-    await this.until(async () => {
-      const [shown] = await this.driver.findElements(found);
-      if (shown) await shown.click();
-      else {
-        await this.driver.executeScript(
-          'document.querySelector(arguments[0]).closest("fold-ledger-cell").querySelector(".menu").click()',
-          cell,
-        );
-        await this.driver.sleep(400); // it says what holds when it opens: opened too soon, it is opened again
-      }
-      return shown !== undefined;
-    }, `no “${item}” in the cell’s menu`);
+    const cell = await this.find(`[data-cell="${property}@${leaf}"]`);
+    await this.driver.executeScript('arguments[0].closest("fold-ledger-cell").querySelector(".menu").click()', cell);
+    await this.menuItem(item);
   }
 
   async keys(...keys: string[]): Promise<void> {
@@ -423,6 +418,12 @@ export class Person {
     const actions = held.reduce((sofar, one) => sofar.keyDown(one), this.driver.actions()).sendKeys(keys.at(-1)!);
     await held.reduceRight((sofar, one) => sofar.keyUp(one), actions).perform();
     await this.drawn();
+  }
+
+  /** Waits until the server has these words on the page that is open, and the bar says so. */
+  async stored(words: string): Promise<void> {
+    await this.until(() => this.driver.executeAsyncScript<boolean>(hasStored, words), `“${words}” was not stored`);
+    await this.saved();
   }
 
   saveState = async (): Promise<string> =>

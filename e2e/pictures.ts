@@ -1,14 +1,15 @@
 import { By, Key } from 'selenium-webdriver';
-import { openBrowser, picture } from './browser';
+import { openBrowser, picture, quitBrowsers } from './browser';
 import { Person } from './person';
 import { Servers } from './servers';
+import { still } from './still';
 
 /** Draws the pictures of docs/screenshots anew, from the demo: `npm run pictures`. */
 const servers = await Servers.open();
 const browser = await openBrowser();
 const person = new Person(browser.driver, servers);
 const shoot = async (name: string): Promise<void> => {
-  await browser.driver.sleep(900);
+  await still(browser.driver);
   await picture(browser.driver, `docs/screenshots/${name}.png`);
 };
 /** Opens a tab of the ledger, whatever number stands beside its word. */
@@ -61,7 +62,7 @@ try {
   await person.noDialog();
   await person.chord(Key.ALT, Key.SHIFT, 'e');
   await person.find('fold-looks-dialog fold-page-drawing');
-  await browser.driver.sleep(800); // it moves while it opens
+  await still(browser.driver);
   await shoot('looks');
   await person.keys(Key.ESCAPE); // the hint of what happens to lie under the pointer
   await person.keys(Key.ESCAPE);
@@ -80,7 +81,7 @@ try {
   await person.openPage('tidewick-home');
   await person.clickOn('wide', 'h1');
   await (await person.button('Sections …')).click();
-  await browser.driver.sleep(1500);
+  await still(browser.driver);
   await shoot('sections');
   await person.keys(Key.ESCAPE);
   await person.noDialog();
@@ -128,5 +129,5 @@ try {
 } finally {
   await browser.close();
   await servers.close();
-  await Servers.closeUnused();
+  await quitBrowsers();
 }

@@ -46,7 +46,6 @@ describe('Before pages go live', () => {
     const [mark, sheet] = [await marks[1]!.getRect(), await (await person.find('figure:last-child .sheet')).getRect()];
     expect(mark.y - sheet.y).toBeGreaterThan(0);
     expect(mark.width).toBeLessThan(sheet.width);
-    await browser.driver.sleep(300);
     expect(await axeFindings(browser.driver)).toEqual([]);
   });
 
@@ -95,7 +94,6 @@ describe('Before pages go live', () => {
        })`,
     );
     expect(cards).toEqual([1200, 630]);
-    await browser.driver.sleep(300);
     expect(await axeFindings(browser.driver)).toEqual([]);
     await (await planned.findElement(By.css('button'))).click();
     await person.until(async () => (await browser.driver.findElements(By.css('[data-planned]'))).length === 0);

@@ -31,7 +31,7 @@ describe('Reaching and copying', () => {
     const click = (): Promise<void> => visit.browser.driver.actions().move(spot).press().release().perform();
     await click();
     await visit.person.until(async () => (await path()).endsWith('Heading'));
-    await visit.browser.driver.sleep(600);
+    await visit.browser.driver.actions().pause(600).perform(); // slower than a double click
     await click();
     await visit.person.until(
       async () => (await path()).endsWith('Opening'),

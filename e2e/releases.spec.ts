@@ -2,6 +2,7 @@ import { By, Key } from 'selenium-webdriver';
 import { lostProperty } from '../demo/tidewick-pages';
 import { axeFindings } from './axe';
 import { visiting } from './visit';
+import { still } from './still';
 
 describe('Releases of a client’s site', () => {
   const visit = visiting(({ person }) => person.signIn('ada@studio.example', 'paper-and-ink'));
@@ -10,7 +11,7 @@ describe('Releases of a client’s site', () => {
     await visit.person.find('fold-releases tbody tr');
   };
   const confirm = async (): Promise<void> => {
-    await visit.browser.driver.sleep(400); // the dialog moves while it opens
+    await still(visit.browser.driver);
     await (await visit.person.find('.p-dialog [data-confirm] button')).click();
     await visit.person.noDialog();
   };
@@ -71,7 +72,6 @@ describe('Releases of a client’s site', () => {
     await inRow(3, 'Compare …');
     const found = await person.find('[data-compared]');
     expect(await found.getText()).toMatch(/Dearer fares \/fares · 1 change/);
-    await browser.driver.sleep(600);
     expect(await axeFindings(browser.driver)).toEqual([]);
     await person.keys(Key.ESCAPE);
     await person.noDialog();
@@ -92,7 +92,6 @@ describe('Releases of a client’s site', () => {
     const go = await person.find('[data-go-live] button');
     await person.find('#publish-reason');
     expect(await go.isEnabled()).toBeFalse();
-    await browser.driver.sleep(600);
     expect(await axeFindings(browser.driver)).toEqual([]);
     await type('#publish-reason', 'Mended tomorrow');
     await type('#publish-name', 'In a hurry');
@@ -110,7 +109,6 @@ describe('Releases of a client’s site', () => {
     await toReleases();
     await (await person.button('Take offline …')).click();
     await type('#offline-words', 'The boats are being painted.');
-    await browser.driver.sleep(600);
     expect(await axeFindings(browser.driver)).toEqual([]);
     await confirm();
     await person.find('[data-offline]');

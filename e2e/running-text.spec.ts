@@ -1,3 +1,4 @@
+import { inPlain } from '@core/document/text/words';
 import { By, Key } from 'selenium-webdriver';
 import { Client } from '../server/testing/running';
 import { blankWith } from './page-of-text';
@@ -21,7 +22,17 @@ describe('Running text', () => {
   const isHtml = (what: string): Promise<void> =>
     visit.person.until(async () => (await html()) === what, `it is not ${what}`);
   const stored = async (): Promise<unknown> => (await ben.open(page)).page.parts['words'];
-  const pause = (): Promise<void> => visit.browser.driver.sleep(500); // longer than the editor waits before it stores
+  /** A pause in which what the leaf shows is stored. */
+  const pause = (): Promise<void> =>
+    visit.person.until(async () => {
+      const kept = (await ben.open(page)).page.parts['words']!.content.base['text'];
+      const shown = await visit.person.inLeaf<string>(
+        'wide',
+        'return document.querySelector("[data-part=words]").textContent',
+      );
+      const squeezed = (text: string): string => text.replace(/\s/g, '');
+      return squeezed(inPlain(kept)) === squeezed(shown);
+    }, 'what is shown is not stored');
   const leave = async (): Promise<void> => {
     await visit.person.keys(Key.ESCAPE);
     await visit.person.saved();
@@ -184,7 +195,7 @@ describe('Running text', () => {
     await isHtml('<p>Short');
     await visit.person.openText('wide', 'h1');
     await visit.person.keys('Passes and more');
-    await pause();
+    await visit.person.stored('Passes and more');
     await pastePlain('x'.repeat(2500));
     await visit.person.until(
       async () =>

@@ -39,15 +39,31 @@ export const restingPoint = `const [name, css, x, y, done] = arguments;
 /** The first row of the outline that matches, wherever it is scrolled to. */
 export const rowOfOutline = `const [css, name, done] = arguments;
   const scroller = document.querySelector('fold-outline .scroller');
+  const drawn = (then) => requestAnimationFrame(() => requestAnimationFrame(() => requestAnimationFrame(then)));
   const look = () => {
     const found = [...scroller.querySelectorAll(css)].find((row) => name === null || row.querySelector('.name')?.textContent === name);
-    if (found) { found.scrollIntoView({ block: 'nearest' }); return setTimeout(() => done(found), 150); }
+    if (found) { found.scrollIntoView({ block: 'nearest' }); return drawn(() => done(found)); }
     if (scroller.scrollTop + scroller.clientHeight >= scroller.scrollHeight) return done(null);
     scroller.scrollTop += scroller.clientHeight - 48;
-    setTimeout(look, 80);
+    drawn(look);
   };
   scroller.scrollTop = 0;
-  setTimeout(look, 80)`;
+  drawn(look)`;
+
+/** Comes to an end once an element has stood still for four frames. */
+export const atRest = `const [one, done] = arguments;
+  let before = ''; let calm = 0;
+  const look = () => {
+    const { x, y } = one.getBoundingClientRect(); const now = x + ' ' + y;
+    calm = now === before ? calm + 1 : 0; before = now;
+    if (calm < 4) requestAnimationFrame(look); else done();
+  };
+  look()`;
+
+/** Whether the server has these words on the page that is open. */
+export const hasStored = `const [words, done] = arguments;
+  fetch('/api/pages/' + location.pathname.split('/').at(-1)).then((answer) => answer.text())
+    .then((text) => done(text.includes(words)), () => done(false))`;
 
 /** Makes a blank page, and comes to its id. */
 export const makePage = `const [site, title, path, done] = arguments; fetch('/api/sites/' + site + '/pages', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ title, path }) }).then(async (answer) => (answer.ok ? (await answer.json()).id : answer.status + ': ' + (await answer.text()))).then(done, (error) => done('no answer: ' + error))`;

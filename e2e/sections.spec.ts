@@ -64,12 +64,8 @@ describe('Whole sections', () => {
   });
 
   it('one asks what a property does and sees it on this very part', async () => {
-    await visit.person.until(async () => {
-      await visit.person.inLeaf('wide', 'view.scrollTo(0, 0)'); // clear of the header, which sticks
-      await visit.browser.driver.sleep(400);
-      await visit.person.clickOn('wide', 'h1');
-      return (await (await visit.person.find('.path')).getText()).includes('Title');
-    }, 'the title is not selected');
+    await visit.person.inLeaf('wide', 'view.scrollTo(0, 0)'); // clear of the header, which sticks
+    await visit.person.pick('wide', 'h1', 'Title');
     await visit.person.group('Type');
     await (await visit.person.find('[data-help="font-size"]')).click();
     const drawn = (): Promise<string[]> =>

@@ -8,69 +8,74 @@ import { smtpServer } from '../mail/smtp';
 import { stockApp } from '../stock/app';
 import { freePort } from '../prepare/ports.mjs';
 import { startProgram } from '../prepare/programs.mjs';
-import { freshDatabase } from '../server/testing/running';
+import { readConfig } from '../server/config';
+import { dropDatabase, freshDatabase } from '../server/testing/databases';
+import { copyDemo } from '../server/testing/demo-template';
+import { openHosted, type Hosted } from '../server/testing/server-host';
 import { RoundRobin } from './round-robin';
 
-/** A database with the demo in it, as a server left it that has ended: made once, and copied for each who needs one. */
-let filled: Promise<string> | undefined;
-
-async function fillOne(): Promise<string> {
-  const [database, folder] = [await freshDatabase(), mkdtempSync(join(tmpdir(), 'fold-servers-'))];
-  const server = startProgram('server/main.ts', {
-    FOLD_DATABASE: database,
-    FOLD_SECRET: 'e'.repeat(40),
-    FOLD_PORT: String(await freePort()),
-    FOLD_LIVE_PORT: String(await freePort()),
-    FOLD_DATA: folder,
-  });
-  if (!(await server.ready)) throw new Error('The server did not start.');
-  await server.stop();
-  rmSync(folder, { recursive: true, force: true });
-  return new URL(database).pathname.slice(1);
+export interface ServersOptions {
+  /** How many servers of the editor run; several stand behind a proxy. */
+  readonly count?: number;
+  /** Whether the demo is in the database; without it there is nothing. */
+  readonly demo?: boolean;
+  /** Whether the suite kills a server. Its programs are then processes of their own, else those of other suites. */
+  readonly killed?: boolean;
 }
 
-const withDemo = async (): Promise<string> => freshDatabase(undefined, await (filled ??= fillOne()));
+type Environment = Readonly<Record<string, string>>;
+type Program = ReturnType<typeof startProgram>;
 
-/** What the next suite will need most likely, started while the one before it is still at work. */
-let ahead: Promise<Servers> | undefined;
+/** Starts one of the project's programs. @throws if it does not say that it is ready */
+async function started(file: string, environment: Environment): Promise<Program> {
+  const program = startProgram(file, environment);
+  if (!(await program.ready)) throw new Error(`${file} did not start.`);
+  return program;
+}
 
-/** Editor and live host as they really run, as processes of their own on free ports, with the demo loaded. */
+/** Editor servers and a live host, each in a process of its own, so that one can be killed. */
+class Processes {
+  private constructor(
+    private readonly environment: Environment,
+    private first: Program,
+    private readonly others: readonly Program[],
+  ) {}
+
+  static async start(environment: Environment, ports: readonly number[]): Promise<Processes> {
+    const [first, live] = [started('server/main.ts', environment), started('live/main.ts', environment)];
+    const others = ports.slice(1).map((port) => started('server/main.ts', { ...environment, FOLD_PORT: String(port) }));
+    return new Processes(environment, await first, await Promise.all([live, ...others]));
+  }
+
+  async kill(): Promise<void> {
+    this.first.child.kill('SIGKILL');
+    await this.first.ended;
+  }
+
+  async startAgain(): Promise<void> {
+    this.first = await started('server/main.ts', this.environment);
+  }
+
+  async stop(): Promise<void> {
+    for (const program of [this.first, ...this.others]) await program.stop();
+  }
+}
+
+/** Editor and live host on free ports, with the demo. */
 export class Servers {
   private constructor(
     readonly port: number,
     readonly livePort: number,
-    private readonly folder: string,
-    private readonly environment: Readonly<Record<string, string>>,
-    private readonly live: ReturnType<typeof startProgram>,
-    private server: ReturnType<typeof startProgram>,
-    private readonly others: readonly ReturnType<typeof startProgram>[],
-    private readonly proxy: RoundRobin | undefined,
+    private readonly running: Processes | Hosted,
     /** What was sent. */
     readonly letters: Box,
-    /** What else listens for them: letters, stock pictures. */
-    private readonly aside: readonly { close(): unknown }[],
-    /** Where the first account is made; nothing with the demo, which has some. */
-    readonly first: string | undefined,
+    private readonly proxy: RoundRobin | undefined,
+    private readonly closeRest: () => Promise<void>,
   ) {}
 
-  /** Opens as many servers of the editor as asked for; several stand behind a proxy. Without the demo nothing is there. */
-  static async open(count = 1, { demo = true } = {}): Promise<Servers> {
-    if (count > 1 || !demo) return Servers.start(count, demo);
-    const servers = await (ahead ?? Servers.start(1, true));
-    ahead = Servers.start(1, true);
-    ahead.catch(() => (ahead = undefined)); // then the next suite starts its own, and says why that fails
-    return servers;
-  }
-
-  /** Leaves nothing of what no suite needed; the programs end by themselves with whoever started them. */
-  static async closeUnused(): Promise<void> {
-    await (await ahead?.catch(() => undefined))?.close();
-  }
-
-  private static async start(count: number, demo: boolean): Promise<Servers> {
+  static async open({ count = 1, demo = true, killed = count > 1 }: ServersOptions = {}): Promise<Servers> {
     const folder = mkdtempSync(join(tmpdir(), 'fold-servers-'));
     const letters = new Box(join(folder, 'mail'));
-    // listens before other ports are chosen: what is free until it listens could be chosen twice
     const smtp = smtpServer(letters);
     const smtpPort = await new Promise<number>((done) => {
       const server = smtp.listen(0, '127.0.0.1', () => done((server.address() as AddressInfo).port)); // it listens on TCP
@@ -80,9 +85,10 @@ export class Servers {
     const [port, livePort] = [await freePort(), await freePort()];
     const ports = count === 1 ? [port] : await Promise.all(Array.from({ length: count }, () => freePort()));
     const proxy = count === 1 ? undefined : await RoundRobin.open(port, ports);
+    const database = demo ? await copyDemo(folder) : await freshDatabase();
     const environment = {
-      FOLD_DATABASE: demo ? await withDemo() : await freshDatabase(),
-      FOLD_DEMO: demo ? 'yes' : 'no',
+      FOLD_DATABASE: database,
+      FOLD_DEMO: 'no', // it is in the copy
       FOLD_SECRET: 'e'.repeat(40),
       FOLD_PORT: String(ports[0]),
       ...(proxy && { FOLD_ADDRESS: `http://localhost:${port}` }),
@@ -91,27 +97,16 @@ export class Servers {
       FOLD_SMTP: `smtp://127.0.0.1:${smtpPort}`,
       FOLD_STOCK: `http://127.0.0.1:${(stock.address() as AddressInfo).port}`, // it listens on TCP
     };
-    const live = startProgram('live/main.ts', environment);
-    let said = '';
-    const server = startProgram('server/main.ts', environment, demo ? undefined : (text) => (said += text));
-    if (!(await live.ready) || !(await server.ready)) throw new Error('The servers did not start.');
-    const others = ports
-      .slice(1)
-      .map((one) => startProgram('server/main.ts', { ...environment, FOLD_PORT: String(one) }));
-    for (const other of others) if (!(await other.ready)) throw new Error('Another server did not start.');
-    return new Servers(
-      port,
-      livePort,
-      folder,
-      environment,
-      live,
-      server,
-      others,
-      proxy,
-      letters,
-      [smtp, stock],
-      /http\S+\/welcome#\S+/.exec(said)?.[0],
-    );
+    const running = killed
+      ? await Processes.start(environment, ports)
+      : await openHosted({ config: readConfig(environment), demo: false, live: true, level: 'warn' });
+    return new Servers(port, livePort, running, letters, proxy, async () => {
+      smtp.close();
+      stock.close();
+      stock.closeAllConnections();
+      await dropDatabase(database);
+      rmSync(folder, { recursive: true, force: true });
+    });
   }
 
   get editor(): string {
@@ -120,25 +115,27 @@ export class Servers {
 
   site = (host: string, path = '/'): string => `http://${host}.localhost:${this.livePort}${path}`;
 
+  /** Where the first account is made; undefined with the demo, which has some. */
+  get first(): string | undefined {
+    return this.running instanceof Processes ? undefined : this.running.first;
+  }
+
   /** How many requests each of several servers answered. */
   answered = (): number[] => [...(this.proxy?.answered.values() ?? [])];
 
   /** Kills the editor's server, of several the first, without a word, as a power cut would. */
-  async kill(): Promise<void> {
-    this.server.child.kill('SIGKILL');
-    await this.server.ended;
-  }
+  kill = (): Promise<void> => this.processes().kill();
 
-  async startAgain(): Promise<void> {
-    this.server = startProgram('server/main.ts', this.environment);
-    if (!(await this.server.ready)) throw new Error('The server did not start again.');
+  startAgain = (): Promise<void> => this.processes().startAgain();
+
+  private processes(): Processes {
+    if (!(this.running instanceof Processes)) throw new Error('Open these servers with `killed`.');
+    return this.running;
   }
 
   async close(): Promise<void> {
     await this.proxy?.close();
-    for (const server of [this.server, ...this.others]) await server.stop();
-    await this.live.stop();
-    for (const one of this.aside) one.close();
-    rmSync(this.folder, { recursive: true, force: true });
+    await this.running.stop();
+    await this.closeRest();
   }
 }

@@ -19,7 +19,7 @@ describe('Several servers', () => {
   const people: Person[] = [];
 
   beforeAll(async () => {
-    servers = await Servers.open(2);
+    servers = await Servers.open({ count: 2 });
     for (let count = 0; count < 2; count++) {
       const browser = await openBrowser();
       const person = new Person(browser.driver, servers);

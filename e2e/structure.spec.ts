@@ -3,6 +3,7 @@ import { around, gap, planted, type Tree } from '@core/document/sections/plantin
 import { blankSite } from '@core/document/site';
 import type { LeafName } from './person';
 import { visiting } from './visit';
+import { still } from './still';
 
 /** Skeletons, drops, columns, and several parts at once. */
 describe('Structure', () => {
@@ -270,7 +271,7 @@ describe('Structure', () => {
       'it is not said what would move',
     );
     expect(await (await visit.person.find('.p-dialog')).getText()).not.toContain('on Wide');
-    await visit.browser.driver.sleep(400);
+    await still(visit.browser.driver);
     await (await visit.person.button('Cancel')).click();
     await visit.person.until(async () => (await rows('.p-dialog-mask')) === 0);
     await visit.person.chord(Key.CONTROL, 'z');

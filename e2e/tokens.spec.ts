@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { By, Key } from 'selenium-webdriver';
 import * as z from 'zod';
 import { axeFindings } from './axe';
+import { still } from './still';
 import { visiting } from './visit';
 
 describe('With tokens', () => {
@@ -30,14 +31,12 @@ describe('With tokens', () => {
   };
   const tab = async (name: string): Promise<void> =>
     (await visit.browser.driver.findElement(By.xpath(`//*[@role='tab'][normalize-space()='${name}']`))).click();
-  /** Presses Escape until the dialog goes: one that is just opening does not hear it yet. */
-  const closed = (): Promise<void> =>
-    visit.person.until(async () => {
-      if ((await visit.browser.driver.findElements(By.css('.p-dialog-mask'))).length === 0) return true;
-      await visit.person.keys(Key.ESCAPE);
-      await visit.browser.driver.sleep(400);
-      return false;
-    }, 'the dialog stays open');
+  /** Closes the dialog by Escape, once any other above it has gone. */
+  const closed = async (): Promise<void> => {
+    await still(visit.browser.driver);
+    await visit.person.keys(Key.ESCAPE);
+    await visit.person.noDialog();
+  };
   const typedIn = async (label: string, text: string): Promise<void> => {
     const field = await visit.person.find(`[aria-label="${label}"]`);
     await field.sendKeys(Key.chord(Key.CONTROL, 'a'), text === '' ? Key.DELETE : text, Key.TAB);

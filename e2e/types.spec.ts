@@ -58,7 +58,6 @@ describe('A type', () => {
     await size.sendKeys(Key.chord(Key.CONTROL, 'a'), '33px', Key.TAB);
     await person.until(async () => (await person.computed('phone', 'h1', 'font-size')) === '33px');
     await person.until(async () => (await person.computed('phone', 'main h2', 'font-size')) === '33px');
-    await visit.browser.driver.sleep(400);
     expect(await axeFindings(visit.browser.driver)).toEqual([]);
   });
 

@@ -152,7 +152,7 @@ describe('Values by eye and by name', () => {
       'what was refused changed something',
     );
     await person.saved();
-    await driver.sleep(1300); // what follows sooner is one step of undo with it
+    await driver.actions().pause(1300).perform(); // what follows sooner is one step of undo with it
     await (await inFirst('[aria-label="Remove shadow 2 at Wide"]')).click();
     await (await inFirst('[aria-label="Remove shadow 1 at Wide"]')).click();
     await becomes(/^none$/, 'they are not taken away');

@@ -1,8 +1,6 @@
 import { openBrowser, type Opened } from './browser';
 import { Person } from './person';
-import { Servers } from './servers';
-
-afterAll(() => Servers.closeUnused());
+import { Servers, type ServersOptions } from './servers';
 
 /** A servers, a browser in it and somebody's person, for the specs of one suite; opened before them, closed after. */
 export interface Visit {
@@ -12,10 +10,10 @@ export interface Visit {
 }
 
 /** Arranges a visit around the specs of the suite that calls it; `first` is done once all is open. */
-export function visiting(first: (visit: Visit) => Promise<void>, { demo = true } = {}): Visit {
+export function visiting(first: (visit: Visit) => Promise<void>, options?: ServersOptions): Visit {
   const visit = {} as Visit; // filled before any spec runs
   beforeAll(async () => {
-    visit.servers = await Servers.open(1, { demo });
+    visit.servers = await Servers.open(options);
     visit.browser = await openBrowser();
     visit.person = new Person(visit.browser.driver, visit.servers);
     await first(visit);

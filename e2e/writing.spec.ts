@@ -14,8 +14,7 @@ describe('Writing slowly, with pauses in which it is saved', () => {
   const slowly = async (pieces: readonly string[]): Promise<void> => {
     for (const piece of pieces) {
       await visit.person.keys(piece);
-      await visit.browser.driver.sleep(700); // longer than the editor waits before it saves
-      await visit.person.saved();
+      await visit.person.stored(piece);
     }
     await visit.person.keys(Key.ESCAPE);
   };
@@ -56,19 +55,22 @@ describe('Writing slowly, with pauses in which it is saved', () => {
     await visit.person.clickOn('wide', 'h1');
     await visit.person.keys(Key.ENTER);
     await visit.person.keys('One');
-    await visit.browser.driver.sleep(500);
+    await visit.person.stored('"One"');
     const elsewhere = {
       id: nanoid(),
       base: 0,
-      edits: [{ do: 'set', part: 'root', field: ['content', 'base', 'description'], value: 'From elsewhere' }],
+      edits: [{ do: 'set', part: 'root', field: ['style', 'wide', 'normal', 'letter-spacing'], value: '3px' }],
     };
     await visit.browser.driver.executeAsyncScript(
       `const done = arguments[1]; fetch('/api/pages/tidewick-fares/edits', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(arguments[0]) }).then(done)`,
       elsewhere,
     );
-    await visit.browser.driver.sleep(500);
+    await visit.person.until(
+      async () => (await visit.person.computed('wide', 'body', 'letter-spacing')) === '3px',
+      'the value from elsewhere is not shown',
+    );
     await visit.person.keys(' two');
-    await visit.browser.driver.sleep(500);
+    await visit.person.stored('One two');
     await visit.person.keys(' three', Key.ESCAPE);
     await visit.person.until(async () => (await title()) === 'One two three', 'words went missing');
   });
@@ -84,15 +86,16 @@ describe('Writing slowly, with pauses in which it is saved', () => {
     const ben = new Client(visit.servers.port);
     await ben.signIn('ada@studio.example', 'paper-and-ink');
     await visit.person.openText('wide', 'h1');
+    await visit.browser.driver.sendDevToolsCommand('Network.enable', {}); // or nothing is emulated
     await network(900);
     await visit.person.keys('Slow');
-    await visit.browser.driver.sleep(300); // it is on its way
+    await visit.person.until(async () => (await visit.person.saveState()) === 'saving', 'it is not on its way');
     await ben.store('tidewick-fares', [
       { do: 'set', part: 'root', field: ['content', 'base', 'description'], value: 'Meanwhile' },
     ]);
     for (const word of [' and', ' steady', ' wins']) {
       await visit.person.keys(word);
-      await visit.browser.driver.sleep(500);
+      await visit.person.stored(word);
     }
     await visit.person.keys(Key.ESCAPE);
     await network(0);

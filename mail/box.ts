@@ -1,6 +1,7 @@
-import { mkdir, readdir, readFile, rename, rm, writeFile } from 'node:fs/promises';
+import { mkdir, readdir, readFile, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import PostalMime from 'postal-mime';
+import writeFileAtomic from 'write-file-atomic';
 
 /** A letter as it came, without its attachments. */
 export interface Kept {
@@ -36,9 +37,7 @@ export class Box {
       at: new Date(this.last).toISOString(),
     };
     await mkdir(this.folder, { recursive: true });
-    const file = join(this.folder, `${id}.json`);
-    await writeFile(`${file}.unfinished`, JSON.stringify(kept));
-    await rename(`${file}.unfinished`, file);
+    await writeFileAtomic(join(this.folder, `${id}.json`), JSON.stringify(kept));
     for (const old of (await this.ids()).slice(most)) await rm(join(this.folder, `${old}.json`), { force: true });
   }
 

@@ -20,6 +20,15 @@ function prune(prefix, kept) {
  * stay what they are. The file is named by what it says, so that several may be started at once.
  */
 export function bundled(entry) {
+  const file = known.get(entry);
+  if (file !== undefined && existsSync(file)) return file; // it may have been pruned meanwhile
+  known.set(entry, bundle(entry));
+  return known.get(entry);
+}
+
+const known = new Map();
+
+function bundle(entry) {
   const { buildSync } = createRequire(import.meta.url)('esbuild'); // there once packages are installed
   const { outputFiles } = buildSync({
     entryPoints: [entry],

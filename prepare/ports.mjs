@@ -1,6 +1,5 @@
 import { randomInt } from 'node:crypto';
 import { readFileSync } from 'node:fs';
-import { createServer } from 'node:net';
 
 /** What no program needs rights for, no well-known service stands on, and no browser refuses to open. */
 const lowest = 10_100;
@@ -14,17 +13,16 @@ function firstOfConnections() {
   }
 }
 
-const isFree = (port) =>
-  new Promise((done) => {
-    const probe = createServer();
-    probe.once('error', () => done(false));
-    probe.listen(port, '127.0.0.1', () => probe.close(() => done(true)));
-  });
-
 const given = new Set();
 
-/** Who chooses ports beside others takes the even or the odd ones alone (FOLD_PORTS), so that none is chosen twice. */
-const isMine = (port) => ({ even: port % 2 === 0, odd: port % 2 === 1 })[process.env.FOLD_PORTS] ?? true;
+/**
+ * Processes that choose ports side by side each take those with their own remainder (`FOLD_PORTS`: `0/2`, `1/2`), so
+ * that none is chosen twice.
+ */
+function isMine(port) {
+  const [remainder, count] = (process.env.FOLD_PORTS ?? '0/1').split('/').map(Number);
+  return port % count === remainder;
+}
 
 /**
  * A TCP port on loopback that nothing listens on, another each time it is asked for. It is none of those that the
@@ -32,13 +30,15 @@ const isMine = (port) => ({ even: port % 2 === 0, odd: port % 2 === 1 })[process
  * back on its port, such a one would be taken by whatever connects next.
  */
 export async function freePort() {
+  const { default: getPort } = await import('get-port'); // there once packages are installed
   const end = firstOfConnections();
   const [from, to] = end > lowest + 1_000 ? [lowest, end] : [lowest, 65_536];
   for (let tries = 0; tries < 1_000; tries++) {
     const port = randomInt(from, to);
     if (given.has(port) || !isMine(port)) continue;
     given.add(port); // before anything is waited for
-    if (await isFree(port)) return port;
+    // another one where this is taken
+    if ((await getPort({ port, host: '127.0.0.1' })) === port) return port;
   }
   throw new Error(`No port between ${from} and ${to - 1} is free.`);
 }

@@ -1,5 +1,5 @@
 export declare function startPostgres(
   programs: string,
   folder: string,
-  wantedPort?: number,
+  options?: { readonly wantedPort?: number; readonly isLasting?: boolean },
 ): Promise<{ address: string; port: number; stop: () => Promise<void>; kill: () => Promise<void> }>;

@@ -36,9 +36,10 @@ function endLeftover(programs, data, { prefix }) {
 
 /**
  * Starts a PostgreSQL of the project's own on loopback, its data in `folder`, made when it is not there.
+ * `isLasting` is false where nobody needs the data after the machine failed: writes are then not forced to the disk.
  * Returns its address, its port, a promise that it ended, and a function that stops it.
  */
-export async function startPostgres(programs, folder, wantedPort) {
+export async function startPostgres(programs, folder, { wantedPort, isLasting = true } = {}) {
   const root = resolve(folder);
   const data = join(root, 'data');
   mkdirSync(root, { recursive: true });
@@ -86,6 +87,7 @@ export async function startPostgres(programs, folder, wantedPort) {
     `unix_socket_directories=${sockets}`,
     '-c',
     'max_connections=200',
+    ...(isLasting ? [] : ['fsync=off', 'synchronous_commit=off', 'full_page_writes=off'].flatMap((one) => ['-c', one])),
   ];
   const [command, ...args] = [...as.prefix, join(programs, 'postgres'), ...options];
   const child = spawn(command, args, { cwd: root, stdio: ['ignore', 'ignore', 'pipe'], detached: true });

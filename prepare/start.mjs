@@ -81,7 +81,7 @@ say('Starting PostgreSQL …');
 let address = '';
 let databasePort;
 const database = async () => {
-  const started = await startPostgres(programs, `${folder}/postgres`, databasePort);
+  const started = await startPostgres(programs, `${folder}/postgres`, { wantedPort: databasePort });
   ({ address, port: databasePort } = started);
   return started;
 };

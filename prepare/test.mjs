@@ -1,105 +1,45 @@
-import { spawn } from 'node:child_process';
-import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
-import { buildWeb, needChromium, needPostgres, npmPackages } from './packages.mjs';
-import { startPostgres } from './postgres.mjs';
+import { writeFileSync } from 'node:fs';
 import { say } from './say.mjs';
-import { writeRegistries } from './registries.mjs';
+import { openSession } from './testing/session.mjs';
 
-/** A program of an installed package. */
-const bin = (name) => `node_modules/.bin/${name}`;
+/** `test.mjs` runs everything; `test.mjs SPEC …` some spec files of server and interface. */
+const files = process.argv.slice(2);
+const began = Date.now();
+const minutes = () => ((Date.now() - began) / 60_000).toFixed(1);
 
-/** Runs a command to its end; true when it ended well. */
-const run = (command, args, environment = {}) =>
-  new Promise((done) => {
-    const child = spawn(command, args, {
-      stdio: ['ignore', 'inherit', 'inherit'],
-      env: { ...process.env, NG_CLI_ANALYTICS: 'false', ...environment },
-    });
-    child.once('exit', (code) => done(code === 0));
-    child.once('error', () => done(false));
-  });
-
-let passed = 0;
+const session = await openSession();
+const { allJobs } = await import('./testing/jobs.mjs'); // its packages are there by now
+say(`Packages and programs are there after ${minutes()} minutes.`);
+const took = [];
+const specs = [];
 let failed = 0;
-
-/** A check that counts as one test. */
-async function check(name, command, args) {
-  say(name);
-  const well = await run(command, args);
-  if (well) passed++;
-  else {
+const results = await session.run(allJobs(files.length > 0 ? files : undefined), (job, result, seconds) => {
+  took.push({ name: job.name, phase: job.phase, seconds });
+  specs.push(...result.specs);
+  failed += result.faults.length;
+  for (const fault of result.faults) console.log(fault);
+  say(`${job.name}: ${result.well ? 'passed' : 'FAILED'} after ${seconds.toFixed(0)} s`);
+});
+for (const [name, result] of results)
+  if (result === undefined) {
     failed++;
-    console.log(`FAILED ${name}`);
+    console.log(`FAILED ${name}: something it needs failed`);
   }
-}
+await session.close();
 
-/** A run of many tests, counted by what it left in `var/results`. */
-async function suite(name, command, args, environment) {
-  say(`${name} tests`);
-  const file = `var/results/${name}.json`;
-  rmSync(file, { force: true });
-  const well = await run(command, args, environment);
-  const counted = existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : { passed: 0, failed: 0 };
-  passed += counted.passed;
-  failed += counted.failed + (counted.passed + counted.failed === 0 || (!well && counted.failed === 0) ? 1 : 0);
-}
-
-await npmPackages();
-writeRegistries();
-const browser = needChromium();
-const programs = needPostgres();
-mkdirSync('var/results', { recursive: true });
-const chromium = {
-  FOLD_CHROMIUM: browser.chromium,
-  FOLD_CHROMEDRIVER: browser.chromedriver,
-  CHROME_BIN: browser.chromium,
-};
-Object.assign(process.env, chromium);
-
-/** Checks that nothing else waits for, one after the other. */
-const inTurn = async (checks) => {
-  for (const [name, program, ...args] of checks) await check(name, bin(program), args);
-};
-await Promise.all([
-  inTurn([
-    // those of core and web are checked where the unit tests are built, their specs included
-    ['types of server, tools and tests', 'tsc', '-p', 'tsconfig.node.json', '--noEmit'],
-    ['format', 'prettier', '--check', '--log-level', 'warn', '.'],
-    [
-      ...['who may know whom', 'depcruise', '--config', '.dependency-cruiser.cjs'],
-      ...['core', 'web', 'server', 'live', 'mail', 'stock', 'zip', 'tools', 'demo'],
-    ],
-  ]),
-  inTurn([
-    ['lint', 'eslint', '.', '--max-warnings', '0'],
-    ['unused files, exports and packages', 'knip'],
-  ]),
-]);
-await buildWeb();
-rmSync('var/test', { recursive: true, force: true });
-const postgres = await startPostgres(programs, 'var/test/postgres');
-const node = (name, ...globs) =>
-  suite(name, process.execPath, ['--import', 'tsx', 'prepare/node-specs.ts', name, ...globs], {
-    FOLD_TEST_DATABASE: postgres.address,
-    FOLD_PORTS: name === 'interface' ? 'odd' : 'even', // they run side by side
-  });
-await Promise.all([
-  // the unit tests end first: the interface takes their place beside the server's
-  suite('unit', bin('ng'), ['test', '--watch=false']).then(() => node('interface', 'e2e/**/*.spec.ts')),
-  node(
-    'server',
-    'core/**/*.node.spec.ts',
-    'server/**/*.spec.ts',
-    'live/**/*.spec.ts',
-    'mail/**/*.spec.ts',
-    'stock/**/*.spec.ts',
-    'zip/**/*.spec.ts',
-    'tools/**/*.spec.ts',
-    'demo/**/*.spec.ts',
-    'prepare/**/*.spec.ts',
-  ),
-]);
-await postgres.stop();
-
-console.log(`${passed} passed, ${failed} failed`);
+const bySeconds = (all) => [...all].sort((a, b) => b.seconds - a.seconds);
+const shown = (all) => all.forEach(({ name, seconds }) => console.log(`  ${seconds.toFixed(1)} s: ${name}`));
+const phases = new Map();
+for (const { phase, seconds } of took) phases.set(phase, (phases.get(phase) ?? 0) + seconds);
+console.log('\nPhases, each in one of as many lanes as there are cores:');
+shown([...phases].map(([name, seconds]) => ({ name, seconds })));
+console.log('The ten slowest jobs:');
+shown(bySeconds(took).slice(0, 10));
+console.log('The ten slowest specs:');
+shown(bySeconds(specs).slice(0, 10));
+const durations = Object.fromEntries(took.map(({ name, seconds }) => [name, Math.round(seconds)]).sort());
+writeFileSync('var/results/durations.json', `${JSON.stringify(durations, null, 2)}\n`);
+writeFileSync('var/results/specs.json', JSON.stringify(bySeconds(specs), null, 1));
+console.log(`In all ${minutes()} minutes.\n`);
+console.log(`${specs.filter((one) => one.well).length} passed, ${failed} failed`);
 process.exit(failed > 0 ? 1 : 0);

@@ -65,7 +65,7 @@ describe('The API', () => {
     for (const [code, client, method, route, body] of rows) {
       const answer = await client.call(method, route, body);
       const said = `${method} ${route}: ${answer.status} ${answer.body.slice(0, 200)}`;
-      const refused = Refused.safeParse(answer.json());
+      const refused = Refused.safeParse(answer.refusal());
       expect(refused.data?.code).withContext(said).toBe(code);
       expect(refused.data?.problem.length).withContext(said).toBeGreaterThan(10);
     }

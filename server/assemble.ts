@@ -12,13 +12,16 @@ import { People } from './pages/people';
 import { PageFeed } from './pages/feed';
 import { Notices } from './pages/notices';
 import { allWork } from './work/all-work';
+import type { WorkKind } from './work/kinds';
 import { LongWork } from './work/long-work';
 
 /** A server's parts put together, and how they are started and stopped. */
 export interface Assembled {
   readonly service: Service;
   readonly channel: Channel;
-  /** Begins to hear other servers and to do what waits; to be called once the data is there. */
+  /** Starts to listen to other servers without doing any of the waiting work. */
+  listen(): Promise<void>;
+  /** Starts to listen to other servers and to do the waiting work; to be called once the data is there. */
   startWork(): Promise<void>;
   stop(): Promise<void>;
 }
@@ -56,14 +59,16 @@ export async function assemble(config: Config, log: Logger): Promise<Assembled> 
     log,
     streams: new OpenStreams(),
   };
+  const start = async (kinds: readonly WorkKind[]): Promise<void> => {
+    await notices.start();
+    await channel.start();
+    await service.work.start(kinds);
+  };
   return {
     service,
     channel,
-    async startWork() {
-      await notices.start();
-      await channel.start();
-      await service.work.start(allWork.map((of) => of(service)));
-    },
+    listen: () => start([]),
+    startWork: () => start(allWork.map((of) => of(service))),
     stop: () => end(service, channel),
   };
 }

@@ -3,6 +3,7 @@ import { nanoid } from 'nanoid';
 import { pino } from 'pino';
 import { ask, Client, runServer, type Answer, type Running } from './testing/running';
 import { WayToDatabase } from './testing/way-to-database';
+import { withServer } from './testing/with-server';
 
 const brackets = (levels: number): string => `${'['.repeat(levels)}${']'.repeat(levels)}`;
 const objects = (levels: number): string => `${'{"a":'.repeat(levels)}1${'}'.repeat(levels)}`;
@@ -243,8 +244,7 @@ describe('Requests that mean harm', () => {
   const isRefused = (answer: Answer): void => {
     expect(answer.status).toBeGreaterThanOrEqual(400);
     expect(answer.status).withContext(answer.body).toBeLessThan(500);
-    if (answer.headers['content-type']?.includes('json'))
-      expect(answer.json<{ problem: string }>().problem).toMatch(/\w+ \w+/);
+    if (answer.headers['content-type']?.includes('json')) expect(answer.refusal().problem).toMatch(/\w+ \w+/);
   };
   const say = ([method, path, body]: Row): string =>
     `${method} ${path.slice(0, 70)} ${String(body ?? '').slice(0, 60)}`;
@@ -267,13 +267,24 @@ describe('Requests that mean harm', () => {
       isRefused(answer);
       if (!/^\/(session|links|password)/.test(path)) expect(answer.status).toBe(401);
     });
-  it('are refused by who asks before their body is read: a stranger’s eight megabytes are never parsed', async () => {
+  it('for a file of the interface that there is none are answered 404, not with a page', async () => {
+    for (const path of ['/chunk-ABCDEFGH.js', '/chunk-ABCDEFGH.js.map', '/assets/none.css', '/favicon.ico', '/a/b.js'])
+      expect((await ask(running.port, 'GET', path)).status)
+        .withContext(path)
+        .toBe(404);
+  });
+});
+
+describe('A body that a stranger sends', () => {
+  const at = withServer({ here: pino({ level: 'silent' }) });
+
+  it('is never read: eight megabytes are refused before they are parsed', async () => {
     const body = gzipSync(brackets(4_000_000));
     const parsed = spyOn(JSON, 'parse').and.callThrough();
     const asked = Array.from({ length: 8 }, () =>
-      ask(running.port, 'POST', '/api/pages/tidewick-home/edits', {
+      ask(at.running.port, 'POST', '/api/pages/tidewick-home/edits', {
         headers: {
-          origin: `http://localhost:${running.port}`,
+          origin: `http://localhost:${at.running.port}`,
           'content-type': 'application/json',
           'content-encoding': 'gzip',
         },
@@ -283,22 +294,16 @@ describe('Requests that mean harm', () => {
     for (const one of await Promise.all(asked)) expect(one.status).toBe(401);
     expect(parsed.calls.allArgs().filter(([text]) => text.length > 1000)).toEqual([]);
   });
-  it('for a file of the interface that there is none are answered 404, not with a page', async () => {
-    for (const path of ['/chunk-ABCDEFGH.js', '/chunk-ABCDEFGH.js.map', '/assets/none.css', '/favicon.ico', '/a/b.js'])
-      expect((await ask(running.port, 'GET', path)).status)
-        .withContext(path)
-        .toBe(404);
-  });
 });
 
 describe('A server whose database goes away', () => {
   it('says so, asks to try again, stores nothing half, and goes on when it is back; its log holds no contents', async () => {
     const way = new WayToDatabase();
     const logged: string[] = [];
-    const running = await runServer(
-      way.to,
-      pino({ level: 'trace' }, { write: (line: string) => void logged.push(line) }),
-    );
+    const running = await runServer({
+      through: way.to,
+      here: pino({ level: 'trace' }, { write: (line: string) => void logged.push(line) }),
+    });
     const ada = new Client(running.port);
     await ada.signIn('ada@studio.example', 'paper-and-ink');
     const words = 'These words are nobody’s business';
@@ -319,7 +324,7 @@ describe('A server whose database goes away', () => {
     for (const answer of answers) {
       expect(answer.status).toBe(503);
       expect(answer.headers['retry-after']).toBe('2');
-      expect(answer.json<{ problem: string }>().problem).toMatch(/database is not available.*again/);
+      expect(answer.refusal().problem).toMatch(/database is not available.*again/);
     }
     await way.open();
     expect((await write('Back again')).status).toBe(200);

@@ -6,7 +6,7 @@ import { ask } from './testing/running';
 import { withServer } from './testing/with-server';
 
 describe('Nothing is left behind', () => {
-  const at = withServer();
+  const at = withServer({ config: { keepReleases: 3 } });
 
   /** A session of its own, by the cookie it signed in with, with a page's feed open: what it heard, and its end. */
   async function listening(): Promise<{ cookie: string; heard: () => string; ended: Promise<void> }> {
@@ -76,7 +76,6 @@ describe('Nothing is left behind', () => {
     expect(await seen(host)).toBe(404);
   });
   it('by publishing: so many releases are kept, in the database and on disk, and always the live one; unfinished folders go', async () => {
-    Object.assign(at.running.service.config, { keepReleases: 3 });
     const folder = join(at.running.service.config.liveFolder, 'sites', 'oxbow-mill', 'releases');
     const forsaken = join(folder, '9.abc.unfinished');
     for (let count = 0; count < 6; count++) {

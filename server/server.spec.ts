@@ -8,6 +8,7 @@ import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
 import { entities, Pages } from './database/entities';
 import { ask, Client, type Opened } from './testing/running';
+import { until } from './testing/until';
 import { withServer } from './testing/with-server';
 
 interface Log {
@@ -113,7 +114,7 @@ describe('The editor’s server', () => {
       const limit = { do: 'set', on: 'site', field: ['breakpoints', 'phone', 'limit'], value: 1024 };
       const twin = await at.ada.call('POST', '/pages/tidewick-home/edits', { id: nanoid(), base: 0, edits: [limit] });
       expect(twin.status).toBe(422);
-      expect(twin.json<{ problem: string }>().problem).toContain('Two breakpoints end at 1024 px');
+      expect(twin.refusal().problem).toContain('Two breakpoints end at 1024 px');
       const base = { do: 'remove', on: 'site', from: 'breakpoints', id: 'wide' };
       const none = await at.ada.call('POST', '/pages/tidewick-home/edits', { id: nanoid(), base: 0, edits: [base] });
       expect(none.status).toBe(422);
@@ -154,11 +155,7 @@ describe('The editor’s server', () => {
         { do: 'set', part: 'root', field: ['name'], value: 'Not stored' },
         { do: 'set', part: 'root', field: ['path'], value: '/blank' },
       ]);
-      expect([taken.status, taken.json<Refused>().code, taken.body.includes('/blank')]).toEqual([
-        409,
-        'path-taken',
-        true,
-      ]);
+      expect([taken.status, taken.refusal().code, taken.body.includes('/blank')]).toEqual([409, 'path-taken', true]);
       expect((await open(copy)).page).toEqual(
         jasmine.objectContaining({
           path: '/copy',
@@ -213,7 +210,7 @@ describe('The editor’s server', () => {
       expect(merged.log.map((one) => one.revision)).toEqual([1, 2]);
       const late = await store(page, 0, [{ do: 'set', part: section!, field: ['name'], value: 'Gone' }]);
       expect(late.status).toBe(422);
-      expect(late.json<{ place: object }>().place).toEqual({ part: section! });
+      expect(late.refusal().place).toEqual({ part: section! });
       expect((await open(page)).revision).toBe(2);
     });
     it('sent at once by many all arrive', async () => {
@@ -271,6 +268,7 @@ describe('The editor’s server', () => {
     const stop = at.running.service.feed.listen({ page, site: 'tidewick' }, (stored) => heard.push(stored));
     await store(page, 0, title('One'));
     await store(page, 1, title('Two'));
+    await until(() => heard.length === 2, 'not both are heard');
     stop();
     await store(page, 2, title('Three'));
     expect(heard.length).toBe(2);

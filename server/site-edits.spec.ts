@@ -3,6 +3,7 @@ import sharp from 'sharp';
 import type { Log, Stored } from '@core/api/pages';
 import type { AnyEdit, SiteEdit } from '@core/document/edits/site-edit';
 import { Batches } from './database/entities';
+import { until } from './testing/until';
 import { withServer } from './testing/with-server';
 
 const newClass = (id: string): SiteEdit => ({
@@ -27,6 +28,7 @@ describe('Edits of a site', () => {
     const [own, other] = [listen('tidewick-home'), listen('tidewick-fares')];
     const edits: AnyEdit[] = [newClass('both'), { do: 'set', part: 'root', field: ['classes'], value: ['both'] }];
     const answer = (await at.ada.store('tidewick-home', edits)).json<Log>();
+    await until(() => own.heard.length > 0 && other.heard.length > 0, 'it is not heard');
     own.stop();
     other.stop();
     expect(answer.log.map(({ revision, siteRevision }) => [revision, siteRevision])).toEqual([
@@ -50,7 +52,7 @@ describe('Edits of a site', () => {
     expect(await at.ada.open('tidewick-home')).toEqual(before);
     const twice = await at.ada.store('tidewick-home', [named('Half'), newClass('card')]);
     expect(twice.status).toBe(422);
-    expect(twice.json<{ place: object }>().place).toEqual({ field: 'classes.card' });
+    expect(twice.refusal().place).toEqual({ field: 'classes.card' });
     expect(await at.ada.open('tidewick-home')).toEqual(before);
   });
 

@@ -24,7 +24,7 @@ describe('Signing in', () => {
     });
     void answer.then(() => (isAnswered = true)); // its headers are there, be it without its end
     await held.waitedFor();
-    await new Promise((go) => setTimeout(go, 200));
+    expect((await ask(at.running.port, 'GET', '/')).status).toBe(200); // the server is at work meanwhile
     expect(isAnswered).toBeFalse();
     await held.letGo();
     const cookie = (await answer).headers.getSetCookie()[0]!.split(';')[0]!;

@@ -9,7 +9,7 @@ import { DataSource } from 'typeorm';
 import * as z from 'zod';
 import { readPage, readSite } from '@core/document/edits/check/check-page';
 import written from '@core/document/testing/version-1.json';
-import { freshDatabase } from '../testing/running';
+import { freshDatabase } from '../testing/databases';
 import { Batches, Pages, Releases, Sites } from './entities';
 import { FirstTables1700000000000 } from './first-tables';
 import { FormerPaths1764100000000 } from './former-paths';

@@ -146,13 +146,10 @@ describe('Uploading a face', () => {
     expect((await upload(at.ada, 'a.woff2', literata, 'letters=latin', 'nobody-s')).status).toBe(404);
     for (const query of ['', 'letters=runes', 'letters=latin&letters=all']) {
       const answer = await upload(at.ada, 'a.woff2', literata, query);
-      expect([answer.status, answer.json<{ problem: string }>().problem]).toEqual([
-        400,
-        'Say which letters of the typeface to keep.',
-      ]);
+      expect([answer.status, answer.refusal().problem]).toEqual([400, 'Say which letters of the typeface to keep.']);
     }
     const none = await upload(at.ada, 'a.woff2', Buffer.from('not a font'));
-    expect([none.status, none.json<{ problem: string }>().problem]).toEqual([
+    expect([none.status, none.refusal().problem]).toEqual([
       400,
       'A typeface is a file of the kind woff2, woff, ttf or otf.',
     ]);

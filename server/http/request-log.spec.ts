@@ -7,7 +7,7 @@ describe('The log of requests', () => {
   let running: Running;
   beforeAll(async () => {
     const log = pino({ level: 'trace' }, { write: (line: string) => void lines.push(line) });
-    running = await runServer(undefined, log);
+    running = await runServer({ here: log });
   });
   afterAll(() => running.stop());
 

@@ -95,7 +95,7 @@ describe('People of a site', () => {
     ]);
     expect((await at.ada.open('tidewick-home')).page.parts[title]!.content.base['text']).toBe('Over the sea');
     const refused = await content.store('tidewick-home', [style]);
-    expect(refused.json<{ code: string; problem: string }>()).toEqual(
+    expect(refused.refusal()).toEqual(
       jasmine.objectContaining({
         code: 'not-allowed',
         problem: 'As a content editor of this site you may change texts and pictures, nothing else.',

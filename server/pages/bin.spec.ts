@@ -42,7 +42,7 @@ describe('A page that is deleted', () => {
     await at.ada.call('DELETE', `/pages/${id}`);
     await page('/shared-path');
     const refused = await back(id);
-    expect([refused.status, refused.json<{ code: string }>().code]).toEqual([409, 'path-taken']);
+    expect([refused.status, refused.refusal().code]).toEqual([409, 'path-taken']);
     expect((await back(id, { path: '/other-path' })).status).toBe(204);
     expect((await at.ada.open(id)).page.path).toBe('/other-path');
   });

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { nanoid } from 'nanoid';
 import pg from 'pg';
+import { pino } from 'pino';
 import { applyBatch, type Documents as Both } from '@core/document/edits/batch';
 import type { AnyEdit } from '@core/document/edits/site-edit';
 import { beginning, somePageEdit, someSharedEdit, someSiteEdit } from '@core/document/edits/testing/some-edits';
@@ -34,9 +35,12 @@ function withoutWork(all: readonly { readonly connection: object; readonly text:
   });
 }
 
+const page = 'tidewick-home';
+const title = (value: string): AnyEdit => ({ do: 'set', part: 'root', field: ['content', 'base', 'title'], value });
+
 describe('Documents', () => {
   const at = withServer();
-  const place = { page: 'tidewick-home', site: 'tidewick' };
+  const place = { page, site: 'tidewick' };
   const fail = (error: unknown): never => {
     throw error;
   };
@@ -50,7 +54,6 @@ describe('Documents', () => {
     page: await at.running.service.database.getRepository(Pages).findOneByOrFail({ id: place.page }),
     site: await at.running.service.database.getRepository(Sites).findOneByOrFail({ id: place.site }),
   });
-  const title = (value: string): AnyEdit => ({ do: 'set', part: 'root', field: ['content', 'base', 'title'], value });
   const name = (value: string): AnyEdit => ({ do: 'set', on: 'site', field: ['name'], value });
 
   it('are the snapshot with what the log says since: another server reads the same, and nothing was written over the snapshot', async () => {
@@ -163,7 +166,7 @@ describe('Documents', () => {
     const log = (since: number, site: number) =>
       at.ada.call('GET', `/pages/${place.page}/log?since=${since}&site=${site}`);
     expect(left).toBeGreaterThan(0);
-    expect((await log(0, 0)).json<{ code: string }>().code).toBe('log-gone');
+    expect((await log(0, 0)).refusal().code).toBe('log-gone');
     const since = await log(old.revision, old.siteRevision);
     expect(since.json<Log>().log.length).toBe(2);
     const now = await at.ada.open(place.page);
@@ -171,10 +174,14 @@ describe('Documents', () => {
     const other = another();
     expect((await other.documents.page(manager, place.page))!.document).toEqual(now.page);
   });
+});
 
-  it('cost three statements an edit, whatever the page holds', async () => {
-    const { revision, siteRevision } = await at.ada.open(place.page);
-    await at.ada.call('POST', `/pages/${place.page}/edits`, {
+describe('The cost of storing an edit', () => {
+  const at = withServer({ here: pino({ level: 'silent' }) });
+
+  it('is three statements, whatever the page holds', async () => {
+    const { revision, siteRevision } = await at.ada.open(page);
+    await at.ada.call('POST', `/pages/${page}/edits`, {
       id: nanoid(),
       base: revision,
       siteBase: siteRevision,
@@ -182,7 +189,7 @@ describe('Documents', () => {
     });
     await new Promise((go) => setTimeout(go, 400)); // a preview that follows is looked for meanwhile
     const query = spyOn(pg.Client.prototype, 'query').and.callThrough();
-    const answer = await at.ada.call('POST', `/pages/${place.page}/edits`, {
+    const answer = await at.ada.call('POST', `/pages/${page}/edits`, {
       id: nanoid(),
       base: revision + 1,
       siteBase: siteRevision,
@@ -198,8 +205,10 @@ describe('Documents', () => {
     expect(answer.json<Log>().log.map((one) => one.revision)).toEqual([revision + 2]);
     expect(said.length).withContext(said.join('\n')).toBeLessThanOrEqual(3);
   });
+});
 
-  it('have what is asked of many pages beside them, as the documents say it', () => {
+describe('The facts of a page', () => {
+  it('stand beside the documents as these say them', () => {
     fc.assert(
       fc.property(randomly(), (random) => {
         let now: Both = beginning(random);

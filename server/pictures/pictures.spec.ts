@@ -250,7 +250,7 @@ describe('Pictures of real sizes', () => {
       await send('multipart/form-data; boundary=edge', Buffer.alloc(0)),
     ]) {
       expect(answer.status).toBe(400);
-      expect(answer.json<{ problem: string }>().problem).toMatch(/\w+ \w+/);
+      expect(answer.refusal().problem).toMatch(/\w+ \w+/);
     }
     await noUploadLeft(running);
   });

@@ -99,7 +99,7 @@ describe('What the next release would be', () => {
     const wanted = { pages: ['tidewick-fares'], revisions: { 'tidewick-fares': revision } };
     await at.ada.store('tidewick-fares', titled('Changed since'));
     const refused = await at.there.call('POST', '/sites/tidewick/releases', wanted);
-    expect([refused.status, refused.json<{ problem: string }>().problem]).toEqual([
+    expect([refused.status, refused.refusal().problem]).toEqual([
       422,
       '“Changed since” was changed meanwhile. Look at it again first.',
     ]);

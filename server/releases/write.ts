@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto';
+import writeFileAtomic from 'write-file-atomic';
 import { mkdir, readdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
@@ -172,9 +173,7 @@ export async function writeWhole(folder: string, write: (unfinished: string) => 
 /** Replaces a small file as a whole. */
 export async function writePointer(file: string, text: string): Promise<void> {
   await mkdir(dirname(file), { recursive: true });
-  const unfinished = `${file}.${hashOf(String(Math.random()))}`;
-  await writeFile(unfinished, text);
-  await rename(unfinished, file);
+  await writeFileAtomic(file, text);
 }
 
 /** A moment after which nobody can still be at work on an unfinished folder. */

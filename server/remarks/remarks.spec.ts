@@ -124,7 +124,7 @@ describe('Links for a client', () => {
   it('ask for a word where they have one; another word closes them for whoever had opened them', async () => {
     const link = await made({ word: 'low tide' });
     expect((await open(link)).status).toBe(401);
-    expect((await open(link, 'high tide')).json<{ problem: string }>().problem).toBe('This isn’t the word.');
+    expect((await open(link, 'high tide')).refusal().problem).toBe('This isn’t the word.');
     const facts = await shown(link, 'low tide');
     expect((await look(facts, '/')).status).toBe(200);
     expect((await at.ada.call('PATCH', `/sites/tidewick/links/${link.id}`, { word: 'spring tide' })).status).toBe(204);
@@ -144,7 +144,7 @@ describe('Links for a client', () => {
     const facts = await shown(link);
     const { database } = at.running.service;
     await database.getRepository(LinkTable).update({ id: link.id }, { ends: new Date(Date.now() - 1000) });
-    expect((await open(link)).json<{ problem: string }>().problem).toContain('has ended');
+    expect((await open(link)).refusal().problem).toContain('has ended');
     // the live host is told when a link ends as it is made
     expect((await at.ada.call('PATCH', `/sites/tidewick/links/${link.id}`, { days: 3 })).status).toBe(204);
     expect((await open(link)).status).toBe(200);

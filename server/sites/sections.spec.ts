@@ -9,6 +9,7 @@ import { subtree } from '@core/document/tree';
 import type { Stored } from '@core/api/pages';
 import type { ChangedBesides } from '@core/api/releases';
 import { ask } from '../testing/running';
+import { until } from '../testing/until';
 import { withServer } from '../testing/with-server';
 
 describe('The sections a site keeps', () => {
@@ -72,6 +73,7 @@ describe('The sections a site keeps', () => {
         { do: 'set', part: idWithin(reference, inner), field: ['style', 'phone', 'normal', property], value },
       ]).edits;
     expect((await at.ada.store('tidewick-lost', set(lost, stands, 'opacity', '0.9'))).status).toBe(200);
+    await until(() => heard.length > 0, 'it is not heard');
     stop();
     expect(heard.map(({ revision, edits }) => [revision, edits.length])).toEqual([[null, 1]]);
     const after = await at.ada.open('tidewick-home');

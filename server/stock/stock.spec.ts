@@ -95,7 +95,7 @@ describe('Stock pictures', () => {
     await expectAsync(source.search('', 0)).toBeRejectedWithError(Refusal, /can’t be reached/);
     await at.running.stock.stop();
     const answer = await at.ada.call('POST', '/sites/mill/stock', { id: 'stock-1', title: 'A', by: 'B' });
-    expect([answer.status, answer.json<{ problem: string }>().problem]).toEqual([
+    expect([answer.status, answer.refusal().problem]).toEqual([
       ...[503, 'The source of stock pictures can’t be reached at the moment. Try again later.'],
     ]);
   });

@@ -22,7 +22,7 @@ export class Cluster {
     await this.running.kill();
     for (let tries = 0; ; tries++) {
       try {
-        this.running = await startPostgres(needPostgres(), this.folder, port);
+        this.running = await startPostgres(needPostgres(), this.folder, { wantedPort: port });
         return;
       } catch (error) {
         if (tries === 40) throw error; // what it left behind is gone by then

@@ -17,7 +17,8 @@ import { freePort } from '../../prepare/ports.mjs';
 import { startProgram } from '../../prepare/programs.mjs';
 import { Cluster } from './cluster';
 import { Follower } from './follower';
-import { Client, freshDatabase, type Answer } from './running';
+import { freshDatabase } from './databases';
+import { Client, type Answer } from './running';
 
 const at = { page: 'tidewick-fares', site: 'tidewick' };
 
@@ -226,7 +227,7 @@ async function kill(
 /** A database of a cluster that can be killed, two servers on it, and whoever looks at them. */
 async function arranged(folder: string) {
   const cluster = await Cluster.start(join(folder, 'postgres'));
-  const address = await freshDatabase(cluster.address);
+  const address = await freshDatabase({ cluster: cluster.address });
   const programs = await startTwo(address, join(folder, 'data'));
   const extra = { max: 2, onConnect: heldFromTheStart };
   const database = await new DataSource({

@@ -1,4 +1,3 @@
-import { randomBytes } from 'node:crypto';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { once } from 'node:events';
 import { request } from 'node:http';
@@ -8,11 +7,11 @@ import { join, resolve } from 'node:path';
 import type { Express } from 'express';
 import { nanoid } from 'nanoid';
 import { pino, type Logger } from 'pino';
-import { DataSource } from 'typeorm';
 import { breakpointEdits, type BreakpointChange } from '@core/document/commands/breakpoints';
 import type { AnyEdit } from '@core/document/edits/site-edit';
 import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
+import type { Refused } from '@core/api/refusal';
 import type { Begun, Work } from '@core/api/work';
 import { freePort } from '../../prepare/ports.mjs';
 import { Box } from '../../mail/box';
@@ -20,23 +19,14 @@ import { smtpServer } from '../../mail/smtp';
 import { stockApp } from '../../stock/app';
 import { statusOf } from '../http/answer';
 import { assemble } from '../assemble';
+import type { Config } from '../config';
 import type { Channel } from '../database/channel';
-import { loadDemo } from '../demo/load';
 import { editorApp } from '../http/app';
 import { FollowingPreviews } from '../previews/previews';
 import type { Service } from '../http/service';
-
-/** An empty database of a cluster, that of the tests when none is named, for one spec file. */
-export async function freshDatabase(cluster = process.env['FOLD_TEST_DATABASE'], likeness?: string): Promise<string> {
-  if (cluster === undefined) throw new Error('FOLD_TEST_DATABASE is not set: run npm test.');
-  const name = `trial_${randomBytes(6).toString('hex')}`;
-  const admin = await new DataSource({ type: 'postgres', url: cluster }).initialize();
-  await admin.query(`CREATE DATABASE ${name}${likeness === undefined ? '' : ` TEMPLATE ${likeness}`}`);
-  await admin.destroy();
-  const address = new URL(cluster);
-  address.pathname = `/${name}`;
-  return address.href;
-}
+import { dropDatabase } from './databases';
+import { copyDemo } from './demo-template';
+import { openHosted } from './server-host';
 
 /** An application that answers on a port of loopback, a free one when none is named. */
 export async function serving(app: Express, port = 0): Promise<{ port: number; stop(): Promise<void> }> {
@@ -54,16 +44,57 @@ export interface Answer {
   readonly body: string;
   readonly bytes: Buffer;
   readonly headers: Readonly<Record<string, string | string[] | undefined>>;
+  /** The body of an answer that is no refusal. @throws the status and the body of one that is */
   json<T>(): T;
+  /** The body of a refusal. @throws if the answer is none */
+  refusal(): Partial<Refused>;
 }
 
-function made(status: number, bytes: Buffer, headers: Answer['headers'] = {}): Answer {
-  const body = bytes.toString('utf8');
-  return { status, body, bytes, headers, json: <T>() => JSON.parse(body) as T }; // the tests know the shape
+/** Refusals whose status no spec has read so far: what was asked is taken for done, though it was not. */
+const unread = new Set<AnswerOnce>();
+
+/** Fails where something was refused since it was last called and the spec did not look. */
+export function expectNoUnreadRefusals(): void {
+  const lines = [...unread].map((one) => one.line);
+  unread.clear();
+  expect(lines).withContext('refused, and nobody read the status').toEqual([]);
 }
 
-/** What is said, as a server would send it. */
-const said = (status: number, what: unknown): Answer => made(status, Buffer.from(JSON.stringify(what) ?? ''));
+/** An answer that knows whether its status was read. */
+class AnswerOnce implements Answer {
+  constructor(
+    private readonly asked: string,
+    private readonly is: number,
+    readonly bytes: Buffer,
+    readonly headers: Answer['headers'] = {},
+  ) {
+    if (is >= 400) unread.add(this);
+  }
+
+  get line(): string {
+    return `${this.asked}: ${this.is} ${this.bytes.toString('utf8').slice(0, 300)}`;
+  }
+
+  get status(): number {
+    unread.delete(this);
+    return this.is;
+  }
+
+  get body(): string {
+    unread.delete(this);
+    return this.bytes.toString('utf8');
+  }
+
+  json<T>(): T {
+    if (this.status >= 400) throw new Error(this.line);
+    return JSON.parse(this.body) as T; // the tests know the shape
+  }
+
+  refusal(): Partial<Refused> {
+    if (this.status < 400) throw new Error(`not refused: ${this.line}`);
+    return JSON.parse(this.body) as Partial<Refused>; // the tests know the shape
+  }
+}
 
 /** Asks an HTTP server on loopback; `host` goes into the Host header. */
 export function ask(
@@ -93,7 +124,8 @@ export function ask(
         response.on('error', fail); // it broke off
         response.on('data', (chunk: Buffer) => chunks.push(chunk));
         response.on('end', () => {
-          done(made(response.statusCode ?? 0, Buffer.concat(chunks), response.headers));
+          const bytes = Buffer.concat(chunks);
+          done(new AnswerOnce(`${method} ${path.slice(0, 100)}`, response.statusCode ?? 0, bytes, response.headers));
         });
       },
     );
@@ -158,8 +190,10 @@ export class Client {
       const answer = await this.call('GET', `/work/${work}`);
       if (answer.status !== 200) return answer;
       const { state } = answer.json<Work>();
-      if (state.is === 'done') return said(201, state.result);
-      if (state.is === 'refused') return said(statusOf[state.refusal.code], state.refusal);
+      const as = (status: number, what: unknown): Answer =>
+        new AnswerOnce(`work ${work}`, status, Buffer.from(JSON.stringify(what) ?? ''));
+      if (state.is === 'done') return as(201, state.result);
+      if (state.is === 'refused') return as(statusOf[state.refusal.code], state.refusal);
       await new Promise((go) => setTimeout(go, 10));
     }
   }
@@ -224,7 +258,7 @@ export interface Running {
   stop(): Promise<void>;
 }
 
-const configFor = (database: string, folder: string) => ({
+const configFor = (database: string, folder: string): Omit<Config, 'port'> => ({
   database,
   livePort: 4300,
   liveFolder: join(folder, 'live'),
@@ -239,36 +273,71 @@ const configFor = (database: string, folder: string) => ({
   listenersChecked: 300,
 });
 
+export interface ServerOptions {
+  /** Leads the connections to the database another way. */
+  readonly through?: (address: string) => Promise<string>;
+  /** A server whose database and folder this one works on too. */
+  readonly beside?: Running;
+  /** What differs from the usual configuration. */
+  readonly config?: Partial<Config>;
+  /**
+   * Runs the server in this process, where a spec spies on it or reads its log. The spec must not compute for long:
+   * both share one event loop.
+   */
+  readonly here?: Logger;
+}
+
 /**
- * Starts a server; `through` may lead its connections to the database another way, `beside` is one whose database and
- * folder it works on too.
+ * Starts a server with the demo. It runs in a process of its own; `service` is a second one in this process, on the
+ * same database, that listens to no port and does none of the waiting work.
  */
-export async function runServer(
-  through: (address: string) => Promise<string> = (address) => Promise.resolve(address),
-  log: Logger = pino({ level: 'silent' }),
-  beside?: Running,
-): Promise<Running> {
+export async function runServer({ through, beside, config: different, here }: ServerOptions = {}): Promise<Running> {
   const folder = beside?.folder ?? mkdtempSync(join(tmpdir(), 'fold-testing-'));
-  const url = beside ? beside.service.config.database : await through(await freshDatabase());
+  const database = beside?.service.config.database ?? (await (through ?? identity)(await copyDemo(folder)));
   const port = await freePort();
   const letters = new Box(join(folder, 'mail'));
   const smtp = smtpServer(letters).listen(0, '127.0.0.1');
   await once(smtp, 'listening');
   const mail = { server: `smtp://127.0.0.1:${(smtp.address() as AddressInfo).port}`, from: 'fold-line@studio.example' }; // it listens on TCP
   const stock = await serving(stockApp());
-  const config = { ...configFor(url, folder), port, mail, stock: `http://127.0.0.1:${stock.port}` }; // which the editor's addresses and the origins it takes name
+  // which the editor's addresses and the origins it takes name
+  const config = { ...configFor(database, folder), port, mail, stock: `http://127.0.0.1:${stock.port}`, ...different };
+  const { service, channel, stop: stopServer } = await (here ? serverHere(config, here) : serverApart(config));
+  const stop = async (): Promise<void> => {
+    await stopServer();
+    smtp.close();
+    await stock.stop();
+    if (beside) return;
+    rmSync(folder, { recursive: true, force: true });
+    if (!through) await dropDatabase(database);
+  };
+  return { service, channel, port, folder, letters, stock, stop };
+}
+
+const identity = (address: string): Promise<string> => Promise.resolve(address);
+
+type Started = Pick<Running, 'service' | 'channel' | 'stop'>;
+
+async function serverHere(config: Config, log: Logger): Promise<Started> {
   const { service, channel, startWork, stop: stopService } = await assemble(config, log);
-  await loadDemo(service);
   await startWork();
   const previews = new FollowingPreviews(service);
-  const server = await serving(editorApp(service), port);
+  const server = await serving(editorApp(service), config.port);
   const stop = async (): Promise<void> => {
     previews.stop();
     await server.stop();
     await stopService();
-    smtp.close();
-    await stock.stop();
-    if (!beside) rmSync(folder, { recursive: true, force: true });
   };
-  return { service, channel, port, folder, letters, stock, stop };
+  return { service, channel, stop };
+}
+
+async function serverApart(config: Config): Promise<Started> {
+  const hosted = await openHosted({ config, demo: false, live: false, level: 'silent' });
+  const { service, channel, listen, stop: stopService } = await assemble(config, pino({ level: 'silent' }));
+  await listen();
+  const stop = async (): Promise<void> => {
+    await stopService();
+    await hosted.stop();
+  };
+  return { service, channel, stop };
 }

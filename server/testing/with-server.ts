@@ -1,5 +1,5 @@
 import { liveApp } from '../../live/app';
-import { Client, runServer, serving, type Running } from './running';
+import { Client, expectNoUnreadRefusals, runServer, serving, type Running, type ServerOptions } from './running';
 
 /** A server with its live host, and Ada, who is signed in. */
 export interface WithServer {
@@ -9,14 +9,15 @@ export interface WithServer {
 }
 
 /** Arranges a server of its own around the specs of the suite that calls it. */
-export function withServer(): WithServer {
+export function withServer(options?: ServerOptions): WithServer {
   const at = {} as WithServer; // filled before any spec runs
   beforeAll(async () => {
-    at.running = await runServer();
+    at.running = await runServer(options);
     at.live = await serving(liveApp(at.running.service.config.liveFolder));
     at.ada = new Client(at.running.port);
     await at.ada.signIn('ada@studio.example', 'paper-and-ink');
   });
+  afterEach(expectNoUnreadRefusals);
   afterAll(async () => {
     await at.live.stop();
     await at.running.stop();
@@ -34,7 +35,7 @@ export interface WithTwoServers extends WithServer {
 export function withTwoServers(): WithTwoServers {
   const at = withServer() as WithTwoServers; // filled before any spec runs
   beforeAll(async () => {
-    at.other = await runServer(undefined, undefined, at.running);
+    at.other = await runServer({ beside: at.running });
     at.there = new Client(at.other.port);
     await at.there.signIn('ada@studio.example', 'paper-and-ink');
   });

@@ -10,7 +10,8 @@ import { Work, type WorkState } from '@core/api/work';
 import { filesOfPicture } from '@core/document/library/picture-files';
 import { Releases } from '../database/entities';
 import { startedAgain, startTwo, type Program } from '../testing/kills';
-import { ask, Client, freshDatabase } from '../testing/running';
+import { copyDemo } from '../testing/demo-template';
+import { ask, Client } from '../testing/running';
 import { until } from '../testing/until';
 import { withTwoServers } from '../testing/with-server';
 import { workKind, type AtWork, type WorkKind } from './kinds';
@@ -165,7 +166,7 @@ describe('Work whose server is killed in the middle', () => {
   let people: Client[];
   beforeAll(async () => {
     folder = mkdtempSync(join(tmpdir(), 'fold-work-'));
-    programs = await startTwo(await freshDatabase(), folder);
+    programs = await startTwo(await copyDemo(folder), folder);
     people = programs.map((one) => new Client(one.port));
     for (const one of people) await one.signIn('ada@studio.example', 'paper-and-ink');
   });

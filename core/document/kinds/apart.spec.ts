@@ -20,8 +20,8 @@ const parts = written.flatMap(({ kind, tags, examples, tagFor, fields }): [strin
   );
 });
 
-/** What Chromium makes of everything in the first of these parts, published together. */
-function drawn(of: Site, held: readonly [string, Part][]): string[] {
+/** What Chromium makes of everything in each of these parts, published together. */
+function drawn(of: Site, held: readonly [string, Part][]): string[][] {
   const { html, css } = compile(of, pageHolding(Object.fromEntries(held)));
   const frame = document.createElement('iframe');
   frame.style.cssText = 'position:absolute;border:0;width:390px;height:700px';
@@ -30,12 +30,13 @@ function drawn(of: Site, held: readonly [string, Part][]): string[] {
   inside.open();
   inside.write(html.replace(/<link rel="stylesheet"[^>]*>/, `<style>html{scrollbar-width:none}${css}</style>`));
   inside.close();
-  const first = inside.querySelector('section')!.firstElementChild!;
-  const told = [first, ...first.querySelectorAll('*')].map((one) => {
-    const style = frame.contentWindow!.getComputedStyle(one);
-    const values = [...style].map((name) => `${name}: ${style.getPropertyValue(name)}`);
-    return `<${one.tagName.toLowerCase()} class="${one.className}"> ${values.join('; ')}`;
-  });
+  const told = [...inside.querySelector('section')!.children].map((part) =>
+    [part, ...part.querySelectorAll('*')].map((one) => {
+      const style = frame.contentWindow!.getComputedStyle(one);
+      const values = [...style].map((name) => `${name}: ${style.getPropertyValue(name)}`);
+      return `<${one.tagName.toLowerCase()} class="${one.className}"> ${values.join('; ')}`;
+    }),
+  );
   frame.remove();
   return told;
 }
@@ -51,10 +52,11 @@ const difference = (alone: readonly string[], among: readonly string[]): string[
 // Chromium's computed style, of every element a part is made of.
 describe('What a part is by nature', () => {
   it('hangs on nothing else that stands on its page', () => {
-    for (const [name, part] of parts) {
-      const others = parts.filter(([one]) => one !== name);
-      const [alone, among] = [drawn(site, [[name, part]]), drawn(site, [[name, part], ...others])];
-      expect(among.length).toBe(alone.length);
+    const all = drawn(site, parts);
+    expect(all.length).toBe(parts.length);
+    for (const [at, [name, part]] of parts.entries()) {
+      const [alone, among] = [drawn(site, [[name, part]])[0]!, all[at]!];
+      expect(among.length).withContext(name).toBe(alone.length);
       expect(difference(alone, among)).withContext(name).toEqual([]);
     }
     expect(parts.length).toBeGreaterThan(50);
@@ -65,7 +67,7 @@ describe('What a part is by nature', () => {
     const elements = Object.fromEntries(['figure', 'div'].map((tag) => [tag, loud]));
     for (const [name, part] of parts.filter(([, one]) => Object.keys(one.content).length > 1)) {
       const quiet = { ...part, style: { wide: { normal: { 'letter-spacing': '0px' } } } };
-      const wordings = drawn({ ...site, elements }, [[name, quiet]]).filter((one) => one.includes('class="_at-'));
+      const wordings = drawn({ ...site, elements }, [[name, quiet]])[0]!.filter((one) => one.includes('class="_at-'));
       const of = (property: string): string[] =>
         wordings.map((one) => one.split('; ').find((value) => value.startsWith(`${property}: `))!);
       expect(of('display').filter((one) => !/: (none|contents|inline)$/.test(one))).toEqual([]);

@@ -1,3 +1,5 @@
+import { wcagContrast, wcagLuminance, type Rgb } from 'culori';
+
 /** A colour in sRGB: channels from 0 to 255, alpha from 0 to 1. */
 export interface Colour {
   readonly r: number;
@@ -6,20 +8,13 @@ export interface Colour {
   readonly a: number;
 }
 
-const linear = (channel: number): number => {
-  const share = channel / 255;
-  return share <= 0.04045 ? share / 12.92 : ((share + 0.055) / 1.055) ** 2.4;
-};
+const inCulori = ({ r, g, b }: Colour): Rgb => ({ mode: 'rgb', r: r / 255, g: g / 255, b: b / 255 });
 
 /** Relative luminance of an opaque colour, from 0 (black) to 1 (white) (WCAG 2.2, “relative luminance”). */
-export const relativeLuminance = ({ r, g, b }: Colour): number =>
-  0.2126 * linear(r) + 0.7152 * linear(g) + 0.0722 * linear(b);
+export const relativeLuminance = (colour: Colour): number => wcagLuminance(inCulori(colour));
 
 /** The contrast ratio of two opaque colours, from 1 to 21 (WCAG 2.2, “contrast ratio”). */
-export function contrastRatio(one: Colour, other: Colour): number {
-  const [a, b] = [relativeLuminance(one), relativeLuminance(other)];
-  return (Math.max(a, b) + 0.05) / (Math.min(a, b) + 0.05);
-}
+export const contrastRatio = (one: Colour, other: Colour): number => wcagContrast(inCulori(one), inCulori(other));
 
 /** A colour laid over an opaque one (Compositing 1 §5.1, source over, in sRGB as browsers do). */
 export function over(top: Colour, ground: Colour): Colour {

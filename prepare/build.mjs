@@ -1,0 +1,3 @@
+import { buildWeb } from './packages.mjs';
+
+await buildWeb();

@@ -1,0 +1,55 @@
+import { mkdirSync, rmSync } from 'node:fs';
+import { availableParallelism } from 'node:os';
+import { needChromium, needPostgres, npmPackages } from '../packages.mjs';
+import { startPostgres } from '../postgres.mjs';
+import { writeRegistries } from '../registries.mjs';
+
+/**
+ * Installs what the tests need, starts their PostgreSQL and opens as many lanes as there are cores. Returns the lanes,
+ * how to run jobs in them, and how to end it all.
+ */
+export async function openSession() {
+  await npmPackages();
+  writeRegistries();
+  const browser = needChromium();
+  const programs = needPostgres();
+  rmSync('var/test', { recursive: true, force: true });
+  mkdirSync('var/results', { recursive: true });
+  const postgres = await startPostgres(programs, 'var/test/postgres', { isLasting: false });
+  // their packages are there by now
+  const { demo } = await import('./jobs.mjs');
+  const { Lane } = await import('./lanes.mjs');
+  const { runQueue } = await import('./queue.mjs');
+  const environment = {
+    FOLD_TEST_DATABASE: postgres.address,
+    FOLD_TEST_DEMO: demo.database,
+    FOLD_TEST_DEMO_FOLDER: demo.folder,
+    FOLD_CHROMIUM: browser.chromium,
+    FOLD_CHROMEDRIVER: browser.chromedriver,
+    CHROME_BIN: browser.chromium,
+  };
+  const count = availableParallelism();
+  const lanes = Array.from(
+    { length: count },
+    (_, number) => new Lane({ ...environment, FOLD_PORTS: `${number}/${count}` }),
+  );
+  return {
+    /** Runs jobs; `ended` is called with each, its result and how many seconds it took. */
+    async run(jobs, ended) {
+      const timed = (job) => ({
+        ...job,
+        async run(number) {
+          const start = Date.now();
+          const result = await job.run(lanes[number]);
+          ended(job, result, (Date.now() - start) / 1000);
+          return result;
+        },
+      });
+      return runQueue(jobs.map(timed), count);
+    },
+    async close() {
+      await Promise.all(lanes.map((lane) => lane.close()));
+      await postgres.stop();
+    },
+  };
+}
