@@ -91,7 +91,7 @@ module.exports = (config) => {
     process.exit(0); // the build is what was wanted
   }
   config.set({
-    ...(share && { files: filesOfShare(), singleRun: true, logLevel: config.LOG_WARN }),
+    ...(share && { files: filesOfShare(), singleRun: true, logLevel: config.LOG_ERROR }),
     frameworks: ['tell-begun', 'jasmine'],
     plugins: [
       require('karma-jasmine'),

@@ -1,7 +1,6 @@
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { Browser, Builder } from 'selenium-webdriver';
 import { Driver, Options, ServiceBuilder } from 'selenium-webdriver/chrome.js';
 import { freePort } from '../prepare/ports.mjs';
 import shared from '../prepare/browser-flags.json' with { type: 'json' };
@@ -17,6 +16,8 @@ const flags = [
 /** A headless Chromium that nobody else uses until it is closed. */
 export interface Opened {
   readonly driver: Driver;
+  /** Another program has changed its settings: it is ended when it is closed. */
+  spoil(): void;
   close(): Promise<void>;
 }
 
@@ -34,15 +35,13 @@ async function start(): Promise<Kept> {
   const profile = mkdtempSync(join(tmpdir(), 'fold-browser-'));
   const options = new Options();
   options.addArguments(...flags, `--user-data-dir=${profile}`);
-  options.setChromeBinaryPath(process.env['FOLD_CHROMIUM'] ?? '/usr/bin/chromium');
+  const binary = process.env['FOLD_CHROMIUM'] ?? '/usr/bin/chromium';
+  options.setChromeBinaryPath(binary);
+  if (binary.endsWith('-headless-shell')) options.setBrowserName('chrome-headless-shell'); // as ChromeDriver calls it
   const service = new ServiceBuilder(process.env['FOLD_CHROMEDRIVER'] ?? '/usr/bin/chromedriver').setPort(
     await freePort(),
   );
-  const driver = (await new Builder()
-    .forBrowser(Browser.CHROME)
-    .setChromeOptions(options)
-    .setChromeService(service)
-    .build()) as Driver; // a Chrome, as asked for
+  const driver = Driver.createSession(options, service.build());
   const quit = async (): Promise<void> => {
     await driver.quit();
     rmSync(profile, { recursive: true, force: true });
@@ -55,21 +54,25 @@ export async function openBrowser(): Promise<Opened> {
   const kept = idle.pop() ?? (await start());
   const { driver } = kept;
   await sizeTo(driver, 1280, 800);
+  let isSpoilt = false;
   const close = async (): Promise<void> => {
-    try {
-      await forget(driver);
-      idle.push(kept);
-    } catch {
-      await kept.quit(); // it does not answer as it should: the next suite gets another
-    }
+    // one that does not answer as it should is not used again either
+    if (isSpoilt || !(await isForgotten(driver))) await kept.quit();
+    else idle.push(kept);
   };
-  return { driver, close };
+  return { driver, spoil: () => (isSpoilt = true), close };
 }
 
 /** Ends the browsers that are kept for later suites. */
 export async function quitBrowsers(): Promise<void> {
   for (const kept of idle.splice(0)) await kept.quit();
 }
+
+const isForgotten = (driver: Driver): Promise<boolean> =>
+  forget(driver).then(
+    () => true,
+    () => false,
+  );
 
 /**
  * Leaves one new tab, without cookies, permissions and whatever was set for the old ones. Storage and caches go by

@@ -29,7 +29,7 @@ describe('From a blank page to a live one', () => {
     Promise.all(leaves.map((leaf) => visit.person.computed(leaf, css, 'font-size')));
 
   it('one signs in and sees the clients, each drawn from its home page', async () => {
-    await visit.person.signIn('ada@studio.example', 'paper-and-ink');
+    await visit.person.signInByHand('ada@studio.example', 'paper-and-ink');
     await visit.person.until(
       async () => (await visit.browser.driver.findElements(By.css('fold-page-drawing'))).length === 3,
     );
@@ -283,7 +283,7 @@ describe('From a blank page to a live one', () => {
     const other = await openBrowser();
     const stranger = new Person(other.driver, visit.servers);
     try {
-      await stranger.signIn('ben@elsewhere.example', 'another-studio');
+      await stranger.signInByHand('ben@elsewhere.example', 'another-studio');
       await stranger.until(async () =>
         (await (await stranger.find('main')).getText()).includes('You don’t work on any client’s site yet'),
       );

@@ -71,7 +71,7 @@ describe('A client’s site from its first day', () => {
       async () => /used|no longer|not valid|isn’t/.test(await (await person.find('main')).getText()),
       'the link still makes accounts',
     );
-    await person.signIn('mo@studio.example', 'first of them all');
+    await person.signInByHand('mo@studio.example', 'first of them all');
   });
 
   it('a client is begun, in a look, with a header, a menu and a footer on its first page', async () => {

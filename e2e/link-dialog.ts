@@ -16,7 +16,7 @@ export async function linkTo(person: Person, kind: string, fill: () => Promise<v
   await person.noDialog();
   // for 200 ms after it has the focus again an editor of text takes a caret that goes to its very start for one the
   // browser lost, and puts it back (prosemirror-view, DOMObserver.flush); nobody is that quick
-  const isCalm = `const view = document.activeElement.editor?.view; return !view || Date.now() - view.input.lastFocus > 200`;
+  const isCalm = `const text = document.activeElement.editor?.view; return !text || Date.now() - text.input.lastFocus > 200`;
   for (const leaf of leafNames)
     await person.until(() => person.inLeaf<boolean>(leaf, isCalm), 'the editor is not calm');
 }

@@ -115,7 +115,6 @@ describe('An opening is built, tuned for three smaller screens and published', (
 
   it('with a text that has a list, a quote and three kinds of links', async () => {
     const { person } = visit;
-    const { driver } = visit.browser;
     await person.openText('wide', '[data-part=words]');
     await person.chord(Key.CONTROL, 'a');
     for (const words of ['Fares for all', 'Write to us', 'Elsewhere']) {

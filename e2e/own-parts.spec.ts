@@ -95,7 +95,7 @@ describe('An own part', () => {
   });
 
   it('is written slowly, paragraph by paragraph, in one use while the other keeps its words', async () => {
-    const { person, browser } = visit;
+    const { person } = visit;
     await person.pick('wide', `${cards}:last-child p`, 'Text');
     await person.group('Content');
     await (await person.find('[data-differs="text"]')).click();

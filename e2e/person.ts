@@ -3,18 +3,9 @@ import { By, Key, until, type WebElement } from 'selenium-webdriver';
 import type { Driver } from 'selenium-webdriver/chrome.js';
 import type { AnyEdit } from '@core/document/edits/site-edit';
 import type { Site } from '@core/document/site';
+import { Client } from '../server/testing/running';
 import { lasting } from './lasting';
-import {
-  askPreview,
-  atRest,
-  hasStored,
-  makePage,
-  publishPages,
-  restingPoint,
-  rowOfOutline,
-  storeEdits,
-  whatIsShown,
-} from './scripts';
+import { atRest, hasStored, restingPoint, rowOfOutline, storeEdits, whatIsShown } from './scripts';
 import type { Servers } from './servers';
 
 /** The leaves of the demo's breakpoints. */
@@ -28,6 +19,8 @@ const often = 40;
 
 /** What a person does at the workbench, with mouse and keys. */
 export class Person {
+  private client: Client | undefined;
+
   constructor(
     readonly driver: Driver,
     private readonly servers: Servers,
@@ -71,7 +64,7 @@ export class Person {
 
   /** The address of a page's preview, once it is written. */
   async previewOf(page: string): Promise<string> {
-    return this.driver.executeAsyncScript<string>(askPreview, page);
+    return (await this.api.call('POST', `/pages/${page}/preview`, {})).json<{ address: string }>().address;
   }
 
   /**
@@ -85,11 +78,29 @@ export class Person {
     }, what);
   }
 
-  async signIn(email: string, password: string, then = '/'): Promise<void> {
-    await this.driver.get(`${this.servers.editor}/sign-in?then=${then}`);
+  /** Signs in on the screen for it, and waits for the clients. */
+  async signInByHand(email: string, password: string): Promise<void> {
+    await this.driver.get(`${this.servers.editor}/sign-in?then=/`);
     await (await this.find('#email')).sendKeys(email);
     await (await this.find('#password')).sendKeys(password, Key.ENTER);
-    await this.driver.wait(until.urlIs(this.servers.editor + then), patience, undefined, often);
+    await this.driver.wait(until.urlIs(`${this.servers.editor}/`), patience, undefined, often);
+  }
+
+  /** Speaks to the API as whoever was signed in without a screen. */
+  private get api(): Client {
+    if (!this.client) throw new Error('Nobody is signed in.');
+    return this.client;
+  }
+
+  /** Signs in without a screen: the browser is given the cookie of a session. */
+  async signIn(email: string, password: string): Promise<void> {
+    const client = (this.client = new Client(this.servers.port));
+    if ((await client.signIn(email, password)).status !== 200) throw new Error(`${email} is not signed in.`);
+    const [name, value] = client.cookies.split('=');
+    await this.driver.sendDevToolsCommand('Network.setCookie', {
+      ...{ url: this.servers.editor, name, value },
+      ...{ httpOnly: true, sameSite: 'Strict' },
+    });
   }
 
   pageAddress = (id: string): string => `${this.servers.editor}/pages/${id}`;
@@ -182,8 +193,10 @@ export class Person {
   async pick(leaf: LeafName, css: string, name: string): Promise<void> {
     await this.until(() => this.inLeaf<boolean>(leaf, 'return document.querySelector(args[0]) !== null', css));
     await this.clickOn(leaf, css);
-    const path = (await (await this.find('.path')).getText()).trim();
-    if (!path.endsWith(name)) throw new Error(`${name} is not selected, but ${path}`);
+    await this.until(
+      async () => (await (await this.find('.path')).getText()).trim().endsWith(name),
+      `${name} is not selected`,
+    );
   }
 
   /**
@@ -252,8 +265,8 @@ export class Person {
 
   /** Makes a blank page of a site and opens it. */
   async freshPage(site: string, title: string, path: string): Promise<string> {
-    const id = await this.driver.executeAsyncScript<string>(makePage, site, title, path);
-    if (!/^[\w-]+$/.test(id)) throw new Error(`no page was made: ${id}`);
+    const made = await this.api.call('POST', `/sites/${site}/pages`, { title, path });
+    const { id } = made.json<{ id: string }>();
     await this.openPage(id);
     return id;
   }
@@ -325,7 +338,7 @@ export class Person {
 
   /** Publishes several pages of a site at once, under a name. */
   publishSeveral(site: string, pages: readonly string[], name: string): Promise<unknown> {
-    return this.driver.executeAsyncScript(publishPages, site, pages, name);
+    return this.api.call('POST', `/sites/${site}/releases`, { pages, name }).then((answer) => answer.json());
   }
 
   /** Waits until the last dialog has gone, its veil with it. */

@@ -5,13 +5,6 @@ export const whatIsShown = `const text = (css) => [...document.querySelectorAll(
   return [location.pathname, text('.path'), text('[role=tab][aria-selected=true]'), text('[role=dialog], [role=alertdialog], [role=menu]'),
     text('[role=alert], [role=status]'), document.activeElement?.outerHTML.slice(0, 200), text('fold-ledger').slice(0, 300).replaceAll('\\n', ' · ')].join('\\n  ')`;
 
-/** Has the preview of a page written, and comes to its address. */
-export const askPreview = `const [page, done] = arguments;
-  const json = (answer) => answer.json();
-  const look = ({ work }) => fetch('/api/work/' + work).then(json).then(({ state }) =>
-    state.is === 'done' ? done(state.result.address) : setTimeout(() => look({ work }), 50));
-  fetch('/api/pages/' + page + '/preview', { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{}' }).then(json).then(look)`;
-
 /** A point over an element in a leaf, by shares of its box, once nothing moves any more. */
 export const restingPoint = `const [name, css, x, y, done] = arguments;
   const frame = document.querySelector('[data-leaf="' + name + '"] iframe');
@@ -65,18 +58,8 @@ export const hasStored = `const [words, done] = arguments;
   fetch('/api/pages/' + location.pathname.split('/').at(-1)).then((answer) => answer.text())
     .then((text) => done(text.includes(words)), () => done(false))`;
 
-/** Makes a blank page, and comes to its id. */
-export const makePage = `const [site, title, path, done] = arguments; fetch('/api/sites/' + site + '/pages', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ title, path }) }).then(async (answer) => (answer.ok ? (await answer.json()).id : answer.status + ': ' + (await answer.text()))).then(done, (error) => done('no answer: ' + error))`;
-
 /** Stores edits on the page that is open, and comes to the site as it then is. */
 export const storeEdits = `const [id, edits, done] = arguments; const page = '/api/pages/' + location.pathname.split('/').at(-1);
   fetch(page).then((answer) => answer.json())
     .then(({ revision }) => fetch(page + '/edits', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ id, base: revision, edits }) }))
     .then(() => fetch(page)).then((answer) => answer.json()).then((facts) => done(facts.site))`;
-
-/** Publishes pages of a site, and comes to the number of the release. */
-export const publishPages = `const [site, pages, name, done] = arguments;
-  const json = (answer) => answer.json();
-  const look = ({ work }) => fetch('/api/work/' + work).then(json).then(({ state }) =>
-    state.is === 'done' ? done(state.result.number) : setTimeout(() => look({ work }), 50));
-  fetch('/api/sites/' + site + '/releases', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ pages, name }) }).then(json).then(look)`;

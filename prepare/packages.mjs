@@ -73,6 +73,15 @@ export function needChromium() {
   return found;
 }
 
+/**
+ * Makes sure Chromium without its window is there, which does the same in a fifth less time, and returns the path.
+ */
+export function needChromiumShell() {
+  const shell = 'chromium-headless-shell';
+  if (!program(shell)) debianPackages([shell], 'Chromium for tests');
+  return program(shell) ?? give('Chromium for tests was installed, but is not on the path.');
+}
+
 /** Files below folders with the times they changed, to tell whether a build is newer than its sources. */
 function fingerprint(paths) {
   const hash = createHash('sha256');

@@ -1,4 +1,3 @@
-import type { Refused } from '@core/api/refusal';
 import type { Breakpoint } from '@core/document/breakpoint';
 import { nanoid } from 'nanoid';
 import type { Leaving } from '@core/document/commands/breakpoints';

@@ -1,6 +1,6 @@
 import { mkdirSync, rmSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
-import { needChromium, needPostgres, npmPackages } from '../packages.mjs';
+import { needChromium, needChromiumShell, needPostgres, npmPackages } from '../packages.mjs';
 import { startPostgres } from '../postgres.mjs';
 import { writeRegistries } from '../registries.mjs';
 
@@ -11,7 +11,8 @@ import { writeRegistries } from '../registries.mjs';
 export async function openSession() {
   await npmPackages();
   writeRegistries();
-  const browser = needChromium();
+  const { chromedriver } = needChromium();
+  const shell = needChromiumShell();
   const programs = needPostgres();
   rmSync('var/test', { recursive: true, force: true });
   mkdirSync('var/results', { recursive: true });
@@ -24,9 +25,9 @@ export async function openSession() {
     FOLD_TEST_DATABASE: postgres.address,
     FOLD_TEST_DEMO: demo.database,
     FOLD_TEST_DEMO_FOLDER: demo.folder,
-    FOLD_CHROMIUM: browser.chromium,
-    FOLD_CHROMEDRIVER: browser.chromedriver,
-    CHROME_BIN: browser.chromium,
+    FOLD_CHROMIUM: shell,
+    FOLD_CHROMEDRIVER: chromedriver,
+    CHROME_BIN: shell,
   };
   const count = availableParallelism();
   const lanes = Array.from(

@@ -1,10 +1,11 @@
+import { createSession } from 'better-sse';
 import type { Request, Response } from 'express';
 import * as z from 'zod';
 import { loggable } from './answer';
 import type { Service } from './service';
 
 /** Writes an event of a stream, as WHATWG HTML, "Server-sent events", has it. */
-export type Say = (name: string, data: unknown) => void;
+export type Say = (name: string, data: unknown) => unknown;
 
 interface Stream {
   /** Whether whoever opened it may still hear it. */
@@ -16,21 +17,26 @@ interface Stream {
 /**
  * An answer that stays open and tells what happens, as long as whoever opened it is signed in and allowed to hear it.
  */
-export function openStream(service: Service, request: Request, response: Response, stream: Stream): void {
-  response.writeHead(200, {
-    'content-type': 'text/event-stream',
-    'cache-control': 'no-store',
-    'x-accel-buffering': 'no',
+export async function openStream(
+  service: Service,
+  request: Request,
+  response: Response,
+  stream: Stream,
+): Promise<void> {
+  const session = await createSession(request, response, {
+    retry: 1000,
+    keepAlive: null, // a comment is sent with each check
+    headers: { 'cache-control': 'no-store' },
   });
-  response.write('retry: 1000\n\n');
+  if (response.destroyed) return; // whoever opened it has gone meanwhile
   const check = async (): Promise<void> => {
     const rows: unknown = await service.database.query(
       'SELECT 1 AS there FROM sessions WHERE sid = $1 AND expire > now()',
       [request.sessionID],
     );
-    const session = z.array(z.unknown()).parse(rows).length > 0;
-    if (!session || !(await stream.stillAllowed())) response.end();
-    else response.write(': still here\n\n');
+    const isSignedIn = z.array(z.unknown()).parse(rows).length > 0;
+    if (!isSignedIn || !(await stream.stillAllowed())) response.end();
+    else if (session.isConnected) await session.batch((buffer) => void buffer.comment('still here').dispatch());
   };
   const beat = setInterval(
     () => void check().catch((error: unknown) => service.log.warn(loggable(error), 'a stream could not be checked')),
@@ -38,7 +44,8 @@ export function openStream(service: Service, request: Request, response: Respons
   );
   const stops = [
     () => clearInterval(beat),
-    ...stream.open((name, data) => response.write(`event: ${name}\ndata: ${JSON.stringify(data)}\n\n`)),
+    // one that has just ended takes no more
+    ...stream.open((name, data) => session.isConnected && session.push(data, name)),
     service.streams.open(request.sessionID, () => response.end()),
   ];
   response.on('close', () => stops.forEach((stop) => stop()));

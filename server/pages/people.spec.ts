@@ -44,7 +44,7 @@ class Tab {
             const events = (rest + text).split('\n\n');
             rest = events.pop()!; // there is one at least
             for (const event of events) {
-              const data = /^event: people\ndata: (.*)$/.exec(event)?.[1];
+              const data = /^event:people\nid:.*\ndata:(.*)$/.exec(event)?.[1];
               if (data !== undefined) this.people = People.parse(JSON.parse(data)).people;
             }
           });

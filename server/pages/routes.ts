@@ -106,12 +106,12 @@ interface Listening {
 /**
  * What is stored on a page and who is on it, as it happens, told as long as whoever listens is a member of its site.
  */
-function openFeed(service: Service, request: Request, response: Response, { at, person }: Listening): void {
+function openFeed(service: Service, request: Request, response: Response, { at, person }: Listening): Promise<void> {
   const account = accountOf(request);
-  openStream(service, request, response, {
+  return openStream(service, request, response, {
     stillAllowed: () => mayLook(service, account, at.page),
     open: (write) => {
-      const say = <Name extends keyof PageEvents>(name: Name, data: PageEvents[Name]): void => write(name, data);
+      const say = <Name extends keyof PageEvents>(name: Name, data: PageEvents[Name]): unknown => write(name, data);
       return [
         service.feed.listen(at, (stored) => say('message', stored)),
         service.feed.listenToGone(at.page, () => say('gone', {})),
@@ -130,7 +130,7 @@ function feedRoute(service: Service, router: Router): void {
     const { page, site, account } = await reachPage(service, request, parameter(request, 'page'), 'look');
     const { tab } = read(FeedRequest, request.query);
     const person = tab === undefined ? undefined : { page, tab, account, name: await nameOfAccount(service, account) };
-    if (!response.destroyed) openFeed(service, request, response, { at: { page, site }, person });
+    if (!response.destroyed) await openFeed(service, request, response, { at: { page, site }, person });
   });
 
   router.put('/pages/:page/place', reaching(service, 'look'), body('4kb'), async (request, response) => {

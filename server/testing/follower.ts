@@ -65,7 +65,7 @@ export class Follower {
   }
 
   private heard(event: string): void {
-    const data = /^event: message\ndata: (.*)$/.exec(event)?.[1];
+    const data = /^event:message\nid:.*\ndata:(.*)$/.exec(event)?.[1];
     if (data !== undefined) this.later(() => this.take([pageEvents.message.parse(JSON.parse(data))]));
   }
 

@@ -87,7 +87,7 @@ describe('Work that takes a while', () => {
     const stream = ask(at.running.port, 'GET', '/api/work/feed', { headers });
     await at.ada.call('POST', '/pages/mill-home/releases', {});
     await ask(at.running.port, 'DELETE', '/api/session', { headers }); // which ends it
-    const told = [...(await stream).body.matchAll(/^event: message\ndata: (.*)$/gm)].map((one) =>
+    const told = [...(await stream).body.matchAll(/^event:message\nid:.*\ndata:(.*)$/gm)].map((one) =>
       Work.parse(JSON.parse(one[1]!)),
     );
     expect(told.map((one) => one.state.is).at(-1)).toBe('done');

@@ -10,9 +10,9 @@ import type { Routes } from '../http/routes';
 export const workRoutes: Routes = (service) => {
   const router = Router();
 
-  router.get('/work/feed', (request, response) => {
+  router.get('/work/feed', async (request, response) => {
     const account = accountOf(request);
-    openStream(service, request, response, {
+    await openStream(service, request, response, {
       stillAllowed: () => Promise.resolve(true),
       open: (say) => [
         service.work.listen(

@@ -34,7 +34,7 @@ function drawn(of: Site, held: readonly [string, Part][]): string[][] {
     [part, ...part.querySelectorAll('*')].map((one) => {
       const style = frame.contentWindow!.getComputedStyle(one);
       const values = [...style].map((name) => `${name}: ${style.getPropertyValue(name)}`);
-      return `<${one.tagName.toLowerCase()} class="${one.className}"> ${values.join('; ')}`;
+      return `<${one.tagName.toLowerCase()} class="${one.className}">; ${values.join('; ')}`;
     }),
   );
   frame.remove();
@@ -45,7 +45,8 @@ function drawn(of: Site, held: readonly [string, Part][]): string[][] {
 const difference = (alone: readonly string[], among: readonly string[]): string[] =>
   alone.flatMap((one, at) => {
     const there = new Set(among[at]!.split('; '));
-    const differs = one.split('; ').filter((value) => !there.has(value));
+    const [, ...values] = one.split('; '); // classes are numbered by the page
+    const differs = values.filter((value) => !there.has(value));
     return differs.length > 0 ? [`${one.slice(0, one.indexOf('>') + 1)} ${differs.slice(0, 6).join('; ')}`] : [];
   });
 
