@@ -79,6 +79,9 @@ describe('Nothing is lost', () => {
     await visit.browser.driver.switchTo().window(one!);
     await visit.person.openText('wide', 'h1');
     await visit.person.keys('Written slowly');
+    const part = (): Promise<string> =>
+      visit.person.inLeaf<string>('wide', 'return document.querySelector("h1").dataset.part');
+    const before = await part();
     await visit.browser.driver.switchTo().window(other!);
     await visit.person.until(async () => (await title()) === 'Written slowly', 'the other tab did not hear of it');
     await visit.person.clickOn('wide', 'h1');
@@ -90,7 +93,7 @@ describe('Nothing is lost', () => {
     await visit.person.saved();
     await visit.browser.driver.switchTo().window(one!);
     // a pause in which the section is shared; it is still open for writing, or is opened again
-    await visit.person.find('[data-shared-note]');
+    await visit.person.until(async () => (await part()) !== before, 'the first tab does not hear that it is shared');
     if (
       !(await visit.person.inLeaf<boolean>(
         'wide',

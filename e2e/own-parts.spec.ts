@@ -78,13 +78,13 @@ describe('An own part', () => {
     await person.write('wide', `${cards}:last-child h2`, 'The boat at nine');
     await isSaying(['The boat at eight', 'The boat at nine']);
     expect(await person.texts(`${cards}:last-child h2`)).toEqual(Array<string>(3).fill('The boat at nine'));
-    await person.pick('wide', `${cards}:last-child h2`, 'Heading');
+    await person.isSelected('Heading');
     expect(await axeFindings(browser.driver)).toEqual([]);
     await (await person.find('[data-as-all="text"]')).click();
     await isSaying(['The boat at eight', 'The boat at eight']);
     await person.chord(Key.CONTROL, 'z');
     await isSaying(['The boat at eight', 'The boat at nine']);
-    await person.pick('wide', `${cards}:last-child h2`, 'Heading');
+    await person.isSelected('Heading');
     await (await person.find('[data-for-all="text"]')).click();
     await isSaying(['The boat at nine', 'The boat at nine']);
     await person.chord(Key.CONTROL, 'z');

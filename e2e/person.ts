@@ -189,11 +189,19 @@ export class Person {
     await this.until(() => this.driver.executeScript<boolean>(script, css), `there is no ${css} to press`);
   }
 
-  /** Clicks on a leaf, once; a part of this name is selected then. */
+  /**
+   * Clicks on a leaf, once; a part of this name is selected then. It must not be selected before: a second click at the
+   * same spot reaches what lies underneath.
+   */
   async pick(leaf: LeafName, css: string, name: string): Promise<void> {
     await this.until(() => this.inLeaf<boolean>(leaf, 'return document.querySelector(args[0]) !== null', css));
     await this.clickOn(leaf, css);
-    await this.until(
+    await this.isSelected(name);
+  }
+
+  /** Waits until a part of this name is selected. */
+  isSelected(name: string): Promise<void> {
+    return this.until(
       async () => (await (await this.find('.path')).getText()).trim().endsWith(name),
       `${name} is not selected`,
     );

@@ -89,7 +89,7 @@ describe('Writing slowly, with pauses in which it is saved', () => {
     await visit.browser.driver.sendDevToolsCommand('Network.enable', {}); // or nothing is emulated
     await network(900);
     await visit.person.keys('Slow');
-    await visit.person.until(async () => (await visit.person.saveState()) === 'saving', 'it is not on its way');
+    await visit.person.until(async () => (await title()) === 'Slow', 'it is not shown');
     await ben.store('tidewick-fares', [
       { do: 'set', part: 'root', field: ['content', 'base', 'description'], value: 'Meanwhile' },
     ]);

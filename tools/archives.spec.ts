@@ -2,7 +2,7 @@ import { execFile } from 'node:child_process';
 import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { Ajv2020 } from 'ajv/dist/2020';
+import { Ajv2020 } from 'ajv/dist/2020.js';
 import { strFromU8, unzipSync } from 'fflate';
 import { bundled } from '../prepare/bundled.mjs';
 import { withServer } from '../server/testing/with-server';

@@ -11,7 +11,7 @@ import { writeRegistries } from '../registries.mjs';
 export async function openSession() {
   await npmPackages();
   writeRegistries();
-  const { chromedriver } = needChromium();
+  const { chromium, chromedriver } = needChromium();
   const shell = needChromiumShell();
   const programs = needPostgres();
   rmSync('var/test', { recursive: true, force: true });
@@ -25,7 +25,8 @@ export async function openSession() {
     FOLD_TEST_DATABASE: postgres.address,
     FOLD_TEST_DEMO: demo.database,
     FOLD_TEST_DEMO_FOLDER: demo.folder,
-    FOLD_CHROMIUM: shell,
+    FOLD_CHROMIUM: chromium,
+    FOLD_CHROMIUM_SHELL: shell,
     FOLD_CHROMEDRIVER: chromedriver,
     CHROME_BIN: shell,
   };

@@ -203,7 +203,21 @@ export class RichWriting {
   /** What the page does not take, as where it is too long, is taken back here too: what is seen is what is stored. */
   private refused(known: RunningText | Words): void {
     this.known = known;
-    if (this.stored() !== undefined) this.text.undo();
+    if (this.stored() === undefined) return;
+    this.text.undo();
+    this.restore(known);
+  }
+
+  /** Shows what is stored where undo went back further: words typed just before belong to the step it undid. */
+  private restore(known: RunningText | Words): void {
+    if (this.form === 'words') {
+      if (!same(this.text.words(), known)) this.text.setWords(wordsIn(known));
+      return;
+    }
+    const { changes, ids } = changedBlocks(runningTextIn(known), this.text.written(), newIdentifier);
+    this.text.identify(ids);
+    const shown = withBlocks(runningTextIn(known), changes);
+    if (changes.length > 0) this.text.replace(merged(shown, this.text.written(), runningTextIn(known)));
   }
 
   private edit({ id, placed }: BlockChange): SetField {
