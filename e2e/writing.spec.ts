@@ -88,6 +88,10 @@ describe('Writing slowly, with pauses in which it is saved', () => {
     await visit.person.openText('wide', 'h1');
     await visit.browser.driver.sendDevToolsCommand('Network.enable', {}); // or nothing is emulated
     await network(900);
+    const took = await visit.browser.driver.executeAsyncScript<number>(
+      'const began = performance.now(); fetch("/api/session").then(() => arguments[0](performance.now() - began))',
+    );
+    expect(took).toBeGreaterThan(800);
     await visit.person.keys('Slow');
     await visit.person.until(async () => (await title()) === 'Slow', 'it is not shown');
     await ben.store('tidewick-fares', [
