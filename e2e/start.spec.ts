@@ -17,7 +17,7 @@ describe('The start command', () => {
   let said = '';
 
   const until = async (what: string, met: () => Promise<boolean> | boolean): Promise<void> => {
-    for (const end = Date.now() + 60_000; Date.now() < end;) {
+    for (const end = Date.now() + 240_000; Date.now() < end;) {
       if (await met()) return;
       await new Promise((go) => setTimeout(go, 100));
     }
