@@ -57,7 +57,7 @@ async function start(kind: Chromium): Promise<Kept> {
   return { kind, driver, quit };
 }
 
-/** Opens headless Chromium; its page is 1280 by 800 px, and it knows of no earlier visit. */
+/** Opens headless Chromium; its page is 1280 by 800 px and has no cookies of an earlier suite. */
 export async function openBrowser(kind: Chromium = 'without'): Promise<Opened> {
   const at = idle.findIndex((one) => one.kind === kind);
   const kept = idle.splice(at, at < 0 ? 0 : 1)[0] ?? (await start(kind));

@@ -86,7 +86,7 @@ export class Person {
     await this.driver.wait(until.urlIs(`${this.servers.editor}/`), patience, undefined, often);
   }
 
-  /** Speaks to the API as whoever was signed in without a screen. */
+  /** The API client of the person whom `signIn` signed in. @throws if there is none */
   private get api(): Client {
     if (!this.client) throw new Error('Nobody is signed in.');
     return this.client;

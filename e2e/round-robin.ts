@@ -12,7 +12,7 @@ export class RoundRobin {
   readonly answered = new Map<number, number>();
 
   private constructor(private readonly ports: readonly number[]) {
-    // a stream of events ends for the server when whoever opened it has gone
+    // aborts the request when the client disconnects, so that the server closes its event stream
     this.proxy.on('proxyReq', (asked, _from, to) => to.on('close', () => asked.destroy()));
     this.proxy.on('proxyRes', (answer, _from, to) => {
       answer.on('close', () => answer.complete || to.destroy()); // it broke off

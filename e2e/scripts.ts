@@ -43,7 +43,7 @@ export const rowOfOutline = `const [css, name, done] = arguments;
   scroller.scrollTop = 0;
   drawn(look)`;
 
-/** Comes to an end once an element has stood still for four frames. */
+/** Calls back once an element has not moved for four frames. */
 export const atRest = `const [one, done] = arguments;
   let before = ''; let calm = 0;
   const look = () => {

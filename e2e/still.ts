@@ -1,6 +1,6 @@
 import type { WebDriver } from 'selenium-webdriver';
 
-/** Comes to an end once nothing of the page has changed, moved or loaded for four frames. */
+/** Calls back once nothing on the page has changed, moved or loaded for four frames. */
 const untilStill = `const done = arguments[0];
   let calm = 0;
   const observer = new MutationObserver(() => (calm = 0));

@@ -60,7 +60,7 @@ export function expectNoUnreadRefusals(): void {
   expect(lines).withContext('refused, and nobody read the status').toEqual([]);
 }
 
-/** An answer that knows whether its status was read. */
+/** An answer that records whether a spec read its status. */
 class AnswerOnce implements Answer {
   constructor(
     private readonly asked: string,
@@ -96,7 +96,7 @@ class AnswerOnce implements Answer {
   }
 }
 
-/** Writes a body piece by piece, as the other side takes it, and no more once that is over. */
+/** Writes a body in chunks of 64 kB and stops once `isOver` holds. */
 function writeUntil(isOver: () => boolean, to: ClientRequest, body: Buffer): void {
   const piece = 65_536;
   if (body.length <= piece) return void to.end(body);
@@ -138,7 +138,7 @@ export function ask(
         });
       },
     );
-    // a server that refuses before it has read the body closes the connection: its answer counts, not that
+    // a server that refuses a request before it has read the body closes the connection after its answer
     let isAnswered = false;
     sent.once('response', () => (isAnswered = true));
     sent.on('error', (error) => isAnswered || fail(error));
