@@ -8,7 +8,7 @@ process.env.CHROME_BIN ??= process.env.FOLD_CHROMIUM ?? '/usr/bin/chromium';
  */
 const { FOLD_UNIT_BUILD: built, FOLD_UNIT_SHARE: share } = process.env;
 
-/** The files of a build that one browser loads: what all specs need, and every n-th spec, counted by size. */
+/** Lists the files that one browser loads: the shared ones, and every n-th spec by size. */
 function filesOfShare() {
   const [number, count] = share.split('/').map(Number);
   const module = (file) => ({ pattern: resolve(built, file), type: 'module', watched: false });
@@ -25,7 +25,7 @@ function filesOfShare() {
   ];
 }
 
-/** Leaves the results where the test command reads them. */
+/** Writes the results to the file that the test command reads. */
 function CountReporter() {
   let passed = 0;
   let failed = 0;
@@ -88,7 +88,7 @@ module.exports = (config) => {
   if (built && !share) {
     rmSync(built, { recursive: true, force: true });
     cpSync(config.basePath, built, { recursive: true });
-    process.exit(0); // the build is what was wanted
+    process.exit(0); // only the build was asked for
   }
   config.set({
     ...(share && { files: filesOfShare(), singleRun: true, logLevel: config.LOG_ERROR }),

@@ -6,7 +6,7 @@ import { allChecks } from './review/checks/all';
 
 type Exports = Readonly<Record<string, unknown>>;
 
-/** What the files of a folder export, whichever way it is written there, that has all these fields. */
+/** Collects the exported objects of a folder's files that have all the given fields, however the export is written. */
 async function exportsOf(
   folder: string,
   load: (name: string) => Promise<Exports>,

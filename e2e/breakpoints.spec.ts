@@ -209,17 +209,19 @@ describe('Every breakpoint', () => {
     await visit.person.group('Box');
     await visit.person.setCell('width', 'phone', '500px');
     await (await visit.person.find('[data-sweep]')).click();
-    // one goes on working; a click may miss while the ruler's bands appear and the leaves move below them
-    await visit.person.until(async () => {
-      await visit.person.clickOn('wide', 'h1');
-      return (await (await visit.person.find('.path')).getText()).includes('Title');
-    }, 'the title is not selected');
+    const top = async (): Promise<number> => (await (await visit.person.find('[data-leaf="wide"]')).getRect()).y;
+    await visit.person.find('.lanes');
+    const before = await top();
+    await visit.person.pick('wide', 'h1', 'Title'); // one goes on working
     const state = await visit.person.find('[data-sweep-state]');
     await visit.browser.driver.wait(
       async () => (await state.getAttribute('data-state')) === 'done',
       240_000,
       'the sweep did not end',
     );
+    expect(await top())
+      .withContext('what is found moves no leaf')
+      .toBe(before);
     const band = await visit.person.find('[data-fault="too wide"]');
     expect(await band.getAttribute('aria-label')).toMatch(/From 320 to \d+ px/);
     await band.click();

@@ -29,7 +29,7 @@ describe('Classes', () => {
     const field = await visit.person.find('fold-classes-dialog .text');
     await field.sendKeys(Key.chord(Key.CONTROL, 'a'), text, ...keys);
   };
-  /** Closes the dialog by Escape, once any other above it has gone. */
+  /** Closes the dialog with Escape, after any dialog above it has closed. */
   const closed = async (): Promise<void> => {
     await still(visit.browser.driver);
     await visit.person.keys(Key.ESCAPE);

@@ -3,7 +3,7 @@ import { visiting } from './visit';
 /** Many pages and many tabs at once: a browser allows six connections to a host over HTTP/1.1, all tabs together. */
 describe('Many tabs', () => {
   const visit = visiting(({ person }) => person.signIn('ada@studio.example', 'paper-and-ink'), {
-    chromium: 'with a window', // a tab that is not looked at gives up its connection
+    chromium: 'full', // a hidden tab closes its event stream
   });
   const addAndSave = async (): Promise<void> => {
     await visit.person.addPart('heading');

@@ -78,7 +78,7 @@ export class Person {
     }, what);
   }
 
-  /** Signs in on the screen for it, and waits for the clients. */
+  /** Signs in on the sign-in screen and waits for the list of clients. */
   async signInByHand(email: string, password: string): Promise<void> {
     await this.driver.get(`${this.servers.editor}/sign-in?then=/`);
     await (await this.find('#email')).sendKeys(email);
@@ -92,7 +92,7 @@ export class Person {
     return this.client;
   }
 
-  /** Signs in without a screen: the browser is given the cookie of a session. */
+  /** Signs in through the API and gives the browser the session's cookie. */
   async signIn(email: string, password: string): Promise<void> {
     const client = (this.client = new Client(this.servers.port));
     if ((await client.signIn(email, password)).status !== 200) throw new Error(`${email} is not signed in.`);
@@ -190,8 +190,8 @@ export class Person {
   }
 
   /**
-   * Clicks on a leaf, once; a part of this name is selected then. It must not be selected before: a second click at the
-   * same spot reaches what lies underneath.
+   * Clicks once on a leaf and waits until a part with this name is selected. The part must not be selected before,
+   * because a second click at the same spot selects what lies underneath.
    */
   async pick(leaf: LeafName, css: string, name: string): Promise<void> {
     await this.until(() => this.inLeaf<boolean>(leaf, 'return document.querySelector(args[0]) !== null', css));
@@ -199,7 +199,7 @@ export class Person {
     await this.isSelected(name);
   }
 
-  /** Waits until a part of this name is selected. */
+  /** Waits until a part with this name is selected. */
   isSelected(name: string): Promise<void> {
     return this.until(
       async () => (await (await this.find('.path')).getText()).trim().endsWith(name),
@@ -216,7 +216,7 @@ export class Person {
     return found;
   }
 
-  /** Opens a text on the page for writing, by one double click. */
+  /** Opens a text for writing with one double click. */
   async openText(leaf: LeafName, css: string): Promise<void> {
     await this.until(() => this.inLeaf<boolean>(leaf, 'return document.querySelector(args[0]) !== null', css));
     await this.clickOn(leaf, css, 2);
@@ -333,15 +333,17 @@ export class Person {
 
   /** Publishes what the open dialog is about, with a reason where errors would stop it. */
   async goLive(): Promise<void> {
-    await this.find('[data-go-live] button');
+    const button = await this.find('[data-go-live] button');
     await this.until(async () => {
-      const found = (css: string): Promise<WebElement[]> => this.driver.findElements(By.css(css));
-      if ((await found('[data-live-address]')).length > 0) return true;
-      const [[reason], [button]] = await Promise.all([found('#publish-reason'), found('[data-go-live] button')]);
+      const [reason] = await this.driver.findElements(By.css('#publish-reason'));
       if (reason && (await reason.getAttribute('value')) === '') await reason.sendKeys('The client has seen it.');
-      if (await button?.isEnabled()) await button?.click();
-      return false;
-    }, 'it was not published');
+      return button.isEnabled();
+    }, 'it can’t be published');
+    await button.click();
+    await this.until(
+      async () => (await this.driver.findElements(By.css('[data-live-address]'))).length > 0,
+      'it was not published',
+    );
   }
 
   /** Publishes several pages of a site at once, under a name. */
@@ -408,12 +410,9 @@ export class Person {
     const name = leaf.charAt(0).toUpperCase() + leaf.slice(1) + (state === undefined ? '' : `, ${state}`);
     const cell = By.css(`[data-cell="${property}@${leaf}${state === undefined ? '' : `:${state}`}"]`);
     const field = By.css(`fold-ledger-cell .field[aria-label="${property} at ${name}"]`);
-    await this.until(async () => {
-      const [open] = await this.driver.findElements(field);
-      if (!open) await this.driver.findElement(cell).click();
-      else await open.sendKeys(Key.chord(Key.CONTROL, 'a'), value, Key.ENTER);
-      return open !== undefined;
-    }, `${property} at ${leaf} could not be typed`);
+    if ((await this.driver.findElements(field)).length === 0) await this.press(cell, `no cell ${property} at ${leaf}`);
+    const opened = await this.located(field, `${property} at ${leaf} does not open`);
+    await opened.sendKeys(Key.chord(Key.CONTROL, 'a'), value, Key.ENTER);
     await this.drawn();
   }
 
@@ -441,7 +440,7 @@ export class Person {
     await this.drawn();
   }
 
-  /** Waits until the server has these words on the page that is open, and the bar says so. */
+  /** Waits until the server has stored these words on the open page and the bar shows that. */
   async stored(words: string): Promise<void> {
     await this.until(() => this.driver.executeAsyncScript<boolean>(hasStored, words), `“${words}” was not stored`);
     await this.saved();

@@ -31,7 +31,9 @@ describe('Reaching and copying', () => {
     const click = (): Promise<void> => visit.browser.driver.actions().move(spot).press().release().perform();
     await click();
     await visit.person.until(async () => (await path()).endsWith('Heading'));
-    await visit.browser.driver.actions().pause(600).perform(); // slower than a double click
+    const now = (): Promise<number> => visit.person.inLeaf<number>('wide', 'return view.performance.now()');
+    const pressed = await now();
+    await visit.person.until(async () => (await now()) > pressed + 420); // sooner, it is a double click
     await click();
     await visit.person.until(
       async () => (await path()).endsWith('Opening'),

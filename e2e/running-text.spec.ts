@@ -22,7 +22,7 @@ describe('Running text', () => {
   const isHtml = (what: string): Promise<void> =>
     visit.person.until(async () => (await html()) === what, `it is not ${what}`);
   const stored = async (): Promise<unknown> => (await ben.open(page)).page.parts['words'];
-  /** A pause in which what the leaf shows is stored. */
+  /** Waits until the server has stored what the leaf shows. */
   const pause = (): Promise<void> =>
     visit.person.until(async () => {
       const kept = (await ben.open(page)).page.parts['words']!.content.base['text'];

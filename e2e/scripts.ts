@@ -53,7 +53,7 @@ export const atRest = `const [one, done] = arguments;
   };
   look()`;
 
-/** Whether the server has these words on the page that is open. */
+/** Returns whether the server has stored these words on the open page. */
 export const hasStored = `const [words, done] = arguments;
   fetch('/api/pages/' + location.pathname.split('/').at(-1)).then((answer) => answer.text())
     .then((text) => done(text.includes(words)), () => done(false))`;

@@ -15,18 +15,18 @@ import { openHosted, type Hosted } from '../server/testing/server-host';
 import { RoundRobin } from './round-robin';
 
 export interface ServersOptions {
-  /** How many servers of the editor run; several stand behind a proxy. */
+  /** The number of editor servers; several run behind a proxy. */
   readonly count?: number;
-  /** Whether the demo is in the database; without it there is nothing. */
+  /** Whether the database contains the demo; otherwise it is empty. */
   readonly demo?: boolean;
-  /** Whether the suite kills a server. Its programs are then processes of their own, else those of other suites. */
+  /** Whether the suite kills a server. If so, its servers run in their own processes, else in one that suites share. */
   readonly killed?: boolean;
 }
 
 type Environment = Readonly<Record<string, string>>;
 type Program = ReturnType<typeof startProgram>;
 
-/** Starts one of the project's programs. @throws if it does not say that it is ready */
+/** Starts a program of the project. @throws if it ends before it is ready */
 async function started(file: string, environment: Environment): Promise<Program> {
   const program = startProgram(file, environment);
   if (!(await program.ready)) throw new Error(`${file} did not start.`);
@@ -61,7 +61,7 @@ class Processes {
   }
 }
 
-/** Editor and live host on free ports, with the demo. */
+/** The editor's server and the live host of a suite, on free ports. */
 export class Servers {
   private constructor(
     readonly port: number,
@@ -115,7 +115,7 @@ export class Servers {
 
   site = (host: string, path = '/'): string => `http://${host}.localhost:${this.livePort}${path}`;
 
-  /** Where the first account is made; undefined with the demo, which has some. */
+  /** The address at which the first account is created; undefined with the demo, which has accounts. */
   get first(): string | undefined {
     return this.running instanceof Processes ? undefined : this.running.first;
   }

@@ -31,7 +31,7 @@ describe('With tokens', () => {
   };
   const tab = async (name: string): Promise<void> =>
     (await visit.browser.driver.findElement(By.xpath(`//*[@role='tab'][normalize-space()='${name}']`))).click();
-  /** Closes the dialog by Escape, once any other above it has gone. */
+  /** Closes the dialog with Escape, after any dialog above it has closed. */
   const closed = async (): Promise<void> => {
     await still(visit.browser.driver);
     await visit.person.keys(Key.ESCAPE);

@@ -22,7 +22,7 @@ export function visiting(
     await first(visit);
   }, 300_000);
   afterAll(async () => {
-    // they are not there if opening them failed
+    // both are undefined if opening them failed
     await (visit as Partial<Visit>).browser?.close();
     await (visit as Partial<Visit>).servers?.close();
   });

@@ -86,7 +86,7 @@ describe('Writing slowly, with pauses in which it is saved', () => {
     const ben = new Client(visit.servers.port);
     await ben.signIn('ada@studio.example', 'paper-and-ink');
     await visit.person.openText('wide', 'h1');
-    await visit.browser.driver.sendDevToolsCommand('Network.enable', {}); // or nothing is emulated
+    await visit.browser.driver.sendDevToolsCommand('Network.enable', {}); // without it the emulation has no effect
     await network(900);
     const took = await visit.browser.driver.executeAsyncScript<number>(
       'const began = performance.now(); fetch("/api/session").then(() => arguments[0](performance.now() - began))',

@@ -4,9 +4,8 @@ import { say } from './say.mjs';
 import { openSession } from './testing/session.mjs';
 
 /**
- * `flaky.mjs ROUNDS [SPEC …]` runs spec files of server and interface, all where none is named, so many times on a
- * machine that is busy with something else: beside a loop on every core, which comes before them (`nice`). Lists every
- * spec that failed once.
+ * `flaky.mjs ROUNDS [SPEC …]` runs spec files of server and interface several times (all of them if none is named),
+ * at a lower priority than one busy loop per core, and lists every spec that failed at least once.
  */
 const [rounds = '1', ...named] = process.argv.slice(2);
 if (!/^[1-9]\d*$/.test(rounds)) {
@@ -19,7 +18,7 @@ const files = named.length > 0 ? named : specFiles();
 const prepared = await session.run(preparations(files), (job, { faults }) => faults.forEach((one) => console.log(one)));
 if ([...prepared.values()].some((one) => !one?.well)) process.exit(1);
 
-setPriority(5); // what it starts from now on inherits that
+setPriority(5); // inherited by every process that is started from here on
 const loops = Array.from({ length: availableParallelism() }, () =>
   spawn('nice', ['-n', '-5', process.execPath, '-e', 'for (;;);'], { stdio: 'ignore' }),
 );

@@ -16,8 +16,8 @@ function firstOfConnections() {
 const given = new Set();
 
 /**
- * Processes that choose ports side by side each take those with their own remainder (`FOLD_PORTS`: `0/2`, `1/2`), so
- * that none is chosen twice.
+ * Returns whether this process may choose a port. Processes that run at the same time divide the ports by remainder
+ * (`FOLD_PORTS`: `0/2`, `1/2`), so that no port is chosen twice.
  */
 function isMine(port) {
   const [remainder, count] = (process.env.FOLD_PORTS ?? '0/1').split('/').map(Number);
@@ -37,7 +37,7 @@ export async function freePort() {
     const port = randomInt(from, to);
     if (given.has(port) || !isMine(port)) continue;
     given.add(port); // before anything is waited for
-    // another one where this is taken
+    // it returns another port if this one is in use
     if ((await getPort({ port, host: '127.0.0.1' })) === port) return port;
   }
   throw new Error(`No port between ${from} and ${to - 1} is free.`);

@@ -36,7 +36,7 @@ function endLeftover(programs, data, { prefix }) {
 
 /**
  * Starts a PostgreSQL of the project's own on loopback, its data in `folder`, made when it is not there.
- * `isLasting` is false where nobody needs the data after the machine failed: writes are then not forced to the disk.
+ * With `isLasting: false` writes are not forced to disk, so that the data may be lost when the machine fails.
  * Returns its address, its port, a promise that it ended, and a function that stops it.
  */
 export async function startPostgres(programs, folder, { wantedPort, isLasting = true } = {}) {

@@ -3,6 +3,7 @@ import type { Config } from './config';
 import { Channel } from './database/channel';
 import { openDatabase } from './database/open';
 import { loggable } from './http/answer';
+import { openSessions } from './http/session-store';
 import { OneByOne } from './http/one-by-one';
 import { OpenStreams } from './http/open-streams';
 import type { Service } from './http/service';
@@ -19,15 +20,16 @@ import { LongWork } from './work/long-work';
 export interface Assembled {
   readonly service: Service;
   readonly channel: Channel;
-  /** Starts to listen to other servers without doing any of the waiting work. */
+  /** Starts to listen to other servers, without running jobs. */
   listen(): Promise<void>;
-  /** Starts to listen to other servers and to do the waiting work; to be called once the data is there. */
+  /** Starts to listen to other servers and to run jobs; to be called once the data is loaded. */
   startWork(): Promise<void>;
   stop(): Promise<void>;
 }
 
 /** Ends a server's parts, the connection to the database last. */
 async function end(service: Service, channel: Channel): Promise<void> {
+  void service.sessions.close(); // stops deleting old sessions at intervals
   service.people.stop();
   service.post.stop();
   await service.work.stop();
@@ -57,6 +59,7 @@ export async function assemble(config: Config, log: Logger): Promise<Assembled> 
     post: new Post(config, warn('a letter could not be sent')),
     storing: new OneByOne(8),
     log,
+    sessions: openSessions(database, config.sessionLasts, log),
     streams: new OpenStreams(),
   };
   const start = async (kinds: readonly WorkKind[]): Promise<void> => {

@@ -8,15 +8,15 @@ const bin = (name) => `node_modules/.bin/${name}`;
 const readJson = (file) => JSON.parse(readFileSync(file, 'utf8'));
 
 const unit = 'var/test/unit';
-/** The database and the folder that hold the demo, copied by each suite. */
+/** The database and the folder with the demo, which each suite copies. */
 export const demo = { database: 'fold_demo', folder: 'var/test/demo' };
 
-/** How long each job took in a run on two cores, in seconds: which jobs to begin with. */
+/** The duration of each job in an earlier run, in seconds; it decides the order of jobs. */
 const durations = readJson('prepare/testing/durations.json');
 const usual = { static: 30, unit: 120, server: 20, interface: 40 };
 
 const folders = ['core', 'web', 'server', 'live', 'mail', 'stock', 'zip', 'tools', 'demo'];
-/** A check that ends well or not and counts as one test. */
+/** A static check, which counts as one test. */
 const check = (name, program, ...args) => ({
   name,
   phase: 'static checks',
@@ -27,7 +27,7 @@ const check = (name, program, ...args) => ({
   },
 });
 
-/** Something that other jobs need. It is no test, but the run fails where it does. */
+/** A job that other jobs need. It does not count as a test, but the run fails if it fails. */
 const preparation = (name, run, needs = []) => ({
   name,
   phase: 'preparation',
@@ -39,7 +39,7 @@ const preparation = (name, run, needs = []) => ({
   },
 });
 
-/** The unit tests of one browser. */
+/** The share of the unit tests that one browser runs. */
 const unitShare = (number, count) => ({
   name: `unit tests ${number} of ${count}`,
   phase: 'unit tests',
@@ -58,7 +58,7 @@ const unitShare = (number, count) => ({
   },
 });
 
-/** A spec file that runs in Node.js, driving a browser where it is one of the interface. */
+/** A spec file that runs in Node.js. */
 export const suite = (file) => {
   const isInterface = file.startsWith('e2e/');
   return {
@@ -72,10 +72,10 @@ export const suite = (file) => {
     },
   };
 };
-/** Specs of the server that serve the built interface. */
+/** Server specs that need the built interface. */
 const needsInterface = ['server/hostile.spec.ts', 'server/left-behind.spec.ts', 'server/server.spec.ts'];
 
-/** The spec files that run in Node.js: all but those of core and web, which run in a browser where they can. */
+/** Lists the spec files that run in Node.js. Those of web, and most of core, run in a browser. */
 export const specFiles = () =>
   [...folders, 'prepare', 'e2e'].flatMap((folder) =>
     readdirSync(folder, { recursive: true })
@@ -84,7 +84,7 @@ export const specFiles = () =>
       .map((file) => join(folder, file)),
   );
 
-/** Bundles all specs at once, so that what they share is loaded once by a process. */
+/** Bundles all specs in one build, so that a process loads shared modules once. */
 async function bundleSpecs(files) {
   const { build } = createRequire(import.meta.url)('esbuild'); // there once packages are installed
   rmSync(bundles, { recursive: true, force: true });
@@ -105,7 +105,7 @@ async function bundleSpecs(files) {
   return { well: true, said: '' };
 }
 
-/** What spec files for Node.js need. */
+/** Returns the jobs that spec files need. */
 export function preparations(files) {
   const needed = new Set(files.flatMap((file) => suite(file).needs));
   return [
@@ -117,7 +117,7 @@ export function preparations(files) {
   ].filter(({ name }) => needed.has(name));
 }
 
-/** All jobs of a run; with files named, these suites and what they need. */
+/** Returns all jobs of a run, or the suites of the named files and the jobs they need. */
 export function allJobs(files) {
   if (files) return [...preparations(files), ...files.map(suite)];
   const all = specFiles();
@@ -127,7 +127,7 @@ export function allJobs(files) {
     preparation('unit build', (lane) => lane.command(bin('ng'), ['test', '--watch=false'], { FOLD_UNIT_BUILD: unit })),
     unitShare(1, 2),
     unitShare(2, 2),
-    // those of core and web are checked where the unit tests are built, their specs included
+    // the unit build checks the types of core and web, including their specs
     check('types of server, tools and tests', 'tsc', '-p', 'tsconfig.node.json', '--noEmit'),
     check('format', 'prettier', '--check', '--log-level', 'warn', '.'),
     check('who may import whom', 'depcruise', '--config', '.dependency-cruiser.cjs', ...folders),

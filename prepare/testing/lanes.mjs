@@ -1,9 +1,9 @@
 import { fork, spawn } from 'node:child_process';
 
-/** The folder the specs for Node.js are bundled into, and with them what runs them. */
+/** The folder with the bundled specs and the bundled process that runs them. */
 export const bundles = 'var/test/specs';
 
-/** One of the places where jobs run: it keeps a process for specs from one suite to the next. */
+/** Runs one job at a time and keeps a process for specs from one suite to the next. */
 export class Lane {
   #worker;
 
@@ -11,7 +11,7 @@ export class Lane {
     this.environment = { ...process.env, ...environment };
   }
 
-  /** Runs a built spec file; resolves with its specs and what is to be said of those that failed. */
+  /** Runs a bundled spec file; resolves with its specs and the messages of those that failed. */
   async specs(file) {
     const worker = (this.#worker ??= fork(`${bundles}/prepare/testing/spec-worker.mjs`, {
       env: this.environment,
@@ -31,7 +31,7 @@ export class Lane {
     });
   }
 
-  /** Runs a command; resolves with whether it ended well and with what it printed. */
+  /** Runs a command; resolves with whether it exited with 0 and with its output. */
   command(program, args, environment = {}) {
     return new Promise((done) => {
       const child = spawn(program, args, {

@@ -1,6 +1,6 @@
 /**
- * Runs jobs in so many lanes at once. Among the jobs whose needs are done, the one that is expected to keep the run
- * busy longest comes first: its own time and that of what waits for it.
+ * Runs jobs, at most one in each lane at a time. Among the jobs whose needs have succeeded, the one with the longest
+ * expected time comes first; the longest chain of jobs that need it is part of that time.
  * @param jobs each with a unique `name`, `seconds` (expected), `needs` (names) and `run(lane)`, which resolves with
  * whether it succeeded
  * @param lanes how many jobs run at once
@@ -44,12 +44,12 @@ export async function runQueue(jobs, lanes) {
 
 const chain = (first, second) => () => (first(), second());
 
-/** How long each job and the longest chain of jobs that wait for it take, in seconds. */
+/** Returns the expected seconds of each job plus those of the longest chain of jobs that need it. */
 function urgencies(jobs) {
   const known = new Map();
   const urgencyOf = (job) => {
     if (!known.has(job.name)) {
-      known.set(job.name, Infinity); // of a circle
+      known.set(job.name, Infinity); // detects a cycle
       const after = jobs.filter((one) => one.needs?.includes(job.name));
       known.set(job.name, job.seconds + Math.max(0, ...after.map(urgencyOf)));
     }

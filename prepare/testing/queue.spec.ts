@@ -8,7 +8,7 @@ interface Wanted {
 }
 
 describe('The queue of the test command', () => {
-  /** Runs jobs that each take as many turns of the event loop as they say, and tells when each began and ended. */
+  /** Runs jobs that take `seconds` turns of the event loop each; returns when each began and ended. */
   async function ran(wanted: readonly Wanted[], lanes: number) {
     const began = new Map<string, number>();
     const ended = new Map<string, number>();
@@ -35,7 +35,7 @@ describe('The queue of the test command', () => {
       minLength: 1,
       maxLength: 12,
     })
-    // a job needs jobs before it alone: there is no circle
+    // a job needs only earlier jobs, so there is no cycle
     .map((all) => all.map((one, index) => ({ ...one, needs: [...new Set(one.needs.filter((n) => n < index))] })));
 
   it('runs each job once, after what it needs, in so many lanes at most; what needs a job that failed is left out', async () => {

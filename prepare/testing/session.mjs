@@ -5,8 +5,8 @@ import { startPostgres } from '../postgres.mjs';
 import { writeRegistries } from '../registries.mjs';
 
 /**
- * Installs what the tests need, starts their PostgreSQL and opens as many lanes as there are cores. Returns the lanes,
- * how to run jobs in them, and how to end it all.
+ * Installs what the tests need, starts their PostgreSQL and opens one lane per core. Returns a function that runs jobs
+ * and one that stops everything.
  */
 export async function openSession() {
   await npmPackages();
@@ -36,7 +36,7 @@ export async function openSession() {
     (_, number) => new Lane({ ...environment, FOLD_PORTS: `${number}/${count}` }),
   );
   return {
-    /** Runs jobs; `ended` is called with each, its result and how many seconds it took. */
+    /** Runs jobs and calls `ended` with each job, its result and its duration in seconds. */
     async run(jobs, ended) {
       const timed = (job) => ({
         ...job,

@@ -7,7 +7,7 @@ interface Spec {
   readonly well: boolean;
 }
 
-/** What came of a spec file: its specs, and what is to be said of those that failed. */
+/** The result of a spec file: its specs, and the messages of those that failed. */
 interface Result {
   readonly specs: readonly Spec[];
   readonly faults: readonly string[];
@@ -52,13 +52,13 @@ async function run(file: string): Promise<Result> {
 }
 
 /**
- * A process that runs one built spec file after another, as it is sent their paths, and answers each with its result.
- * What suites share (browsers, the process that runs servers) is kept between them.
+ * Runs each bundled spec file whose path it receives and answers with its result. Browsers and the process that runs
+ * servers are kept from one file to the next.
  */
 process.on('message', (file: string) => {
   void run(file)
     .catch((error: unknown): Result => ({ specs: [], faults: [`FAILED ${file}\n${String(error)}`] }))
     .then((result) => process.send?.(result));
 });
-// the test command has ended, or needs this process no more
+// the lane was closed or the test command has ended
 process.once('disconnect', () => void quitBrowsers().finally(() => process.exit(0)));

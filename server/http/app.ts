@@ -7,12 +7,10 @@ import helmet from 'helmet';
 import { fonts } from '@core/style/faces/fonts';
 import { fontPath } from '../releases/write';
 import { allRoutes } from './all-routes';
-import { poolOf } from '../database/open';
 import { notFound } from '@core/api/refusal';
-import { answerErrors, loggable } from './answer';
+import { answerErrors } from './answer';
 import { sameOrigin, signedIn } from './guard';
 import { requestLog } from './request-log';
-import { sessionStore } from './session-store';
 import type { Service } from './service';
 
 /** What the editor may load; pages as they will be are framed from the live host. */
@@ -37,12 +35,7 @@ function sessions(service: Service): express.RequestHandler {
     secret: service.config.secret,
     resave: false,
     saveUninitialized: false,
-    store: sessionStore(Math.min(60_000, service.config.sessionLasts / 20), {
-      pool: poolOf(service.database),
-      tableName: 'sessions',
-      pruneSessionInterval: 900,
-      errorLog: (...told) => service.log.error(loggable(told.at(-1)), 'sessions'),
-    }),
+    store: service.sessions,
     cookie: { httpOnly: true, sameSite: 'strict', maxAge: service.config.sessionLasts },
   });
 }

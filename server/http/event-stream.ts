@@ -25,10 +25,10 @@ export async function openStream(
 ): Promise<void> {
   const session = await createSession(request, response, {
     retry: 1000,
-    keepAlive: null, // a comment is sent with each check
+    keepAlive: null, // each check sends a comment
     headers: { 'cache-control': 'no-store' },
   });
-  if (response.destroyed) return; // whoever opened it has gone meanwhile
+  if (response.destroyed) return; // the client disconnected meanwhile
   const check = async (): Promise<void> => {
     const rows: unknown = await service.database.query(
       'SELECT 1 AS there FROM sessions WHERE sid = $1 AND expire > now()',
@@ -44,7 +44,7 @@ export async function openStream(
   );
   const stops = [
     () => clearInterval(beat),
-    // one that has just ended takes no more
+    // a session that has just ended throws
     ...stream.open((name, data) => session.isConnected && session.push(data, name)),
     service.streams.open(request.sessionID, () => response.end()),
   ];

@@ -1,3 +1,4 @@
+import type { PGStore } from 'connect-pg-simple';
 import type { Logger } from 'pino';
 import type { DataSource } from 'typeorm';
 import type { Config } from '../config';
@@ -25,6 +26,8 @@ export interface Service {
   /** Letters. */
   readonly post: Post;
   readonly log: Logger;
+  /** The store of sessions. */
+  readonly sessions: PGStore;
   /** Storing edits, in turn for each page. */
   readonly storing: OneByOne;
   /** Event streams that end with the session they were opened in. */

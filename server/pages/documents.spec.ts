@@ -11,6 +11,7 @@ import { subtree } from '@core/document/tree';
 import type { Log } from '@core/api/pages';
 import { Pages, Sites } from '../database/entities';
 import { OneByOne } from '../http/one-by-one';
+import { until } from '../testing/until';
 import { withServer } from '../testing/with-server';
 import { DocumentStore } from './documents';
 import { factsAfter, factsOf } from './facts';
@@ -37,6 +38,13 @@ function withoutWork(all: readonly { readonly connection: object; readonly text:
 
 const page = 'tidewick-home';
 const title = (value: string): AnyEdit => ({ do: 'set', part: 'root', field: ['content', 'base', 'title'], value });
+
+/** The statements that a spy recorded, with their connections. */
+const saidBy = (query: jasmine.Spy<pg.Client['query']>) =>
+  query.calls.all().map(({ object, args: [text] }) => ({
+    connection: object,
+    text: String((text as { text?: string }).text ?? text), // a text, or an object with one
+  }));
 
 describe('Documents', () => {
   const at = withServer();
@@ -187,20 +195,23 @@ describe('The cost of storing an edit', () => {
       siteBase: siteRevision,
       edits: [title('Warm')],
     });
-    await new Promise((go) => setTimeout(go, 400)); // a preview that follows is looked for meanwhile
     const query = spyOn(pg.Client.prototype, 'query').and.callThrough();
+    let [count, quiet] = [-1, 0];
+    // waits until no statement has been sent for a while: an edit is followed by a query for previews
+    await until(() => {
+      const now = withoutWork(saidBy(query)).length;
+      quiet = now === count ? quiet + 1 : 0;
+      count = now;
+      return quiet > 16;
+    }, 'the database is asked on and on');
+    query.calls.reset();
     const answer = await at.ada.call('POST', `/pages/${page}/edits`, {
       id: nanoid(),
       base: revision + 1,
       siteBase: siteRevision,
       edits: [title('Counted')],
     });
-    const said = withoutWork(
-      query.calls.all().map(({ object, args: [text] }) => ({
-        connection: object,
-        text: String((text as { text?: string }).text ?? text), // a text, or an object with one
-      })),
-    );
+    const said = withoutWork(saidBy(query));
     expect(said.some((text) => text.includes('store_batch'))).toBeTrue();
     expect(answer.json<Log>().log.map((one) => one.revision)).toEqual([revision + 2]);
     expect(said.length).withContext(said.join('\n')).toBeLessThanOrEqual(3);

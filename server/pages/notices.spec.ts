@@ -48,7 +48,7 @@ describe('Servers that work on one database', () => {
     const ended: unknown = await at.other.service.database.query(
       `SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE application_name = 'fold-line notices' AND datname = current_database()`,
     );
-    expect(ended).toHaveSize(4); // both servers, and what listens beside each in this process
+    expect(ended).toHaveSize(4); // both servers, and the second service of each in this process
     for (let count = 0; count < 5; count++) await at.ada.store('tidewick-home', [named(`Missed ${count}`)]);
     await until(() => heard.length === 5, 'what was missed is not made up for');
     // one may be heard by the new connection before what was missed has been read; who hears puts them in order

@@ -116,8 +116,10 @@ describe('Who else is on a page', () => {
       ]);
     }
     await same(first, []);
-    await new Promise((go) => setTimeout(go, 300));
-    expect(first.sees()).toEqual([]);
+    const last = await cleo(at.other.port, 'tab-last');
+    await same(first, ['Cleo Adeyemi: ']); // and nobody who left before
+    await last.leave();
+    await same(first, []);
     first.leave();
   });
 

@@ -106,7 +106,7 @@ describe('A client', () => {
       const { id, home } = await begin(host);
       const [gone] = await Promise.all([
         remove(id, { name: 'Salt Works' }),
-        // made, or refused since the site has gone
+        // published, or refused because the site has been deleted
         at.ada.call('POST', `/pages/${home}/releases`, {}).then((answer) => answer.status),
       ]);
       expect(gone.status).toBe(200);

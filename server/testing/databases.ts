@@ -1,7 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import { DataSource } from 'typeorm';
 
-/** Which database to create: in which cluster (that of the tests when left out), as a copy of which one, named how. */
+/** The cluster (by default that of the tests), the database to copy and the name of a new database. */
 interface Wanted {
   readonly cluster?: string;
   readonly likeness?: string;
@@ -21,7 +21,7 @@ export async function freshDatabase({ cluster, likeness, name }: Wanted = {}): P
   return address.href;
 }
 
-/** Deletes a database that {@link freshDatabase} created, whoever is still connected to it. */
+/** Deletes a database that {@link freshDatabase} created and closes its connections. */
 export async function dropDatabase(address: string, cluster = process.env['FOLD_TEST_DATABASE']): Promise<void> {
   const admin = await new DataSource({ type: 'postgres', url: cluster! }).initialize();
   await admin.query(`DROP DATABASE IF EXISTS ${new URL(address).pathname.slice(1)} WITH (FORCE)`);

@@ -29,7 +29,7 @@ export async function makeDemoTemplate(name?: string, folder?: string): Promise<
 }
 
 const { FOLD_TEST_DEMO: madeDatabase, FOLD_TEST_DEMO_FOLDER: madeFolder } = process.env;
-/** The test command makes one for all processes; a process on its own makes one at first use. */
+/** The template of the test command; outside of it, a process creates one at first use. */
 let template: Promise<DemoTemplate> | undefined =
   madeDatabase !== undefined && madeFolder !== undefined
     ? Promise.resolve({ database: madeDatabase, folder: resolve(madeFolder) })

@@ -6,8 +6,8 @@ import { serve } from '../serve';
 import type { HostAnswer, HostRequest } from './server-host';
 
 /**
- * A process that runs the servers of one test process after another, so that a test never computes on the event loop
- * of the server it tests, and a suite need not start a process of its own.
+ * Runs the servers of a test process in another process, so that a test does not block the event loop of the server
+ * that it tests. The process is reused, because starting one costs seconds.
  */
 const running = new Map<number, () => Promise<void>>();
 

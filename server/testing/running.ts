@@ -1,6 +1,6 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { once } from 'node:events';
-import { request, type ClientRequest } from 'node:http';
+import { request } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
@@ -44,16 +44,16 @@ export interface Answer {
   readonly body: string;
   readonly bytes: Buffer;
   readonly headers: Readonly<Record<string, string | string[] | undefined>>;
-  /** The body of an answer that is no refusal. @throws the status and the body of one that is */
+  /** Returns the parsed body. @throws if the answer is a refusal */
   json<T>(): T;
-  /** The body of a refusal. @throws if the answer is none */
+  /** Returns the parsed body of a refusal. @throws if the answer is not one */
   refusal(): Partial<Refused>;
 }
 
-/** Refusals whose status no spec has read so far: what was asked is taken for done, though it was not. */
+/** Refusals whose status no spec has read, so that a failed request would go unnoticed. */
 const unread = new Set<AnswerOnce>();
 
-/** Fails where something was refused since it was last called and the spec did not look. */
+/** Fails if a request was refused since the last call and the spec did not read the status. */
 export function expectNoUnreadRefusals(): void {
   const lines = [...unread].map((one) => one.line);
   unread.clear();
@@ -96,15 +96,6 @@ class AnswerOnce implements Answer {
   }
 }
 
-/** Writes a body in chunks of 64 kB and stops once `isOver` holds. */
-function writeUntil(isOver: () => boolean, to: ClientRequest, body: Buffer): void {
-  const piece = 65_536;
-  if (body.length <= piece) return void to.end(body);
-  to.write(body.subarray(0, piece), () => {
-    if (!isOver()) setImmediate(() => writeUntil(isOver, to, body.subarray(piece)));
-  });
-}
-
 /** Asks an HTTP server on loopback; `host` goes into the Host header. */
 export function ask(
   port: number,
@@ -117,12 +108,14 @@ export function ask(
       {
         host: '127.0.0.1',
         port,
-        // a connection of its own: one kept open is closed by the server while a test computes for longer than it waits
+        // a new connection: the server closes an idle one while a test computes for longer than its timeout
         agent: false,
         method,
         path,
         headers: {
           host: options.host ?? `localhost:${port}`,
+          // with `close`, a server that refuses a body before reading it resets the connection, and the answer may be lost
+          connection: 'keep-alive',
           // Node.js leaves it out for DELETE
           ...(options.body !== undefined && { 'content-length': String(Buffer.byteLength(options.body)) }),
           ...options.headers,
@@ -133,16 +126,14 @@ export function ask(
         response.on('error', fail); // it broke off
         response.on('data', (chunk: Buffer) => chunks.push(chunk));
         response.on('end', () => {
+          sent.destroy();
           const bytes = Buffer.concat(chunks);
           done(new AnswerOnce(`${method} ${path.slice(0, 100)}`, response.statusCode ?? 0, bytes, response.headers));
         });
       },
     );
-    // a server that refuses a request before it has read the body closes the connection after its answer
-    let isAnswered = false;
-    sent.once('response', () => (isAnswered = true));
-    sent.on('error', (error) => isAnswered || fail(error));
-    writeUntil(() => isAnswered, sent, Buffer.from(options.body ?? ''));
+    sent.on('error', fail);
+    sent.end(options.body);
   });
 }
 
@@ -286,22 +277,22 @@ const configFor = (database: string, folder: string): Omit<Config, 'port'> => ({
 });
 
 export interface ServerOptions {
-  /** Leads the connections to the database another way. */
+  /** Returns another address for the database, such as that of a proxy. */
   readonly through?: (address: string) => Promise<string>;
-  /** A server whose database and folder this one works on too. */
+  /** A running server whose database and folder the new one shares. */
   readonly beside?: Running;
-  /** What differs from the usual configuration. */
+  /** Values that replace those of the usual configuration. */
   readonly config?: Partial<Config>;
   /**
-   * Runs the server in this process, where a spec spies on it or reads its log. The spec must not compute for long:
-   * both share one event loop.
+   * If set, the server runs in this process and writes to this log: for specs that spy on it or read its log. Such a
+   * spec must not compute for long, because both share one event loop.
    */
   readonly here?: Logger;
 }
 
 /**
- * Starts a server with the demo. It runs in a process of its own; `service` is a second one in this process, on the
- * same database, that listens to no port and does none of the waiting work.
+ * Starts a server with the demo, by default in another process. `service` is then a second service in this process:
+ * it uses the same database and runs neither an HTTP server nor jobs.
  */
 export async function runServer({ through, beside, config: different, here }: ServerOptions = {}): Promise<Running> {
   const folder = beside?.folder ?? mkdtempSync(join(tmpdir(), 'fold-testing-'));

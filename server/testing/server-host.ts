@@ -8,9 +8,9 @@ export type HostRequest =
       readonly id: number;
       readonly config: Config;
       readonly demo: boolean;
-      /** Whether a live host is run beside the editor's server. */
+      /** Whether a live host is started too. */
       readonly live: boolean;
-      /** What the server logs: a level of pino. */
+      /** The log level, as pino names it. */
       readonly level: string;
     }
   | { readonly do: 'close'; readonly id: number };
@@ -28,7 +28,7 @@ export interface Hosted {
   stop(): Promise<void>;
 }
 
-/** The process that runs servers for the suites of this process; started when it is first needed. */
+/** The client of the process that runs servers for this process. */
 class ServerHost {
   private readonly waiting = new Map<number, (answer: HostAnswer) => void>();
   private last = 0;
@@ -73,7 +73,7 @@ class ServerHost {
 
 let started: Promise<ServerHost> | undefined;
 
-/** Runs a server, beside a live host where wanted, in a process of its own that later suites use again. */
+/** Starts a server in the process for servers, which is started at first use and then reused. */
 export async function openHosted(request: Parameters<ServerHost['open']>[0]): Promise<Hosted> {
   return (await (started ??= ServerHost.start())).open(request);
 }

@@ -20,7 +20,7 @@ const parts = written.flatMap(({ kind, tags, examples, tagFor, fields }): [strin
   );
 });
 
-/** What Chromium makes of everything in each of these parts, published together. */
+/** Returns the computed style of every element of each part, with all parts compiled into one page. */
 function drawn(of: Site, held: readonly [string, Part][]): string[][] {
   const { html, css } = compile(of, pageHolding(Object.fromEntries(held)));
   const frame = document.createElement('iframe');

@@ -87,6 +87,11 @@ export class WidthRuler {
         );
     return faultKinds.map((kind) => ({ kind, bands: bands(kind) })).filter((lane) => lane.bands.length > 0);
   });
+  /** Whether the lanes are shown. They keep their height from the start of a sweep on, so that the leaves never move. */
+  protected readonly hasLanes = computed(() => this.sweeper.running() || this.sweeper.swept() !== undefined);
+  protected readonly fitsEverywhere = computed(
+    () => this.sweeper.swept()?.done && this.sweeper.swept()?.faults.length === 0,
+  );
   protected readonly jumps = computed(() => {
     const page = this.session.page();
     const edges = new Set(

@@ -208,7 +208,7 @@ export class RichWriting {
     this.restore(known);
   }
 
-  /** Shows what is stored where undo went back further: words typed just before belong to the step it undid. */
+  /** Shows the stored text again: the step that undo reverted may contain words that were typed and stored just before. */
   private restore(known: RunningText | Words): void {
     if (this.form === 'words') {
       if (!same(this.text.words(), known)) this.text.setWords(wordsIn(known));
