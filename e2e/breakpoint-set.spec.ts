@@ -41,7 +41,6 @@ describe('The breakpoints of a site, of which', () => {
   });
 
   it('one adds a wider breakpoint and removes the tablet, whose values move to the phone', async () => {
-    await visit.browser.driver.get(`${visit.servers.editor}/`);
     await visit.person.openPage('mill-home');
     await visit.person.clickOn('wide', 'h1');
     await visit.person.group('Type');

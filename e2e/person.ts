@@ -87,7 +87,7 @@ export class Person {
   }
 
   /** The API client of the person whom `signIn` signed in. @throws if there is none */
-  private get api(): Client {
+  get api(): Client {
     if (!this.client) throw new Error('Nobody is signed in.');
     return this.client;
   }

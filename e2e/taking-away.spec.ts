@@ -12,8 +12,25 @@ import { openBrowser } from './browser';
 import { publishAll } from './publish-all';
 import { visiting } from './visit';
 
-/** What a page shows: the box of every element, in px of the page, and the words of its title. */
-const shownOf = `const [done] = arguments; const ready = () => { for (const one of document.images) one.loading = 'eager'; return Promise.all([document.fonts.ready, ...[...document.images].map((one) => one.decode().catch(() => undefined))]).then(() => done([document.title, ...[...document.body.querySelectorAll('*')].map((one) => { const box = one.getBoundingClientRect(); return one.tagName + ' ' + [box.x, box.y + scrollY, box.width, box.height].map((side) => Math.round(side * 100) / 100).join(' '); })])); }; document.readyState === 'complete' ? ready() : addEventListener('load', ready);`;
+/**
+ * The title of a page and the box of every element, in px of the page, once everything is loaded. Lazy images are
+ * scrolled to: made eager, they would choose their file by another rule (`sizes: auto` holds for lazy images only).
+ */
+const shownOf = `const [done] = arguments; const frame = () => new Promise((go) => requestAnimationFrame(go));
+  const loaded = async () => {
+    if (document.readyState !== 'complete') await new Promise((go) => addEventListener('load', go));
+    await document.fonts.ready;
+    for (const one of document.images) {
+      if (!one.checkVisibility()) continue;
+      one.scrollIntoView({ behavior: 'instant' });
+      while (!one.complete) await frame();
+      await one.decode().catch(() => undefined);
+    }
+    scrollTo({ top: 0, behavior: 'instant' });
+    await frame();
+  };
+  const boxes = () => [...document.body.querySelectorAll('*')].map((one) => { const box = one.getBoundingClientRect(); return one.tagName + ' ' + [box.x, box.y + scrollY, box.width, box.height].map((side) => Math.round(side * 100) / 100).join(' '); });
+  loaded().then(() => done([document.title, ...boxes()]))`;
 /** Files a page asked for, without what their names hold of hashes and folders. */
 const askedOf = `return performance.getEntriesByType('resource').map((one) => new URL(one.name).pathname.split('/').at(-1).replace(/^(style|icon)-[^.]*/, '$1')).sort()`;
 

@@ -5,6 +5,7 @@ import { MessageService } from 'primeng/api';
 import { Toast } from 'primeng/toast';
 import { map } from 'rxjs';
 import { signedIn } from './services/signed-in';
+import { FocusBefore } from './theme/focus-before';
 
 export const routes: Routes = [
   {
@@ -107,6 +108,10 @@ export const routes: Routes = [
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class App {
+  constructor() {
+    inject(FocusBefore); // it has to see every change of the focus
+  }
+
   /** There has been a message: from then on they are drawn. */
   protected readonly spoken = toSignal(inject(MessageService).messageObserver.pipe(map(() => true)), {
     initialValue: false,

@@ -119,15 +119,30 @@ class Search {
   private goesOn = (done: number): Promise<boolean> => this.options.goOn?.(done) ?? Promise.resolve(true);
 
   /**
-   * A page as it lies at a stage. What is wrong counts here and on narrower screens; how badly, here alone: those
-   * have their own turn.
+   * Lays a page out at a stage. Faults count on its own screens and on narrower ones; the weight counts on its own
+   * alone, because narrower breakpoints have a stage of their own.
    */
-  private look(page: Page, { own, below }: Stage): Look {
+  private look(page: Page, stage: Stage): Look {
+    return this.lookUnless(() => false, page, stage)!; // never given up
+  }
+
+  /** The same, given up as soon as what was measured so far is too bad: neither faults nor weight ever become less. */
+  private lookUnless(isTooBad: (soFar: Trouble) => boolean, page: Page, { own, below }: Stage): Look | undefined {
     this.layout.show(page);
-    const slices = own.map(([width, height]) => this.layout.measure(width, height));
-    const here = sumOf(slices.map((slice, index) => troubleAt(slice, own[index]![1])));
-    const there = sumOf(below.map(([width, height]) => troubleAt(this.layout.measure(width, height), height)));
-    return { trouble: { faults: here.faults + there.faults, weight: here.weight }, slices };
+    const slices: Slice[] = [];
+    let trouble: Trouble = { faults: 0, weight: 0 };
+    for (const [width, height] of own) {
+      const slice = this.layout.measure(width, height);
+      slices.push(slice);
+      trouble = sumOf([trouble, troubleAt(slice, height)]);
+      if (isTooBad(trouble)) return undefined;
+    }
+    for (const [width, height] of below) {
+      const faults = trouble.faults + faultsAt(this.layout.measure(width, height)).length;
+      trouble = { faults, weight: trouble.weight };
+      if (isTooBad(trouble)) return undefined;
+    }
+    return { trouble, slices };
   }
 
   /** Goes over the page's parts until no proposal helps any more. */
@@ -170,49 +185,58 @@ class Search {
     let best: ReturnType<Search['best']>;
     for (const proposal of rule.propose(situation, part)) {
       const page = applyEdits(this.site, this.page, proposal.edits).page;
-      const look = this.look(page, stage);
-      const spared = seen.trouble.weight - look.trouble.weight - distance(situation, proposal.edits);
-      if (look.trouble.faults > seen.trouble.faults || spared <= most) continue;
-      most = spared;
+      const cost = distance(situation, proposal.edits);
+      const toBeat = most;
+      const spared = ({ weight }: Trouble): number => seen.trouble.weight - weight - cost;
+      const isNoBetter = (one: Trouble): boolean => one.faults > seen.trouble.faults || spared(one) <= toBeat;
+      const look = this.lookUnless(isNoBetter, page, stage);
+      if (!look) continue;
+      most = spared(look.trouble);
       best = { ...look, proposal, page };
     }
     return best;
   }
 
-  /** How much is wrong with a page at widths close to each other, over every smaller breakpoint. */
-  private wrong(page: Page): number {
+  /**
+   * Counts the faults of a page at widths close to each other, over every smaller breakpoint; stops counting above
+   * `limit`.
+   */
+  private wrong(page: Page, limit = Infinity): number {
     this.layout.show(page);
     let count = 0;
     for (const { breakpoint } of this.stages)
-      for (const [width, height] of closeScreens(this.site.breakpoints, breakpoint))
+      for (const [width, height] of closeScreens(this.site.breakpoints, breakpoint)) {
         count += faultsAt(this.layout.measure(width, height)).length;
+        if (count > limit) return count;
+      }
     return count;
   }
 
   /**
-   * What was found at a few widths may do harm between them: then the proposals that do are let go, the worst first,
-   * until no more is wrong than there was.
+   * Proposals that were measured at a few widths may do harm between them: drops the most harmful one after the other,
+   * until there are no more faults than before.
    */
   private async checked(): Promise<boolean> {
-    const pageWith = (proposals: readonly Proposal[]): Page =>
-      applyEdits(
-        this.site,
-        this.first,
-        proposals.flatMap((one) => one.edits),
-      ).page;
     const before = this.wrong(this.first);
-    let after = this.wrong(this.page);
+    let after = this.wrong(this.page, before);
     while (after > before && this.found.length > 0) {
       if (!(await this.goesOn(0.98))) return false;
-      const without = this.found.map((one) => ({
-        one,
-        wrong: this.wrong(pageWith(this.found.filter((other) => other !== one))),
-      }));
-      const best = without.reduce((a, b) => (b.wrong < a.wrong ? b : a));
-      this.found.splice(this.found.indexOf(best.one), 1);
-      after = best.wrong;
+      const { dropped, wrong } = this.leastWrongWithout();
+      this.found.splice(dropped, 1);
+      after = wrong;
     }
     return true;
+  }
+
+  /** The place of the proposal without which the fewest things are wrong, and how many those are. */
+  private leastWrongWithout(): { readonly dropped: number; readonly wrong: number } {
+    let best = { dropped: 0, wrong: Infinity };
+    for (const dropped of this.found.keys()) {
+      const edits = this.found.toSpliced(dropped, 1).flatMap((one) => one.edits);
+      const wrong = this.wrong(applyEdits(this.site, this.first, edits).page, best.wrong);
+      if (wrong < best.wrong) best = { dropped, wrong };
+    }
+    return best;
   }
 }
 

@@ -93,9 +93,12 @@ export class People {
     };
   }
 
-  /** What somebody who may be on any of the servers has selected. */
+  /** Publishes what somebody has selected, who may be connected to any of the servers. */
   select({ page, tab, account, name }: Person, at: readonly string[]): void {
-    this.tell({ page, id: idOf({ account, tab }), account, name, at: [...at], moved: true });
+    const someone = { page, id: idOf({ account, tab }), account, name, at: [...at] };
+    const isHere = this.here.get(keyOf(page, someone.id));
+    if (isHere) isHere.told = someone; // sent again if the channel is broken now
+    this.tell({ ...someone, moved: true });
   }
 
   /**

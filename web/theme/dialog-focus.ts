@@ -1,24 +1,33 @@
-import { InteractivityChecker } from '@angular/cdk/a11y';
-import { Directive, inject } from '@angular/core';
+import { DestroyRef, Directive, inject } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Dialog } from 'primeng/dialog';
+import { FocusBefore, type FocusPlace } from './focus-before';
 import { isElement } from './from-event';
 
 /**
- * Gives a dialog the focus once it has opened, unless somebody is at work in it by then: PrimeNG's own way takes it
- * out of the field they type in.
+ * Moves the focus into a dialog once it has opened, unless it is in it already (PrimeNG would take it out of the field
+ * somebody types in), keeps it there when the control that has it disappears, and moves it back to where it was when
+ * the dialog has closed.
  */
 @Directive({ selector: 'p-dialog, [foldDialogFocus]' })
 export class DialogFocus {
   /** Undefined for what stands on a screen of its own. */
   private readonly dialog = inject(Dialog, { optional: true });
-  private readonly checker = inject(InteractivityChecker);
+  private readonly focus = inject(FocusBefore);
+  private before: FocusPlace | undefined;
+  /** The control in the dialog that had the focus last. */
+  private within: EventTarget | null = null;
+  private readonly changes = new MutationObserver(() => this.keepWithin());
 
   constructor() {
     if (!this.dialog) return;
+    if (this.dialog.visible) this.before = this.focus.now();
     this.dialog.focusOnShow = false;
     this.dialog.closeAriaLabel ??= 'Close';
     this.dialog.onShow.pipe(takeUntilDestroyed()).subscribe(() => this.enter());
+    this.dialog.onHide.pipe(takeUntilDestroyed()).subscribe(() => this.leave());
+    // a dialog of the workbench is destroyed when it closes
+    inject(DestroyRef).onDestroy(() => this.leave());
   }
 
   /** Tabs of the library keep every key to themselves: Escape closes the dialog around them, too. */
@@ -29,11 +38,33 @@ export class DialogFocus {
 
   private enter(): void {
     const box = this.dialog?.container();
-    box?.addEventListener('keydown', this.escape, { capture: true });
-    if (!box || box.contains(document.activeElement)) return;
-    const first = ['.p-dialog-content', '.p-dialog-footer', '']
-      .flatMap((place) => [...box.querySelectorAll<HTMLElement>(`${place} *`.trim())])
-      .find((one) => this.checker.isTabbable(one) && this.checker.isFocusable(one));
+    if (!box) return;
+    const now = this.focus.now();
+    if (!now || !box.contains(now.element)) this.before = now;
+    box.addEventListener('keydown', this.escape, { capture: true });
+    box.addEventListener('focusin', ({ target }) => (this.within = target));
+    this.changes.observe(box, { childList: true, subtree: true });
+    if (!box.contains(document.activeElement)) this.focusFirst(box);
+    this.within = document.activeElement;
+  }
+
+  private focusFirst(box: HTMLElement): void {
+    const places = ['.p-dialog-content', '.p-dialog-footer', ''];
+    const [first] = places.flatMap((place) => this.focus.firstIn(box, `${place} *`.trim()) ?? []);
     first?.focus();
+  }
+
+  /** A control that is removed leaves the focus to the page, from where Tab starts at its very beginning. */
+  private keepWithin(): void {
+    const box = this.dialog?.container();
+    const isLost = document.activeElement === document.body && isElement(this.within) && !this.within.isConnected;
+    if (box?.isConnected && isLost) this.focusFirst(box);
+  }
+
+  private leave(): void {
+    this.changes.disconnect();
+    const { before } = this;
+    this.before = undefined;
+    if (before) this.focus.backTo(before);
   }
 }

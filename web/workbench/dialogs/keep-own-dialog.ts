@@ -15,7 +15,7 @@ import { Selection } from '../state/selection';
   imports: [Button, InputText],
   hostDirectives: [DialogFocus],
   template: `
-    <form id="own-part" (submit)="$event.preventDefault(); save()">
+    <form (submit)="$event.preventDefault(); save()">
       <label for="own-name">Name</label>
       <input pInputText id="own-name" maxlength="80" [value]="name()" (input)="setName($event)" />
     </form>
@@ -25,7 +25,7 @@ import { Selection } from '../state/selection';
     </p>
     <div class="dialog-actions">
       <p-button label="Cancel" severity="secondary" [text]="true" (onClick)="dialog.close()" />
-      <p-button label="Keep" type="submit" form="own-part" [disabled]="name().trim() === ''" data-keep-own />
+      <p-button label="Keep" [disabled]="name().trim() === ''" (onClick)="save()" data-keep-own />
     </div>
   `,
   styles: `

@@ -28,7 +28,7 @@ import { Commands } from '../commands/commands';
 import { sameList } from '../state/selection';
 import { Dragging, type Surface } from '../drag/part-drag';
 import { Glyph } from '../../theme/glyph';
-import { valueOf } from '../../theme/from-event';
+import { isElement, valueOf } from '../../theme/from-event';
 import { afterPaint } from '../../services/after-paint';
 import { endOf, RowMaker, sameRows, type Row } from './rows';
 
@@ -63,6 +63,8 @@ export class Outline implements OnDestroy, Surface {
     return page ? standingForShared(page) : new Set<string>();
   });
   private unregister: (() => void) | undefined;
+  /** The part whose row had the focus last. */
+  private focusedRow: string | undefined;
 
   protected search(event: Event): void {
     this.query.set(valueOf(event));
@@ -112,6 +114,7 @@ export class Outline implements OnDestroy, Surface {
         this.closed.update((closed) => new Set([...closed].filter((one) => !above.includes(one))));
       afterPaint(() => this.reveal(id));
     });
+    effect(() => this.followFocus(this.indexes()));
     effect((onCleanup) => {
       const subscription = this.viewport().renderedRangeStream.subscribe((range) => this.drawn.set(range));
       onCleanup(() => subscription.unsubscribe());
@@ -157,6 +160,20 @@ export class Outline implements OnDestroy, Surface {
     const [top, room] = [index * rowHeight, this.scroller.clientHeight];
     if (top < this.scroller.scrollTop) this.viewport().scrollToOffset(top);
     else if (top + rowHeight > this.scroller.scrollTop + room) this.viewport().scrollToOffset(top + rowHeight - room);
+  }
+
+  protected focused({ target }: FocusEvent): void {
+    this.focusedRow = isElement(target) ? target.closest<HTMLElement>('[data-row]')?.dataset['row'] : undefined;
+  }
+
+  /** Moves the focus to the selected row when the part whose row has it is gone: the page as a whole would get it. */
+  private followFocus(known: ReadonlyMap<string, number>): void {
+    if (this.focusedRow === undefined || known.has(this.focusedRow)) return;
+    this.focusedRow = undefined;
+    afterPaint(() => {
+      const id = this.selection.id();
+      if (id !== undefined && document.activeElement === document.body) this.focus(id);
+    });
   }
 
   /** Gives a row the focus, once it is drawn. */

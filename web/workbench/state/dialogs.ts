@@ -205,6 +205,7 @@ const table = {
   publish: {
     header: 'Publish',
     width: '480px',
+    height: 'min(560px, 84vh)', // what else changes is known later; it must not move the buttons
     load: () => import('../dialogs/publish-dialog').then((file) => file.PublishDialog),
   },
   remarks: {
