@@ -1,4 +1,4 @@
-import { By, Key } from 'selenium-webdriver';
+import { Key } from 'selenium-webdriver';
 import type { AnyEdit } from '@core/document/edits/site-edit';
 import { leafNames } from './person';
 import { visiting } from './visit';
@@ -69,10 +69,10 @@ describe('The breakpoints of a site, of which', () => {
     );
     await (await visit.person.button('Save')).click();
     await visit.person.noDialog();
-    const leavesNow = async (): Promise<string> => {
-      const found = await visit.browser.driver.findElements(By.css('[data-leaf]'));
-      return (await Promise.all(found.map((one) => one.getAttribute('data-leaf')))).join();
-    };
+    const leavesNow = (): Promise<string> =>
+      visit.browser.driver.executeScript<string>(
+        `return [...document.querySelectorAll('[data-leaf]')].map((one) => one.dataset.leaf).join()`,
+      );
     await visit.person.until(async () => (await leavesNow()) === 'broad-1,wide,phone', 'the leaves are others');
     await visit.person.until(async () => (await look()) === before, 'the phone looks different');
     expect(await (await visit.person.find('[data-leaf="broad-1"] iframe')).getAttribute('title')).toContain('1920');

@@ -22,8 +22,7 @@ describe('Clients', () => {
     await still(visit.browser.driver);
   };
   const confirm = async (): Promise<void> => (await visit.person.find('.p-dialog [data-confirm] button')).click();
-  const names = async (): Promise<string[]> =>
-    Promise.all((await visit.browser.driver.findElements(By.css('fold-clients li .name'))).map((one) => one.getText()));
+  const names = async (): Promise<string[]> => visit.person.textsOf('fold-clients li .name');
 
   it('are begun: a name, a host name that is checked while it is typed, a look that is seen', async () => {
     const { person, browser } = visit;

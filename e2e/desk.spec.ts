@@ -8,10 +8,7 @@ import { still } from './still';
 describe('A client’s desk', () => {
   const visit = visiting(async ({ person }) => person.signIn('ada@studio.example', 'paper-and-ink'));
 
-  const rows = async (): Promise<string[]> =>
-    Promise.all(
-      (await visit.browser.driver.findElements(By.css('main > p-table tbody tr'))).map((row) => row.getText()),
-    );
+  const rows = (): Promise<string[]> => visit.person.textsOf('main > p-table tbody tr');
   const inRow = (title: string, label: string): Promise<void> =>
     visit.person.until(async () => {
       const button = By.xpath(`//tr[.//a[normalize-space()='${title}']]//button[normalize-space()='${label}']`);
@@ -300,9 +297,11 @@ describe('A client’s desk', () => {
     await (await person.find('.p-dialog [data-menu] input')).click();
     await confirm();
     await settled();
-    await (await person.find('[data-find-page]')).sendKeys('of two');
-    await person.until(async () => (await rows()).length === 2);
-    expect((await rows()).join()).not.toContain('in no menu');
+    await (await person.find('[data-find-page]')).sendKeys(Key.chord(Key.CONTROL, 'a'), 'of two');
+    await person.until(async () => {
+      const all = await rows();
+      return all.length === 2 && !all.join().includes('in no menu');
+    }, 'both pages are not in the menu');
 
     await chooseBoth();
     await (await person.find('[data-several] a')).click();

@@ -55,6 +55,13 @@ export class Person {
     }
   }
 
+  /** The texts of all elements that match, read at once: read one by one, they may be drawn anew in between. */
+  textsOf = (css: string): Promise<string[]> =>
+    this.driver.executeScript<string[]>(
+      'return [...document.querySelectorAll(arguments[0])].map((one) => one.innerText.trim())',
+      css,
+    );
+
   /** What the first element a selector finds says on each leaf of the demo's breakpoints. */
   texts(css: string): Promise<string[]> {
     return Promise.all(

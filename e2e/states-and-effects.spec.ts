@@ -1,4 +1,4 @@
-import { By, Key, type WebElement } from 'selenium-webdriver';
+import { Key, type WebElement } from 'selenium-webdriver';
 import { axeFindings } from './axe';
 import { visiting } from './visit';
 
@@ -19,8 +19,7 @@ describe('The states of a part side by side', () => {
     await (await person.find('button.state')).click();
     await person.menuItem('All side by side');
     await (await person.find('.choice input[value="phone"]')).click();
-    const heads = await visit.browser.driver.findElements(By.css('[data-state-column] strong'));
-    expect(await Promise.all(heads.map((one) => one.getText()))).toEqual(['normal', 'hover', 'focus', 'pressed']);
+    expect(await person.textsOf('[data-state-column] strong')).toEqual(['normal', 'hover', 'focus', 'pressed']);
     await person.setCell('background-color', 'phone', '#336', 'hover');
     await person.until(async () => /rgb\(51, 51, 102\)/.test(await colour('phone')), 'the leaf is not in that state');
     expect(await colour('wide')).not.toBe('rgb(51, 51, 102)');

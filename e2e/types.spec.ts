@@ -83,9 +83,6 @@ describe('A type', () => {
   const itemsOf = async (leaf: string, like: RegExp): Promise<string[]> => {
     await (await visit.person.find(`[data-type-at="${leaf}"]`)).click();
     await visit.person.find('li[role=menuitem]');
-    const items = await visit.browser.driver.findElements(By.css('li[role=menuitem]'));
-    return (await Promise.all(items.map((one) => one.getText())))
-      .map((one) => one.trim())
-      .filter((one) => like.test(one));
+    return (await visit.person.textsOf('li[role=menuitem]')).filter((one) => like.test(one));
   };
 });

@@ -142,12 +142,14 @@ export class Keyboard implements Hand {
     throw new Error(`Tab does not reach ${what}`);
   }
 
+  /** Presses a key until the keyboard stands on these words. Each step is drawn before it is read. */
   private async steps(key: string, words: string): Promise<void> {
+    let last = '';
     for (let step = 0; step < mostSteps; step++) {
-      if ((await this.person.driver.executeScript<string>(activeWords)).includes(words)) return;
-      await this.person.keys(key);
+      last = await this.person.driver.executeScript<string>(activeWords);
+      if (last.includes(words)) return;
+      await this.person.chord(key);
     }
-    const at = await this.person.driver.executeScript<string>('return document.activeElement.outerHTML.slice(0, 300)');
-    throw new Error(`the arrow keys do not reach “${words}”; the focus is on ${at}`);
+    throw new Error(`the arrow keys do not reach “${words}”; they end on “${last}”`);
   }
 }

@@ -1,8 +1,21 @@
+import { InteractivityChecker } from '@angular/cdk/a11y';
 import { DestroyRef, Directive, inject } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Dialog } from 'primeng/dialog';
-import { FocusBefore, type FocusPlace } from './focus-before';
+import { FocusBefore } from './focus-before';
 import { isElement } from './from-event';
+
+/** An element that had the focus, and those it is in, from the inside out: it may be gone when the focus comes back. */
+interface Place {
+  readonly element: HTMLElement;
+  readonly around: readonly HTMLElement[];
+}
+
+function placeOf(element: HTMLElement | undefined): Place | undefined {
+  const around: HTMLElement[] = [];
+  for (let up = element?.parentElement; up && up !== document.body; up = up.parentElement) around.push(up);
+  return element && { element, around };
+}
 
 /**
  * Moves the focus into a dialog once it has opened, unless it is in it already (PrimeNG would take it out of the field
@@ -14,14 +27,15 @@ export class DialogFocus {
   /** Undefined for what stands on a screen of its own. */
   private readonly dialog = inject(Dialog, { optional: true });
   private readonly focus = inject(FocusBefore);
-  private before: FocusPlace | undefined;
+  private readonly checker = inject(InteractivityChecker);
+  private before: Place | undefined;
   /** The control in the dialog that had the focus last. */
   private within: EventTarget | null = null;
   private readonly changes = new MutationObserver(() => this.keepWithin());
 
   constructor() {
     if (!this.dialog) return;
-    if (this.dialog.visible) this.before = this.focus.now();
+    if (this.dialog.visible) this.before = placeOf(this.focus.now());
     this.dialog.focusOnShow = false;
     this.dialog.closeAriaLabel ??= 'Close';
     this.dialog.onShow.pipe(takeUntilDestroyed()).subscribe(() => this.enter());
@@ -40,7 +54,7 @@ export class DialogFocus {
     const box = this.dialog?.container();
     if (!box) return;
     const now = this.focus.now();
-    if (!now || !box.contains(now.element)) this.before = now;
+    if (!now || !box.contains(now)) this.before = placeOf(now);
     box.addEventListener('keydown', this.escape, { capture: true });
     box.addEventListener('focusin', ({ target }) => (this.within = target));
     this.changes.observe(box, { childList: true, subtree: true });
@@ -50,8 +64,14 @@ export class DialogFocus {
 
   private focusFirst(box: HTMLElement): void {
     const places = ['.p-dialog-content', '.p-dialog-footer', ''];
-    const [first] = places.flatMap((place) => this.focus.firstIn(box, `${place} *`.trim()) ?? []);
+    const [first] = places.flatMap((place) => this.firstIn(box, `${place} *`.trim()) ?? []);
     first?.focus();
+  }
+
+  /** The first element in another that Tab reaches. */
+  private firstIn(box: HTMLElement, css = '*'): HTMLElement | undefined {
+    const all = [...box.querySelectorAll<HTMLElement>(css)];
+    return all.find((one) => this.checker.isTabbable(one) && this.checker.isFocusable(one));
   }
 
   /** A control that is removed leaves the focus to the page, from where Tab starts at its very beginning. */
@@ -65,6 +85,24 @@ export class DialogFocus {
     this.changes.disconnect();
     const { before } = this;
     this.before = undefined;
-    if (before) this.focus.backTo(before);
+    if (!before) return;
+    this.focus.isReturning = true;
+    this.backTo(before);
+    this.focus.isReturning = false;
+  }
+
+  /**
+   * Moves the focus to a place, unless it is somewhere else by now than on a dialog that closes. If the element is gone
+   * or disabled, the nearest control around it gets the focus.
+   */
+  private backTo({ element, around }: Place): void {
+    const { activeElement } = document;
+    if (activeElement && activeElement !== document.body && !activeElement.closest('.p-dialog')) return;
+    for (const one of [element, ...around]) {
+      const to = one.isConnected && (one === element ? element : this.firstIn(one));
+      if (!to) continue;
+      to.focus({ preventScroll: true });
+      if (document.activeElement === to) return;
+    }
   }
 }

@@ -32,6 +32,7 @@ import { Commands } from '../commands/commands';
 import { drawingWords, drawnAs, isColour, LedgerState } from '../state/ledger-state';
 import { Leaves } from '../state/leaves';
 import { stepped } from './step-number';
+import { FocusBefore } from '../../theme/focus-before';
 import { valueOf } from '../../theme/from-event';
 
 /**
@@ -80,6 +81,7 @@ export class LedgerCell {
   private readonly injector = inject(Injector);
   private readonly field = viewChild<ElementRef<HTMLInputElement>>('field');
   private returning = false;
+  private readonly focusBefore = inject(FocusBefore);
   protected readonly editing = signal(false);
   protected readonly problem = signal<string | undefined>(undefined);
   /** What was typed and not accepted; shown until it is put right or dropped. */
@@ -124,7 +126,7 @@ export class LedgerCell {
   protected readonly listId = computed(() => `choices-${this.property()}-${this.breakpoint()}-${this.state() ?? ''}`);
 
   protected begin(): void {
-    if (this.editing() || this.returning) return;
+    if (this.editing() || this.returning || this.focusBefore.isReturning) return;
     this.editing.set(true);
     this.selection.breakpoint.set(this.breakpoint());
     this.ledgerState.property.set(this.property());

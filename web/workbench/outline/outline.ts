@@ -28,7 +28,8 @@ import { Commands } from '../commands/commands';
 import { sameList } from '../state/selection';
 import { Dragging, type Surface } from '../drag/part-drag';
 import { Glyph } from '../../theme/glyph';
-import { isElement, valueOf } from '../../theme/from-event';
+import { FocusBefore } from '../../theme/focus-before';
+import { valueOf } from '../../theme/from-event';
 import { afterPaint } from '../../services/after-paint';
 import { endOf, RowMaker, sameRows, type Row } from './rows';
 
@@ -63,8 +64,7 @@ export class Outline implements OnDestroy, Surface {
     return page ? standingForShared(page) : new Set<string>();
   });
   private unregister: (() => void) | undefined;
-  /** The part whose row had the focus last. */
-  private focusedRow: string | undefined;
+  private readonly focusBefore = inject(FocusBefore);
 
   protected search(event: Event): void {
     this.query.set(valueOf(event));
@@ -162,14 +162,10 @@ export class Outline implements OnDestroy, Surface {
     else if (top + rowHeight > this.scroller.scrollTop + room) this.viewport().scrollToOffset(top + rowHeight - room);
   }
 
-  protected focused({ target }: FocusEvent): void {
-    this.focusedRow = isElement(target) ? target.closest<HTMLElement>('[data-row]')?.dataset['row'] : undefined;
-  }
-
   /** Moves the focus to the selected row when the part whose row has it is gone: the page as a whole would get it. */
   private followFocus(known: ReadonlyMap<string, number>): void {
-    if (this.focusedRow === undefined || known.has(this.focusedRow)) return;
-    this.focusedRow = undefined;
+    const row = this.focusBefore.last?.dataset['row'];
+    if (row === undefined || known.has(row)) return;
     afterPaint(() => {
       const id = this.selection.id();
       if (id !== undefined && document.activeElement === document.body) this.focus(id);
