@@ -93,7 +93,7 @@ export class Person {
     await this.driver.wait(until.urlIs(`${this.servers.editor}/`), patience, undefined, often);
   }
 
-  /** The API client of the person whom `signIn` signed in. @throws if there is none */
+  /** Returns the API client that `signIn` created. @throws if nobody is signed in */
   get api(): Client {
     if (!this.client) throw new Error('Nobody is signed in.');
     return this.client;

@@ -213,8 +213,8 @@ class Search {
   }
 
   /**
-   * Proposals that were measured at a few widths may do harm between them: drops the most harmful one after the other,
-   * until there are no more faults than before.
+   * Removes the most harmful proposals until the page has no more faults than before. A proposal is measured at a few
+   * widths only and may cause faults between them.
    */
   private async checked(): Promise<boolean> {
     const before = this.wrong(this.first);

@@ -2,7 +2,7 @@ import { By, Key, type WebElement } from 'selenium-webdriver';
 import { atRest } from '../scripts';
 import type { Person } from '../person';
 
-/** A way to work with a screen: by mouse, or by keyboard alone. Elements are named by CSS, buttons by their words. */
+/** Operates a screen with the mouse or with the keyboard only. Targets are CSS selectors or `button “label”`. */
 export interface Hand {
   readonly name: 'mouse' | 'keyboard';
   /** Presses a control. */
@@ -17,7 +17,7 @@ export interface Hand {
   item(words: string): Promise<void>;
 }
 
-/** Of several dialogs, one works in the last. */
+/** The XPath of the dialog on top. */
 const inDialog = `(//div[@role='dialog' or @role='alertdialog'])[last()]`;
 
 /** A CSS selector, or `button “words”` for a button of the open dialog. */
@@ -81,9 +81,9 @@ export class Mouse implements Hand {
   item = (words: string): Promise<void> => this.click(itemWith('menuitem', words), `item “${words}”`);
 }
 
-/** Whether the element with the focus is this one, or is in it. */
+/** Returns whether an element contains the focus. */
 const hasFocus = 'return arguments[0].contains(document.activeElement)';
-/** What the keyboard stands on: the item a list marks as active, or the element with the focus. */
+/** Returns the text of the active item of the focused menu or list. */
 const activeWords = `const one = document.activeElement; const id = one?.getAttribute('aria-activedescendant');
   const active = id ? document.getElementById(id) : one;
   return active?.closest('[role=menuitem], [role=option]')?.textContent.trim() ?? ''`;
@@ -113,7 +113,7 @@ export class Keyboard implements Hand {
     await this.person.keys(Key.RETURN);
   }
 
-  /** The button of a screen gets the focus at once: how far it is from the start of the screen is not what is tried. */
+  /** Focuses the opener by script: its distance in Tab stops from the top of the screen is not under test. */
   async menu(opener: string, item: string): Promise<void> {
     await this.person.driver.executeScript('arguments[0].focus()', await found(this.person, located(opener), opener));
     await this.person.keys(Key.RETURN);
@@ -126,7 +126,7 @@ export class Keyboard implements Hand {
     await this.person.keys(Key.RETURN);
   }
 
-  /** Presses Tab until a control of the dialog has the focus; one of a screen gets it at once. */
+  /** Presses Tab until a control of the dialog has the focus. A control outside of dialogs is focused by script. */
   private async reach(what: string): Promise<WebElement> {
     const element = await found(this.person, located(what), what);
     await this.person.until(() => element.isEnabled(), `${what} cannot be pressed`);
@@ -142,7 +142,7 @@ export class Keyboard implements Hand {
     throw new Error(`Tab does not reach ${what}`);
   }
 
-  /** Presses a key until the keyboard stands on these words. Each step is drawn before it is read. */
+  /** Presses a key until the active item contains these words. Waits for a repaint after each press. */
   private async steps(key: string, words: string): Promise<void> {
     let last = '';
     for (let step = 0; step < mostSteps; step++) {

@@ -9,7 +9,7 @@ import type { Hand } from './hand';
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 
-/** One use of a dialog by one hand. */
+/** The context in which one hand uses one dialog. */
 export interface Trial {
   readonly person: Person;
   readonly hand: Hand;
@@ -21,7 +21,7 @@ export interface Trial {
   stored(): Promise<{ readonly page: Page; readonly site: Site }>;
 }
 
-/** A dialog, how one comes to it and what one does in it. */
+/** How a dialog is opened and used, and how its effect is read. */
 export interface Row {
   /** Opens the dialog; returns the CSS selector of the element that has the focus again once it is closed. */
   open(trial: Trial): Promise<string>;
@@ -57,7 +57,7 @@ const faults = `const [rules, done] = arguments; const dialog = [...document.que
   axe.run(dialog, { runOnly: { type: 'rule', values: rules }, iframes: false })
     .then(({ violations }) => done([...all, ...violations.flatMap(({ id, nodes }) => nodes.map((node) => id + ': ' + node.html.slice(0, 160)))]))`;
 
-/** How many dialogs are open. */
+/** Returns the number of open dialogs. */
 const count = async ({ driver }: Person): Promise<number> =>
   (await driver.findElements(By.css('[role=dialog], [role=alertdialog]'))).length;
 

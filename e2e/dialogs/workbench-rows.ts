@@ -8,7 +8,7 @@ import type { Site } from '@core/document/site';
 import type { Hand } from './hand';
 import type { Row, Trial } from './trial';
 
-/** A section with a box in which every dialog finds something to do. */
+/** A section whose parts have values that every dialog can change. */
 const tree: Tree = {
   kind: 'section',
   name: 'Timetable',
@@ -44,7 +44,7 @@ const tree: Tree = {
   ],
 };
 
-/** Edits that put the section on an empty page. Ids are the hand's name and the kind: `mouse-text`, `mouse-text-2`. */
+/** Returns the edits that insert the section into an empty page. Ids are the hand's name and the kind: `mouse-text`, `mouse-text-2`. */
 export function sectionFor(site: Site, { name }: Hand): AnyEdit[] {
   const counts = new Map<string, number>();
   const idFor = (kind: string): string => {
@@ -52,14 +52,14 @@ export function sectionFor(site: Site, { name }: Hand): AnyEdit[] {
     counts.set(kind, nth);
     return nth === 1 ? `${name}-${kind}` : `${name}-${kind}-${nth}`;
   };
-  // no value of one hand's page is a token that the other made
+  // a value that differs between the hands, so that it is not a token of the other hand already
   const top = styleEdit(`${name}-container`, 'wide', 'normal', 'padding-top', `${30 + name.length}px`);
   return [{ do: 'insert', parent: 'root', index: 0, ...planted(site, tree, idFor) }, top];
 }
 
 const idOf = ({ hand }: Trial, kind: string): string => `${hand.name}-${kind}`;
 
-/** Selects a part in the outline, whose row then has the focus; returns the row's selector. */
+/** Selects a part in the outline, which focuses its row. Returns the row's CSS selector. */
 async function select({ person }: Trial, name: string): Promise<string> {
   const row = await person.row('[role=treeitem]', name);
   await row.click();
@@ -105,11 +105,11 @@ const fromLedger =
 
 const styleOf = async (trial: Trial, kind: string, property: string, at = 'wide'): Promise<string | undefined> =>
   (await trial.stored()).page.parts[idOf(trial, kind)]?.style[at]?.normal?.[property];
-/** Whether the stored site contains a text. */
+/** Returns whether the stored site contains a string. */
 const siteSays = async ({ stored }: Trial, text: string): Promise<boolean> =>
   JSON.stringify((await stored()).site).includes(`"${text}"`);
 
-/** Leaves a remark on the page as a client does, through a link. */
+/** Stores a client's remark on the page, sent through a preview link. */
 async function leaveRemark({ person, page, word, ...trial }: Trial): Promise<void> {
   const made = await person.api.call('POST', '/sites/tidewick/links', { name: `For ${word}`, days: 7 });
   const key = made.json<PreviewLink>().address!.split('#')[1]!; // a link that was just made has one

@@ -93,7 +93,7 @@ export class People {
     };
   }
 
-  /** Publishes what somebody has selected, who may be connected to any of the servers. */
+  /** Publishes a person's selection. The person's stream may be open on any server. */
   select({ page, tab, account, name }: Person, at: readonly string[]): void {
     const someone = { page, id: idOf({ account, tab }), account, name, at: [...at] };
     const isHere = this.here.get(keyOf(page, someone.id));

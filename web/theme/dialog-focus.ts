@@ -5,7 +5,7 @@ import { Dialog } from 'primeng/dialog';
 import { FocusBefore } from './focus-before';
 import { isElement } from './from-event';
 
-/** An element that had the focus, and those it is in, from the inside out: it may be gone when the focus comes back. */
+/** An element that had the focus, and its ancestors, innermost first: the element may be removed meanwhile. */
 interface Place {
   readonly element: HTMLElement;
   readonly around: readonly HTMLElement[];
@@ -68,13 +68,13 @@ export class DialogFocus {
     first?.focus();
   }
 
-  /** The first element in another that Tab reaches. */
+  /** Returns the first tabbable element in another. */
   private firstIn(box: HTMLElement, css = '*'): HTMLElement | undefined {
     const all = [...box.querySelectorAll<HTMLElement>(css)];
     return all.find((one) => this.checker.isTabbable(one) && this.checker.isFocusable(one));
   }
 
-  /** A control that is removed leaves the focus to the page, from where Tab starts at its very beginning. */
+  /** Focuses the dialog's first control if the focused one was removed. Tab would start at the top of the page. */
   private keepWithin(): void {
     const box = this.dialog?.container();
     const isLost = document.activeElement === document.body && isElement(this.within) && !this.within.isConnected;

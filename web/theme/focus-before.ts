@@ -1,9 +1,9 @@
 import { Injectable } from '@angular/core';
 
-/** What opens over a screen for a moment and takes the focus meanwhile. */
+/** Selects popups, which hold the focus while they are open. */
 const menus = '[role=menu], [role=listbox]';
 
-/** Keeps the element a person works with before a menu or a dialog takes the focus. */
+/** Remembers the element that had the focus before a menu or a dialog took it. */
 @Injectable({ providedIn: 'root' })
 export class FocusBefore {
   /** Set while the focus moves back: a control that opens when it gets the focus stays closed then. */
@@ -12,7 +12,7 @@ export class FocusBefore {
 
   constructor() {
     document.addEventListener('focusin', ({ target }) => this.keep(target, `${menus}, .p-dialog-mask`));
-    // a frame that takes the focus sends no event of its own
+    // no focusin event is sent when a frame takes the focus
     window.addEventListener('blur', () => this.keep(document.activeElement, menus));
   }
 
