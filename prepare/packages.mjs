@@ -77,6 +77,9 @@ export function needChromium() {
 export function needChromiumShell() {
   const shell = 'chromium-headless-shell';
   if (!program(shell)) debianPackages([shell], 'Chromium for tests');
+  // the command on the path is a script; whoever kills it leaves the browser running
+  const itself = `/usr/lib/chromium/${shell}`;
+  if (existsSync(itself)) return itself;
   return program(shell) ?? give('Chromium for tests was installed, but is not on the path.');
 }
 

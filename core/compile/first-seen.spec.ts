@@ -3,6 +3,7 @@ import { blankSite, type Picture, type Site } from '../document/site';
 import type { Page } from '../document/page';
 import { pageOfSection } from '../document/sections/kept-section';
 import { planted } from '../document/sections/planting';
+import { compileCanvas } from './canvas';
 import { compile, plainFiles } from './compile';
 import { iconOf } from './head/icon';
 
@@ -50,6 +51,11 @@ describe('What of a page is seen first', () => {
       expect(other).toContain('sizes="auto, 100vw"');
       expect(other).not.toContain('fetchpriority');
     }
+  });
+  it('is not measured on a leaf, where Chromium crashes at times over sizes=auto', () => {
+    const { html } = compileCanvas(site, pageOf(['image'], ['image']), plainFiles);
+    expect(html.match(/<img[^>]*loading="lazy"[^>]*sizes="100vw"|<img[^>]*sizes="100vw"[^>]*loading="lazy"/g)?.length).toBe(2);
+    expect(html).not.toContain('sizes="auto');
   });
   it('is no picture where the first section has none: those further down can wait', () => {
     for (const image of images(pageOf(['heading'], ['image']))) expect(image).toContain('loading="lazy"');

@@ -73,6 +73,7 @@ export function markupContext(
     addressOf: (link) => addressOfLink(site, addresses, link),
     className: (id) => classNamesOf(site, [id])[0],
     isFirstPicture: (id) => id !== undefined && id === first,
+    forVisitors: addresses.forVisitors === true,
   };
 }
 

@@ -2,7 +2,10 @@ import { By, Key, type WebElement } from 'selenium-webdriver';
 import { atRest } from '../scripts';
 import type { Person } from '../person';
 
-/** Operates a screen with the mouse or with the keyboard only. Targets are CSS selectors or `button “label”`. */
+/**
+ * Operates a screen with the mouse or with the keyboard only. Targets are CSS selectors, `button “label”` for a button of
+ * the open dialog, or of the screen if none is open, and `button “label” of “words”` for one in the row with these words.
+ */
 export interface Hand {
   readonly name: 'mouse' | 'keyboard';
   /** Presses a control. */
@@ -11,23 +14,23 @@ export interface Hand {
   write(field: string, text: string): Promise<void>;
   /** Chooses from a list of choices. */
   choose(list: string, words: string): Promise<void>;
+  /** Sends a form: by mouse with its button, by keyboard with Enter in a text field after Tab has reached the button. */
+  send(button: string, field: string): Promise<void>;
   /** Opens a menu with its button and chooses an item. */
   menu(opener: string, item: string): Promise<void>;
   /** Chooses an item of the menu that is open. */
   item(words: string): Promise<void>;
 }
 
-/** The XPath of the dialog on top. */
-const inDialog = `(//div[@role='dialog' or @role='alertdialog'])[last()]`;
+const dialogs = `//div[@role='dialog' or @role='alertdialog']`;
 
-/** A CSS selector, or `button “words”` for a button of the open dialog. */
-function located(what: string): By {
-  const words = /^button “(.+)”$/.exec(what)?.[1];
-  return words === undefined
-    ? By.css(what)
-    : By.xpath(
-        `${inDialog}//*[self::button or self::p-togglebutton][normalize-space()='${words}' or @aria-label='${words}']`,
-      );
+/** Returns the locator of a target. */
+export function located(what: string): By {
+  const [, words, row] = /^button “(.+?)”(?: of “(.+)”)?$/.exec(what) ?? [];
+  if (words === undefined) return By.css(what);
+  const button = `//*[self::button or self::p-togglebutton][normalize-space()='${words}' or @aria-label='${words}']`;
+  if (row !== undefined) return By.xpath(`//*[self::tr or self::li][contains(., '${row}')]${button}`);
+  return By.xpath(`(${dialogs})[last()]${button} | //body[not(.${dialogs})]${button}`);
 }
 
 const itemWith = (role: 'menuitem' | 'option', words: string): By =>
@@ -57,7 +60,13 @@ export class Mouse implements Hand {
     const element = await found(this.person, by, what);
     await this.person.until(() => element.isEnabled(), `${what} cannot be pressed`);
     await this.person.driver.executeAsyncScript(atRest, element);
-    const at = await this.person.driver.executeScript<{ x: number; y: number } | string>(clickPoint, element);
+    const place = () => this.person.driver.executeScript<{ x: number; y: number } | string>(clickPoint, element);
+    let at = await place();
+    // a message about the step before disappears by itself
+    await this.person.until(
+      async () => !String((at = await place())).includes('p-toast'),
+      `a message stays on ${what}`,
+    );
     if (typeof at === 'string') throw new Error(`${what} is covered by ${at}`);
     await this.person.driver.actions().move(at).press().release().perform();
   }
@@ -72,6 +81,8 @@ export class Mouse implements Hand {
     await this.press(`${list} [role=combobox]`);
     await this.click(itemWith('option', words), `choice “${words}”`);
   }
+
+  send = (button: string): Promise<void> => this.press(button);
 
   async menu(opener: string, item: string): Promise<void> {
     await this.press(opener);
@@ -110,6 +121,12 @@ export class Keyboard implements Hand {
     await this.person.keys(Key.RETURN);
     await found(this.person, By.css('[role=option]'), 'choice');
     await this.steps(Key.ARROW_DOWN, words);
+    await this.person.keys(Key.RETURN);
+  }
+
+  async send(button: string, field: string): Promise<void> {
+    await this.reach(button);
+    await this.person.driver.executeScript('arguments[0].focus()', await found(this.person, located(field), field));
     await this.person.keys(Key.RETURN);
   }
 

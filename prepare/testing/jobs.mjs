@@ -53,6 +53,8 @@ const unitShare = (number, count) => ({
       FOLD_UNIT_SHARE: `${number}/${count}`,
     });
     const { specs, failed } = existsSync(file) ? readJson(file) : { specs: [], failed: 1 };
+    if (new Set(specs.map((one) => one.name)).size < specs.length)
+      return { well: false, specs, faults: [`FAILED ${file} has specs twice: is another browser connected?`] };
     const isWell = well && failed === 0 && specs.length > 0;
     return { well: isWell, specs, faults: isWell ? [] : [said] };
   },

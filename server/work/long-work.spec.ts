@@ -141,10 +141,12 @@ describe('Work that takes a while', () => {
 
     it('says how far it is while it goes on, and goes on when the database was away for a moment', async () => {
       const { database } = at.running.service;
+      let goOn = (): void => undefined;
+      const rest = new Promise<void>((go) => (goOn = go));
       await started(async (_data, { share }) => {
-        await new Promise((go) => setTimeout(go, 250));
-        share(0.5);
-        await new Promise((go) => setTimeout(go, 700));
+        const sharing = setInterval(() => share(0.5), 20);
+        await rest;
+        clearInterval(sharing);
         return 'all';
       });
       const id = await begin({ n: 1 });
@@ -155,6 +157,7 @@ describe('Work that takes a while', () => {
       await database.query(
         'SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND pid <> pg_backend_pid()',
       );
+      goOn();
       expect(await ended(id).catch(() => ended(id))).toEqual({ is: 'done', result: 'all' });
     });
   });

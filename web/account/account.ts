@@ -1,5 +1,5 @@
 import { DatePipe } from '@angular/common';
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { firstValueFrom, type Observable } from 'rxjs';
@@ -48,10 +48,6 @@ export class Account {
   protected readonly now = signal('');
   protected readonly next = signal('');
   protected readonly browserOf = browserOf;
-  protected readonly isRenamed = computed(() => {
-    const name = this.name().trim();
-    return name !== '' && name !== this.account()?.name;
-  });
 
   constructor() {
     void this.attempt(this.api.session(), (account) => this.know(account));
@@ -64,11 +60,17 @@ export class Account {
   }
 
   protected rename(): void {
-    if (this.isRenamed())
-      void this.attempt(this.api.renameAccount(this.name().trim()), (account) => this.know(account), 'Saved.');
+    const name = this.name().trim();
+    if (name === '') return this.refuse('Type a name.');
+    void this.attempt(this.api.renameAccount(name), (account) => this.know(account), 'Saved.');
+  }
+
+  private refuse(detail: string): void {
+    this.messages.add({ severity: 'error', detail, life: 8000 });
   }
 
   protected changePassword(): void {
+    if (this.now() === '' || this.next() === '') return this.refuse('Type your present password and a new one.');
     void this.attempt(
       this.api.changePassword({ now: this.now(), next: this.next() }),
       () => {
@@ -94,7 +96,7 @@ export class Account {
       then(await firstValueFrom(asked));
       if (done !== undefined) this.messages.add({ severity: 'success', detail: done, life: 4000 });
     } catch (error) {
-      this.messages.add({ severity: 'error', detail: failureOf(error).problem, life: 8000 });
+      this.refuse(failureOf(error).problem);
     }
   }
 }

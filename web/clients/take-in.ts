@@ -17,7 +17,7 @@ import { HostField } from './host-field';
   imports: [FormsModule, Button, HostField, LineField, ProgressLine],
   template: `
     <form id="take-in-form" (ngSubmit)="confirm()">
-      <div>
+      <div class="file">
         <label for="archive-file">Archive</label>
         <input id="archive-file" type="file" accept=".zip,application/zip" (change)="choose($event)" />
         <p class="soft">The zip that “Take away” of a site gave: its pages, styles and library.</p>
@@ -35,15 +35,15 @@ import { HostField } from './host-field';
       @if (problem(); as sentence) {
         <p class="problem" role="alert">{{ sentence }}</p>
       }
+      <div class="dialog-actions">
+        <p-button label="Cancel" severity="secondary" [text]="true" (onClick)="done.emit(undefined)" />
+        <p-button type="submit" label="Create client" [loading]="busy()" data-confirm />
+      </div>
     </form>
-    <div class="dialog-actions">
-      <p-button label="Cancel" severity="secondary" [text]="true" (onClick)="done.emit(undefined)" />
-      <p-button label="Create client" [loading]="busy()" (onClick)="confirm()" data-confirm />
-    </div>
   `,
   styleUrl: '../theme/form.css',
   styles: `
-    form > div {
+    .file {
       display: grid;
       gap: 6px;
     }

@@ -31,6 +31,7 @@ import { loaded } from '../services/loaded';
 import { LineField } from '../theme/line-field';
 import { NotShown } from '../theme/not-shown';
 import { Asking } from '../theme/asking';
+import { byId } from '../theme/by-id';
 import { IconButton } from '../theme/icon-button';
 import { Tick } from '../theme/tick';
 
@@ -82,6 +83,7 @@ export class Desk {
     () => this.mayBuild() && this.order.sortedBy() === undefined && !this.order.isSifted(),
   );
   protected readonly valueOf = valueOf;
+  protected readonly byId = byId;
   /** The pages as the table shows them. */
   protected readonly rows = computed(() => {
     const { pages, menus } = this.facts() ?? { pages: [] as PageEntry[], menus: [] as string[] };

@@ -10,6 +10,7 @@ import type { Bin } from '@core/api/pages';
 import { Api, failureOf } from '../services/api';
 import { LineField } from '../theme/line-field';
 import { Asking } from '../theme/asking';
+import { byId } from '../theme/by-id';
 
 type Binned = Bin['pages'][number];
 interface Doing {
@@ -24,7 +25,7 @@ interface Doing {
   template: `
     @if (pages().length > 0) {
       <h2>Deleted pages</h2>
-      <p-table [value]="pages()" dataKey="id" size="small">
+      <p-table [value]="pages()" dataKey="id" [rowTrackBy]="byId" size="small">
         <ng-template #header>
           <tr>
             <th scope="col">Title</th>
@@ -93,6 +94,7 @@ export class PageBin {
   readonly back = output();
   private readonly api = inject(Api);
   private readonly messages = inject(MessageService);
+  protected readonly byId = byId;
   protected readonly pages = signal<Binned[]>([]);
   protected readonly doing = signal<Doing | undefined>(undefined);
   protected readonly path = signal('');

@@ -1,9 +1,20 @@
 import { DatePipe } from '@angular/common';
-import { ChangeDetectionStrategy, Component, effect, ElementRef, inject, input, output, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  effect,
+  ElementRef,
+  inject,
+  Injector,
+  input,
+  output,
+  signal,
+} from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Button } from 'primeng/button';
 import { Textarea } from 'primeng/textarea';
 import type { Remark } from '@core/api/remarks';
+import { focusNext } from '../theme/focus-next';
 import { OwnId } from './own-id';
 
 /** What somebody says to a remark, under an id of its own: sent twice, it is stored once. */
@@ -47,12 +58,19 @@ export class RemarkCard {
   protected readonly busy = signal(false);
   protected readonly asking = signal(false);
   private readonly id = new OwnId();
+  private readonly injector = inject(Injector);
+  private readonly card: HTMLElement = inject(ElementRef).nativeElement;
 
   constructor() {
-    const card: HTMLElement = inject(ElementRef).nativeElement;
     effect(() => {
-      if (this.isChosen()) card.scrollIntoView({ block: 'nearest' });
+      if (this.isChosen()) this.card.scrollIntoView({ block: 'nearest' });
     });
+  }
+
+  /** Opens or closes the form for an answer and focuses what replaces the control that was used. */
+  protected write(isWriting: boolean): void {
+    this.writing.set(isWriting);
+    focusNext(this.injector, this.card, isWriting ? 'textarea' : '[data-answer] button');
   }
 
   protected async send(): Promise<void> {
@@ -64,6 +82,6 @@ export class RemarkCard {
     if (!stored) return;
     this.id.renew();
     this.words.set('');
-    this.writing.set(false);
+    this.write(false);
   }
 }

@@ -71,7 +71,7 @@ describe('A page session', () => {
     server.take('other-1', title('Theirs'));
     server.unheard = true;
     const caught = session.catchUp();
-    await new Promise((go) => setTimeout(go, 200));
+    await until(() => server.refused === 1);
     expect(shown()).not.toBe('Theirs');
     server.unheard = false;
     await caught;
@@ -81,7 +81,7 @@ describe('A page session', () => {
   it('asks no more for what it missed once its page is left', async () => {
     server.unheard = true;
     const caught = session.catchUp();
-    await new Promise((go) => setTimeout(go, 100));
+    await until(() => server.refused === 1);
     session.ngOnDestroy();
     await caught; // while nobody answers still
     expect(shown()).not.toBe('Theirs');

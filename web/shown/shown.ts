@@ -5,6 +5,7 @@ import {
   effect,
   HostListener,
   inject,
+  Injector,
   signal,
   viewChild,
 } from '@angular/core';
@@ -37,6 +38,7 @@ import { breakpointAt } from '@core/document/breakpoint';
 import type { Shown as Facts } from '@core/api/preview-links';
 import type { Remark } from '@core/api/remarks';
 import { numbered, placeWords } from '../remarks/numbered';
+import { focusNext } from '../theme/focus-next';
 import { OwnId } from '../remarks/own-id';
 import { RemarkCard, type SaidTo } from '../remarks/remark-card';
 import { Api, failureOf } from '../services/api';
@@ -63,6 +65,7 @@ const small = 760;
 export class Shown {
   private readonly api = inject(Api);
   private readonly title = inject(Title);
+  private readonly injector = inject(Injector);
   private readonly frame = viewChild(SizedFrame);
   private key = '';
   private readonly opens = new Subject<void>();
@@ -247,7 +250,7 @@ export class Shown {
     this.picked.set(picked);
     this.remarkId.renew();
     this.listed.set(true);
-    setTimeout(() => document.querySelector<HTMLElement>('#remark-words')?.focus());
+    focusNext(this.injector, document, '#remark-words');
   }
 
   protected readonly seenAt = computed(() => {
@@ -259,6 +262,7 @@ export class Shown {
     this.picked.set(undefined);
     this.words.set('');
     this.said.set(undefined);
+    focusNext(this.injector, document, '[data-point] button');
   }
 
   /** Stores the remark; what is typed stays until it is. */

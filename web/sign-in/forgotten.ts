@@ -1,9 +1,10 @@
-import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, Injector, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { firstValueFrom } from 'rxjs';
 import { Button } from 'primeng/button';
 import { Api, failureOf } from '../services/api';
+import { focusNext } from '../theme/focus-next';
 import { LineField } from '../theme/line-field';
 
 /** For whoever has forgotten a password: a letter leads to a new one. */
@@ -15,7 +16,7 @@ import { LineField } from '../theme/line-field';
       <div class="sheet">
         <h1>New password</h1>
         @if (sent()) {
-          <p role="status" data-sent>
+          <p role="status" tabindex="-1" data-sent>
             If there is an account with this address, a letter is on its way. Its link leads to a new password, for an
             hour.
           </p>
@@ -45,6 +46,7 @@ import { LineField } from '../theme/line-field';
 })
 export class Forgotten {
   private readonly api = inject(Api);
+  private readonly injector = inject(Injector);
   protected readonly email = signal('');
   protected readonly busy = signal(false);
   protected readonly sent = signal(false);
@@ -57,6 +59,7 @@ export class Forgotten {
     try {
       await firstValueFrom(this.api.forgotten(this.email().trim()), { defaultValue: undefined });
       this.sent.set(true);
+      focusNext(this.injector, document, '[data-sent]'); // the button that had the focus is gone
     } catch (error) {
       this.problem.set(failureOf(error).problem);
     } finally {

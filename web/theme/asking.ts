@@ -25,6 +25,8 @@ import { DialogFocus } from './dialog-focus';
         @if (problem(); as sentence) {
           <p class="problem" role="alert">{{ sentence }}</p>
         }
+        <!-- Without a submit button, Enter does not send a form with several text fields. The visible one is outside it. -->
+        <button type="submit" class="visually-hidden" tabindex="-1" aria-hidden="true"></button>
       </form>
       <ng-template #footer>
         <p-button label="Cancel" severity="secondary" [text]="true" (onClick)="closed.emit()" />

@@ -5,15 +5,19 @@ import { Dialog } from 'primeng/dialog';
 import { FocusBefore } from './focus-before';
 import { isElement } from './from-event';
 
-/** An element that had the focus, and its ancestors, innermost first: the element may be removed meanwhile. */
+/**
+ * An element that had the focus, and its ancestors with their siblings, innermost first: the element or the row it is in
+ * may be removed meanwhile.
+ */
 interface Place {
   readonly element: HTMLElement;
-  readonly around: readonly HTMLElement[];
+  readonly around: readonly Element[];
 }
 
 function placeOf(element: HTMLElement | undefined): Place | undefined {
-  const around: HTMLElement[] = [];
-  for (let up = element?.parentElement; up && up !== document.body; up = up.parentElement) around.push(up);
+  const around: Element[] = [];
+  for (let up = element?.parentElement; up && up !== document.body; up = up.parentElement)
+    around.push(...[up, up.nextElementSibling, up.previousElementSibling].filter((one) => one !== null));
   return element && { element, around };
 }
 
@@ -69,7 +73,7 @@ export class DialogFocus {
   }
 
   /** Returns the first tabbable element in another. */
-  private firstIn(box: HTMLElement, css = '*'): HTMLElement | undefined {
+  private firstIn(box: Element, css = '*'): HTMLElement | undefined {
     const all = [...box.querySelectorAll<HTMLElement>(css)];
     return all.find((one) => this.checker.isTabbable(one) && this.checker.isFocusable(one));
   }
@@ -89,6 +93,19 @@ export class DialogFocus {
     this.focus.isReturning = true;
     this.backTo(before);
     this.focus.isReturning = false;
+    this.guard(before);
+  }
+
+  /** Moves the focus back again if its element is removed before it moves on: a list is loaded again after a change. */
+  private guard(place: Place): void {
+    const guarded = document.activeElement;
+    const changes = new MutationObserver(() => {
+      if (document.activeElement === guarded) return;
+      changes.disconnect();
+      if (guarded?.isConnected === false) this.backTo(place);
+    });
+    if (guarded && guarded !== document.body) changes.observe(document.body, { childList: true, subtree: true });
+    document.addEventListener('focusin', () => changes.disconnect(), { once: true });
   }
 
   /**

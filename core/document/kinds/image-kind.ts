@@ -27,12 +27,12 @@ const pictureOf = (id: unknown, context: MarkupContext): Picture | undefined =>
   typeof id === 'string' ? context.picture(id) : undefined;
 
 function offered(picture: Picture, context: MarkupContext, stands: unknown, isFirst: boolean): Offered {
-  const many = picture.files.length > 1;
-  return {
-    srcset: many ? widthsOf(picture.files, context) : undefined,
-    // auto needs lazy
-    sizes: many ? `${isFirst ? '' : 'auto, '}${typeof stands === 'string' ? stands : '100vw'}` : undefined,
-  };
+  if (picture.files.length < 2) return { srcset: undefined, sizes: undefined };
+  const sizes = typeof stands === 'string' ? stands : '100vw';
+  // `auto` holds for lazy images only. Chromium 150 crashes at times when it lays out such images in a frame that is new
+  // or is removed, as leaves are.
+  const isAuto = !isFirst && context.forVisitors;
+  return { srcset: widthsOf(picture.files, context), sizes: isAuto ? `auto, ${sizes}` : sizes };
 }
 
 function source(

@@ -13,6 +13,8 @@ export interface MarkupContext {
   nameInPage(id: string): string;
   /** Whether this part's picture is the one seen first, which is loaded at once. */
   isFirstPicture(id: string | undefined): boolean;
+  /** Whether visitors load this page; otherwise it is drawn on a leaf. */
+  readonly forVisitors: boolean;
   /** The address a link leads to; undefined where there is nothing at its end. */
   addressOf(link: string): string | undefined;
   /** The page that is written, by its id. */

@@ -15,6 +15,7 @@ import { loaded } from '../../services/loaded';
 import { LineField } from '../../theme/line-field';
 import { NotShown } from '../../theme/not-shown';
 import { Asking } from '../../theme/asking';
+import { byId } from '../../theme/by-id';
 import { Tick } from '../../theme/tick';
 
 type Member = Members['people'][number];
@@ -50,8 +51,7 @@ export class People {
   protected readonly busy = signal(false);
   protected readonly problem = signal<string | undefined>(undefined);
 
-  /** A row stays the same one after a change: whoever is at work in it stays there. */
-  protected readonly byId = (_index: number, one: Member): string => one.id;
+  protected readonly byId = byId;
   protected nameOf = (role: Role): string => roleWords[role].name;
   protected mayOf = (role: Role): string => roleWords[role].may;
 

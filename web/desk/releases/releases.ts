@@ -69,6 +69,8 @@ export class Releases {
   protected readonly rows = computed(() =>
     (this.list()?.releases ?? []).map((one, at) => ({ ...one, live: at === 0, weight: inKilobytes(one.bytes) })),
   );
+  /** Identifies a row, so that one that is loaded again stays the same element. */
+  protected readonly byNumber = (_index: number, row: Release): number => row.number;
   protected readonly weightWords = computed(() => {
     const [newest, before] = this.rows();
     return `Weight of the releases: the newest ${newest?.weight}, the one before ${before?.weight}`;

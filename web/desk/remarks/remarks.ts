@@ -19,6 +19,7 @@ import { LineField } from '../../theme/line-field';
 import { SiteHead } from '../site-head';
 import { NotShown } from '../../theme/not-shown';
 import { Asking } from '../../theme/asking';
+import { byId } from '../../theme/by-id';
 
 type Doing = { readonly what: 'new' } | { readonly what: 'change' | 'delete'; readonly link: PreviewLink };
 
@@ -57,6 +58,7 @@ export class Remarks {
   );
   protected readonly known = this.loaded.value;
   protected readonly failure = this.loaded.failure;
+  protected readonly byId = byId;
   protected readonly links = computed(() => (this.known()?.links.links ?? []).map(rowOf));
   private readonly all = computed(() => numbered(this.known()?.said.remarks ?? []));
   protected readonly counts = computed(() => {

@@ -37,10 +37,15 @@ export class MemoryServer {
 
   /** Nobody answers who asks for its log. */
   unheard = false;
+  /** The number of requests for its log that got no answer. */
+  refused = 0;
 
   logSince = (_page: string, since: number, siteSince: number): Observable<Stored[]> =>
     this.unheard
-      ? throwError(() => new HttpErrorResponse({ status: 502 }))
+      ? throwError(() => {
+          this.refused++;
+          return new HttpErrorResponse({ status: 502 });
+        })
       : this.forgets
         ? throwError(
             () =>

@@ -50,7 +50,7 @@ describe('What lies behind a text', () => {
     const frame = frameWith(
       `<div data-part="box" style="background:#204060;width:200px;height:100px"><img data-part="picture" src="${solid('#c03020')}" style="display:block;width:80px;height:40px;opacity:0.5"></div>`,
     );
-    await new Promise((go) => setTimeout(go, 50)); // the picture is decoded
+    await frame.document.images[0]!.decode();
     const at = (x: number, y: number) =>
       colourAt(frame.document, measurePage(frame.document), { x, y }, (id) =>
         frame.document.querySelector<HTMLElement>(`[data-part="${id}"]`),

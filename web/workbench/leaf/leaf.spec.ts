@@ -102,7 +102,7 @@ describe('A leaf', () => {
     const words = part(inside, 'text');
     expect(words.isContentEditable).toBeTrue();
     words.firstElementChild!.firstChild!.textContent = 'At noon precisely.'; // as a key would change it
-    await new Promise((go) => setTimeout(go, 50));
+    await new Promise((go) => setTimeout(go)); // mutation observers are called in microtasks
     const dusk = first.parts['text2']!;
     session.makeAnew({
       ...session.page()!,
@@ -120,7 +120,7 @@ describe('A leaf', () => {
     expect(inside.querySelectorAll('[data-part]').length).toBe(0);
     session.apply([{ do: 'set', part: 'text7', field: ['content', 'base', 'text'], value: 'Changed meanwhile' }]);
     answers.forEach((answer) => answer());
-    await new Promise((go) => setTimeout(go, 50));
+    await new Promise((go) => setTimeout(go)); // the answers are passed on in microtasks
     expect(inside.querySelectorAll('[data-part]').length).toBe(1602);
     expect(part(inside, 'text7').textContent).toBe('Changed meanwhile');
   });

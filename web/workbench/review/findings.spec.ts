@@ -48,7 +48,6 @@ describe('The findings', () => {
     for (const value of ['A', 'AB', 'ABC']) {
       session.apply([{ do: 'set', part: 'text', field: ['content', 'base', 'text'], value }]);
       TestBed.tick();
-      await wait(30);
     }
     expect(findings.busy()).toBeTrue();
     await until(() => asked.length > 0);
@@ -67,7 +66,7 @@ describe('The findings', () => {
     asked[1]!.answer([finding('text'), finding('image')]);
     await until(() => !findings.busy());
     asked[0]!.answer([]);
-    await wait(20);
+    await wait(0); // the answer is passed on in microtasks
     expect(findings.list().length).toBe(2);
     session.apply([{ do: 'remove', part: 'image' }]);
     expect(findings.list().map((one) => one.part)).toEqual(['text']);

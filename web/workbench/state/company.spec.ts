@@ -5,8 +5,6 @@ import { Company } from './company';
 import { Requests } from './requests';
 import { Selection } from './selection';
 
-const moment = (ms: number): Promise<void> => new Promise((go) => setTimeout(go, ms));
-
 describe('Whoever else is on the page', () => {
   let session: LocalSession;
   let company: Company;
@@ -16,6 +14,7 @@ describe('Whoever else is on the page', () => {
     TestBed.configureTestingModule({ providers: workbenchWith(session) });
     [company, selection] = [TestBed.inject(Company), TestBed.inject(Selection)];
   });
+  afterEach(() => jasmine.clock().uninstall());
 
   it('is shown by first name, in any script, and a colour that stays and nobody else has', () => {
     const one = (name: string, own = false) => ({ id: `id of ${name}`, name, own, at: [] });
@@ -46,16 +45,18 @@ describe('Whoever else is on the page', () => {
     expect(selection.all()).toEqual(['heading', 'text']);
   });
 
-  it('is told what is selected here, once it rests, and again after a break', async () => {
+  it('is told what is selected here, once it rests, and again after a break', () => {
+    const clock = jasmine.clock().install();
+    clock.mockDate();
     selection.select('heading');
     TestBed.tick();
-    await moment(50);
+    clock.tick(50);
     selection.select('text');
     TestBed.tick();
-    await moment(250);
+    clock.tick(250);
     expect(session.told).toEqual([['text']]);
     session.listening.next();
-    await moment(250);
+    clock.tick(250);
     expect(session.told).toEqual([['text'], ['text']]);
   });
 });
