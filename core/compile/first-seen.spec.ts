@@ -54,7 +54,9 @@ describe('What of a page is seen first', () => {
   });
   it('is not measured on a leaf, where Chromium crashes at times over sizes=auto', () => {
     const { html } = compileCanvas(site, pageOf(['image'], ['image']), plainFiles);
-    expect(html.match(/<img[^>]*loading="lazy"[^>]*sizes="100vw"|<img[^>]*sizes="100vw"[^>]*loading="lazy"/g)?.length).toBe(2);
+    expect(
+      html.match(/<img[^>]*loading="lazy"[^>]*sizes="100vw"|<img[^>]*sizes="100vw"[^>]*loading="lazy"/g)?.length,
+    ).toBe(2);
     expect(html).not.toContain('sizes="auto');
   });
   it('is no picture where the first section has none: those further down can wait', () => {
