@@ -36,6 +36,7 @@ for (let round = 1; round <= Number(rounds); round++) {
       for (const fault of faults) console.log(fault);
     },
   );
+  await session.restart();
   seconds += (Date.now() - began) / 1000;
   say(`Round ${round} of ${rounds} took ${((Date.now() - began) / 60_000).toFixed(1)} minutes.`);
 }

@@ -45,9 +45,11 @@ export class Lane {
     });
   }
 
+  /** Ends the process for specs. The next suite starts another. */
   async close() {
     const worker = this.#worker;
     if (!worker) return;
+    this.#worker = undefined;
     const ended = new Promise((done) => worker.once('exit', done));
     worker.disconnect();
     await ended;

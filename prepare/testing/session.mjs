@@ -5,8 +5,8 @@ import { startPostgres } from '../postgres.mjs';
 import { writeRegistries } from '../registries.mjs';
 
 /**
- * Installs what the tests need, starts their PostgreSQL and opens one lane per core. Returns a function that runs jobs
- * and one that stops everything.
+ * Installs what the tests need, starts their PostgreSQL and opens one lane per core. Returns functions that run jobs,
+ * end the lanes' processes, and stop everything.
  */
 export async function openSession() {
   await npmPackages();
@@ -49,8 +49,12 @@ export async function openSession() {
       });
       return runQueue(jobs.map(timed), count);
     },
-    async close() {
+    /** Ends the processes for specs: one that has loaded a spec file would not run it again. */
+    async restart() {
       await Promise.all(lanes.map((lane) => lane.close()));
+    },
+    async close() {
+      await this.restart();
       await postgres.stop();
     },
   };
