@@ -35,7 +35,7 @@ describe('Every dialog and form of the screens around the workbench', () => {
       for (const [screen, { address, rows }] of Object.entries(screens))
         describe(`on ${screen}`, () => {
           let at = '';
-          /** Whether another screen may be open. */
+          /** Whether the last trial may have left the screen. */
           let isLeft = false;
           const open = (): Promise<void> => visit.person.driver.get(`${visit.servers.editor}${at}`);
           beforeAll(async () => {

@@ -55,7 +55,7 @@ export class Person {
     }
   }
 
-  /** The texts of all elements that match, read at once: read one by one, they may be drawn anew in between. */
+  /** Returns the texts of all matching elements in one call, because elements may be replaced between two calls. */
   textsOf = (css: string): Promise<string[]> =>
     this.driver.executeScript<string[]>(
       'return [...document.querySelectorAll(arguments[0])].map((one) => one.innerText.trim())',

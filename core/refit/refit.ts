@@ -213,8 +213,8 @@ class Search {
   }
 
   /**
-   * Removes the most harmful proposals until the page has no more faults than before. A proposal is measured at a few
-   * widths only and may cause faults between them.
+   * Removes the most harmful proposals until the page has no more faults than before. A proposal was measured at
+   * a few widths only, so that it may cause faults between them.
    */
   private async checked(): Promise<boolean> {
     const before = this.wrong(this.first);

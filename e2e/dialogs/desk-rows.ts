@@ -15,7 +15,7 @@ const site = '/sites/tidewick';
 const desk = (trial: ScreenTrial): Promise<DeskFacts> => stored<DeskFacts>(trial, site);
 const titles = async (trial: ScreenTrial): Promise<string[]> => (await desk(trial)).pages.map((one) => one.title);
 
-/** Creates a page of the demo's site. Its title ends in the hand's word. Returns its id. */
+/** Creates a page of the demo site, with a title that ends in the hand's name. Returns the page's id. */
 async function page(trial: ScreenTrial, title: string, path = `/${title.toLowerCase()}`): Promise<string> {
   const made = { title: `${title} ${trial.word}`, path: `${path}-${trial.word}` };
   return (await stored<MadePage>(trial, `${site}/pages`, made)).id;
@@ -37,7 +37,7 @@ const by =
     await trial.hand.press(button(trial));
     return back(trial);
   };
-/** Some control of the screen, where the row that opened the dialog is gone. */
+/** Accepts any control of the screen as focused, because the row that opened the dialog no longer exists. */
 const anywhere = (): string => 'main';
 
 /** Chooses two pages and opens a dialog with a button of the bar that appears. */
@@ -248,7 +248,7 @@ const releases: Screen = {
 const links = async (trial: ScreenTrial): Promise<PreviewLinks['links']> =>
   (await stored<PreviewLinks>(trial, `${site}/links`)).links;
 
-/** Creates a preview link; returns its key. */
+/** Creates a preview link and returns its key. */
 async function link(trial: ScreenTrial, name: string): Promise<string> {
   const made = await stored<PreviewLink>(trial, `${site}/links`, { name: `${name} ${trial.word}`, days: 7 });
   return made.address!.split('#')[1]!; // a link that was just made has one
@@ -373,7 +373,7 @@ const publishing: Screen = {
       form: '#publish-form',
       open: () => Promise.resolve(undefined),
       async use({ person, hand, word }) {
-        // the pages that other trials have deleted leave errors
+        // links to pages that other trials deleted are errors
         if (await isReasonAsked(person)) await hand.write('#publish-reason', 'It is a trial');
         await hand.write('#publish-name', `By ${word}`);
         await hand.send('button “Publish 1 page”', '#publish-note');

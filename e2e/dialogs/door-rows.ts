@@ -21,14 +21,14 @@ async function client(trial: ScreenTrial, name: string): Promise<string> {
   return (await stored<MadeSite>(trial, '/sites', { ...facts, breakpoints: 'three' })).id;
 }
 
-/** The focus does not return: the screen is left. */
+/** Opens a dialog whose button opens another screen, so that the focus is not checked. */
 const left =
   (open: (trial: ScreenTrial) => Promise<void>): ScreenRow['open'] =>
   async (trial) => {
     await open(trial);
     return undefined;
   };
-/** The form is part of the screen and leads to another one. */
+/** Opens nothing: the form is part of the screen. Its button opens another screen. */
 const leaving = left(() => Promise.resolve());
 
 const clientList: Screen = {

@@ -62,7 +62,7 @@ export class Mouse implements Hand {
     await this.person.driver.executeAsyncScript(atRest, element);
     const place = () => this.person.driver.executeScript<{ x: number; y: number } | string>(clickPoint, element);
     let at = await place();
-    // a message about the step before disappears by itself
+    // messages close after a few seconds
     await this.person.until(
       async () => !String((at = await place())).includes('p-toast'),
       `a message stays on ${what}`,

@@ -10,9 +10,9 @@ import {
 import ts from 'typescript';
 
 const web = 'web';
-/** The dialog of `fold-asking` is found wherever it is used. */
+/** This component is excluded, because each template that uses it counts as a dialog. */
 const asking = join(web, 'theme/asking.ts');
-/** What the workbench opens over a page has a table of its own. */
+/** This folder is excluded, because the dialogs of the workbench have another table. */
 const ofWorkbench = join(web, 'workbench');
 
 /** Returns the file that a relative import leads to; undefined for packages and `core`. */
@@ -47,7 +47,7 @@ function textOf(source: ts.SourceFile, property: string): string | undefined {
   return found;
 }
 
-/** Names the dialogs and forms of a template: its element, and its handler or heading. */
+/** Collects the dialogs and forms of a template. Each is named by its element and its handler or condition. */
 class Forms extends TmplAstRecursiveVisitor {
   readonly found: string[] = [];
 
@@ -72,7 +72,7 @@ function formsIn(template: string, file: string): string[] {
   return forms.found;
 }
 
-/** Returns the words by which a file tells apart what one dialog is opened for: the types of `what`. */
+/** Returns the purposes of a component's dialog: the string literals in the types of its `what` properties. */
 function whats(source: ts.SourceFile): string[] {
   const words: string[] = [];
   const literals = (node: ts.Node): void => {
@@ -89,8 +89,8 @@ function whats(source: ts.SourceFile): string[] {
 }
 
 /**
- * Lists the dialogs and forms of all screens: `FILE form HANDLER`, `FILE dialog HANDLER`, `FILE question HANDLER`, and
- * `FILE for WORD` for each purpose of a dialog that has several. Screens are discovered from the routes.
+ * Returns the dialogs and forms of all screens, which are discovered from the routes: `FILE form HANDLER`,
+ * `FILE dialog CONDITION`, `FILE question HANDLER`, and `FILE for PURPOSE` for each purpose of a dialog with several.
  */
 export function screenForms(): string[] {
   const routes = join(web, 'app.ts');

@@ -9,7 +9,7 @@ import { located, type Hand } from './hand';
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 
-/** What a trial of any dialog or form uses. */
+/** The context in which one hand uses a dialog or a form. */
 export interface AnyTrial {
   readonly person: Person;
   readonly hand: Hand;
@@ -42,7 +42,7 @@ export interface Row<T extends AnyTrial = Trial> {
   readonly stays?: boolean;
 }
 
-/** The rules of axe-core about the names of controls. */
+/** The axe-core rules that check the accessible names of controls. */
 const rules = [
   ...['button-name', 'label', 'select-name', 'link-name', 'input-button-name', 'aria-input-field-name'],
   ...['aria-toggle-field-name', 'aria-command-name', 'aria-dialog-name'],
@@ -74,7 +74,7 @@ const count = async ({ driver }: Person): Promise<number> =>
 const areOpen = (person: Person, wanted: number): Promise<void> =>
   person.until(async () => (await count(person)) === wanted, `${wanted} dialogs are not open`);
 
-/** Tries a dialog of the workbench. If that fails, the page is opened anew, so that the next trial finds no dialog open. */
+/** Tries a dialog of the workbench. If the trial fails, reloads the page, which closes all dialogs. */
 export async function tryOut(trial: Trial, row: Row): Promise<void> {
   try {
     await tried(trial, row);
@@ -85,8 +85,8 @@ export async function tryOut(trial: Trial, row: Row): Promise<void> {
 }
 
 /**
- * Opens a dialog or finds a form, looks for faults, uses it, sees the effect and where the focus is then. Returns whether
- * the screen was left by it.
+ * Opens a dialog or finds a form, checks its layout and names, uses it, and checks the effect and the focus. Returns
+ * whether the trial opened another screen.
  */
 export async function tried<T extends AnyTrial>(trial: T, row: Row<T>): Promise<'stayed' | 'left'> {
   const { person, hand } = trial;

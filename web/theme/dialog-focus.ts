@@ -96,7 +96,7 @@ export class DialogFocus {
     this.guard(before);
   }
 
-  /** Moves the focus back again if its element is removed before it moves on: a list is loaded again after a change. */
+  /** Moves the focus to the nearest control if the focused element is removed, as when a list is reloaded. */
   private guard(place: Place): void {
     const guarded = document.activeElement;
     const changes = new MutationObserver(() => {
@@ -109,8 +109,8 @@ export class DialogFocus {
   }
 
   /**
-   * Moves the focus to a place, unless it is somewhere else by now than on a dialog that closes. If the element is gone
-   * or disabled, the nearest control around it gets the focus.
+   * Moves the focus to a place, unless an element outside of dialogs has it. If the place's element was removed or
+   * disabled, the nearest control around it is focused.
    */
   private backTo({ element, around }: Place): void {
     const { activeElement } = document;

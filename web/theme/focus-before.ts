@@ -6,7 +6,7 @@ const menus = '[role=menu], [role=listbox]';
 /** Remembers the element that had the focus before a menu or a dialog took it. */
 @Injectable({ providedIn: 'root' })
 export class FocusBefore {
-  /** Set while the focus moves back: a control that opens when it gets the focus stays closed then. */
+  /** Whether the focus is being moved back. Controls that open on focus do not open then. */
   isReturning = false;
   last: HTMLElement | undefined;
 
