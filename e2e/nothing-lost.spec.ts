@@ -48,6 +48,36 @@ describe('Nothing is lost', () => {
     await visit.person.saved();
   });
 
+  it('when the tab is reloaded while somebody types without a pause, on the page, in a cell and in a field', async () => {
+    const { person } = visit;
+    const words = 'The morning boat leaves the stone quay at eight, calls at both islands, and is back by noon.';
+    const typeAndReload = async (text: string): Promise<void> => {
+      await [...text].reduce((sofar, key) => sofar.sendKeys(key).pause(60), person.driver.actions()).perform();
+      await person.driver.navigate().refresh();
+      await person.ready();
+    };
+    await person.openText('wide', 'h1');
+    await typeAndReload(words);
+    expect(await title()).toBe(words);
+
+    await person.clickOn('wide', 'h1');
+    await person.group('Type');
+    await (await person.find('[data-cell="font-size@wide"]')).click();
+    await person.keys('61px');
+    await person.driver.navigate().refresh();
+    await person.ready();
+    await person.until(async () => (await person.computed('wide', 'h1', 'font-size')) === '61px', 'the size is lost');
+
+    await person.clickOn('wide', 'h1');
+    await person.group('Content');
+    await (await person.find('#content-name')).click();
+    await person.chord(Key.CONTROL, 'a');
+    await typeAndReload('Title as the harbour office calls it');
+    await person.clickOn('wide', 'h1');
+    await person.isSelected('Title as the harbour office calls it');
+    await person.saved();
+  });
+
   it('when a page is open in two tabs: each sees what the other does', async () => {
     const first = await visit.browser.driver.getWindowHandle();
     await visit.browser.driver.switchTo().newWindow('tab');

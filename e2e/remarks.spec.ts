@@ -90,6 +90,11 @@ describe('A link for the client, and remarks on it', () => {
       await ines.driver.actions().sendKeys(Key.TAB, Key.TAB, Key.TAB, Key.TAB, Key.TAB, Key.ENTER).perform();
     });
     await type(ines, '#remark-words', 'Is this the right date?');
+    // a phone drops the tab: the link is opened anew, with the word
+    await ines.driver.navigate().refresh();
+    await type(ines, '#word', 'low tide');
+    await (await ines.button('Open')).click();
+    expect(await (await ines.find('#remark-words')).getAttribute('value')).toBe('Is this the right date?');
     await (await ines.button('Send')).click();
     await ines.until(async () => (await ines.driver.findElements(By.css('fold-remark-card'))).length === 2);
   });
@@ -130,6 +135,19 @@ describe('A link for the client, and remarks on it', () => {
     await (await ines.button('Remarks 2')).click();
     await ines.until(async () => (await (await ines.find('aside')).getText()).includes('It is 40 px now.'));
     expect(await (await ines.find('aside')).getText()).toContain('Settled by Ada');
+    await (await ines.button('Answer remark 1')).click();
+    await ines.keys('Good. Is it as large');
+    await ines.driver.navigate().refresh();
+    await type(ines, '#word', 'low tide');
+    await (await ines.button('Open')).click();
+    await (await ines.button('Remarks 2')).click();
+    const answer = await ines.find('[aria-label="Answer to remark 1"]');
+    expect(await answer.getAttribute('value')).toBe('Good. Is it as large');
+    await answer.sendKeys(' on the tablet?');
+    await (await ines.button('Send')).click();
+    await ines.until(async () =>
+      (await (await ines.find('aside')).getText()).includes('Good. Is it as large on the tablet?'),
+    );
   });
 
   it('is listed on the desk, and leads to its place', async () => {

@@ -13,7 +13,7 @@ const origins = /** @type {any} */ (globalThis).framedBy ?? [];
 const page = new URL(import.meta.url).searchParams.get('page') ?? '';
 
 /** The origin that framed this page and said so. @type {string | undefined} */
-let framer;
+let embedder;
 /** @type {Pin[]} */
 let pins = [];
 let picking = false;
@@ -22,7 +22,7 @@ let pointed;
 
 /** @param {object} said */
 const tell = (said) => {
-  if (framer !== undefined) parent.postMessage({ fold: true, page, width: innerWidth, ...said }, framer);
+  if (embedder !== undefined) parent.postMessage({ fold: true, page, width: innerWidth, ...said }, embedder);
 };
 
 const host = document.createElement('div');
@@ -182,7 +182,7 @@ addEventListener(
 
 addEventListener('message', (event) => {
   if (event.source !== parent || !origins.includes(event.origin)) return;
-  framer = event.origin;
+  embedder = event.origin;
   const { data } = event;
   if (data?.fold === 'hello') tell({ is: 'here', path: location.pathname });
   else if (data?.fold === 'pins') take(data);

@@ -10,7 +10,24 @@ describe('Column shares', () => {
   it('turn three thirds into 20/60/20 when the middle is set to 60', () => {
     expect(rounded(setShare([100 / 3, 100 / 3, 100 / 3], 1, 60))).toEqual([20, 60, 20]);
   });
-  it('accept 1/4 + 1/2 + 1/4', () => expect(readShares('1/4 + 1/2 + 1/4')).toEqual([25, 50, 25]));
+  // Common practice: the ways in which columns are named.
+  for (const [typed, shares] of [
+    ['1/4 + 1/2 + 1/4', [25, 50, 25]],
+    ['1/4 1/2 1/4', [25, 50, 25]],
+    ['1/3 1/3 1/3', [33.33, 33.33, 33.33]],
+    ['1 / 3,2 / 3', [33.33, 66.67]],
+    ['33 33 33', [33.33, 33.33, 33.33]],
+    ['16 16 16 16 16 16', [16.67, 16.67, 16.67, 16.67, 16.67, 16.67]],
+    ['2:1', [66.67, 33.33]],
+    ['1 : 2 : 1', [25, 50, 25]],
+    ['40/60', [40, 60]],
+    ['20/60/20', [20, 60, 20]],
+    ['30 %, 70 %', [30, 70]],
+    ['50|50', [50, 50]],
+    ['1', [100]],
+    ['100', [100]],
+  ] as const)
+    it(`accept ${typed}`, () => expect(rounded(readShares(typed))).toEqual([...shares]));
 
   it('are refused with their sum when they do not add up to one', () => {
     expect(() => readShares('1/2 + 1/4')).toThrowError(/0\.75, not 1/);
@@ -18,6 +35,13 @@ describe('Column shares', () => {
     expect(() => readShares('wide narrow')).toThrowError(/“wide” is not a share/);
     expect(() => readShares('')).toThrowError();
     expect(() => readShares('0 100')).toThrowError(/above nothing/);
+    expect(() => readShares('1/3')).toThrowError(/0\.33, not 1/);
+    expect(() => readShares('1/2 1/0')).toThrowError(/“1\/0” is not a share/);
+    expect(() => readShares('2:0')).toThrowError(/above nothing/);
+    expect(() => readShares('2:')).toThrowError(/“” is not a share/);
+    expect(() => readShares('-50 150')).toThrowError(/“-50” is not a share/);
+    expect(() => readShares('9'.repeat(400))).toThrowError(/is not a share/);
+    expect(() => readShares('1 '.repeat(13))).toThrowError(/one to twelve/);
   });
 
   it('keep their sum and the proportions of the others, whichever is set', () => {

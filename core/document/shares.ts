@@ -13,25 +13,44 @@ export const commonSplits: readonly { readonly name: string; readonly shares: re
 
 const written = (share: number): string => String(Math.round(share * 100) / 100);
 
+/** Reads one number or fraction. @throws Problem if it is neither */
+function readShare(piece: string): number {
+  const match = /^(\d*\.?\d+)(?:\/(\d*\.?\d+))?%?$/.exec(piece);
+  const share = match ? Number(match[1]) / Number(match[2] ?? 1) : NaN;
+  if (!Number.isFinite(share))
+    throw new Problem(`“${piece.slice(0, 20)}” is not a share. Write 20 60 20, 1/4 1/2 1/4, 40/60 or 2:1.`);
+  return share;
+}
+
+/** Splits typed shares into single ones: `40/60` and `20/60/20` are two and three, `1/3` is one. */
+function piecesOf(typed: string): string[] {
+  const pieces = typed
+    .replace(/\s*\/\s*/g, '/')
+    .replace(/\s+%/g, '%')
+    .split(/[\s+,;|]+/)
+    .filter((piece) => piece !== '');
+  const [only] = pieces;
+  const [numerator, ...rest] = (only ?? '').split('/');
+  const isFraction = rest.length === 1 && Number(numerator) < Number(rest[0]) && Number(rest[0]) <= 12;
+  return pieces.length === 1 && rest.length > 0 && !isFraction ? only!.split('/') : pieces;
+}
+
 /**
- * Reads typed shares such as `1/4 + 1/2 + 1/4`, `50/50`, `20 60 20` or `30 %, 70 %`, in percent.
- * Fractions joined by + add up to one; anything else adds up to 100.
- * @throws Problem saying what the sum is when it is another.
+ * Reads typed shares, in percent: percentages (`20 60 20`, `30 %, 70 %`, `40/60`), fractions (`1/3 2/3`,
+ * `1/4 + 1/2 + 1/4`) or a ratio (`2:1`). Percentages may be rounded: `33 33 33` are thirds.
+ * @throws Problem naming what is not a share, or the sum if it is another than one or 100 %
  */
 export function readShares(typed: string): number[] {
-  const fractions = typed.includes('+') || /^\s*1\s*$/.test(typed);
-  const pieces = typed.split(fractions ? '+' : /[\s,/|]+/).map((piece) => piece.replace('%', '').trim());
-  const shares = pieces
-    .filter((piece) => piece !== '')
-    .map((piece) => {
-      const match = /^(\d*\.?\d+)(?:\s*\/\s*(\d*\.?\d+))?$/.exec(piece);
-      if (!match) throw new Problem(`“${piece}” is not a share. Write 1/4 + 1/2 + 1/4, or 20 60 20.`);
-      return (Number(match[1]) / Number(match[2] ?? 1)) * (fractions ? 100 : 1);
-    });
+  const isRatio = typed.includes(':');
+  const pieces = isRatio ? typed.split(':').map((piece) => piece.trim()) : piecesOf(typed);
+  const isWhole = pieces.length === 1 && pieces[0] === '1';
+  const fractions = pieces.some((piece) => piece.includes('/')) || isWhole;
+  const shares = pieces.map((piece) => readShare(piece) * (piece.includes('/') || isWhole ? 100 : 1));
   if (shares.length === 0 || shares.length > 12) throw new Problem('Write one to twelve shares.');
   if (shares.some((share) => !(share > 0))) throw new Problem('Every column has a share above nothing.');
   const sum = shares.reduce((total, share) => total + share, 0);
-  if (Math.abs(sum - 100) > 0.5) {
+  const rounding = fractions ? 0.5 : shares.length; // each percentage may be cut off to a whole number
+  if (!isRatio && !(Math.abs(sum - 100) < rounding)) {
     const said = fractions ? `${written(sum / 100)}, not 1` : `${written(sum)} %, not 100 %`;
     throw new Problem(`The shares add up to ${said}.`);
   }

@@ -2,11 +2,13 @@ import { DatePipe } from '@angular/common';
 import {
   ChangeDetectionStrategy,
   Component,
+  computed,
   effect,
   ElementRef,
   inject,
   Injector,
   input,
+  OnInit,
   output,
   signal,
 } from '@angular/core';
@@ -15,6 +17,7 @@ import { Button } from 'primeng/button';
 import { Textarea } from 'primeng/textarea';
 import type { Remark } from '@core/api/remarks';
 import { focusNext } from '../theme/focus-next';
+import { DraftWords } from './draft-words';
 import { OwnId } from './own-id';
 
 /** What somebody says to a remark, under an id of its own: sent twice, it is stored once. */
@@ -37,7 +40,7 @@ export interface SaidTo {
   },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class RemarkCard {
+export class RemarkCard implements OnInit {
   readonly remark = input.required<Remark>();
   readonly number = input.required<number>();
   /** Where it is pinned, in words. */
@@ -58,6 +61,8 @@ export class RemarkCard {
   protected readonly busy = signal(false);
   protected readonly asking = signal(false);
   private readonly id = new OwnId();
+  /** The answer that was typed before a reload. */
+  private readonly draft = computed(() => new DraftWords(`fold answer ${this.remark().id}`));
   private readonly injector = inject(Injector);
   private readonly card: HTMLElement = inject(ElementRef).nativeElement;
 
@@ -65,6 +70,13 @@ export class RemarkCard {
     effect(() => {
       if (this.isChosen()) this.card.scrollIntoView({ block: 'nearest' });
     });
+    effect(() => void this.draft().write(this.words()));
+  }
+
+  ngOnInit(): void {
+    const kept = this.draft().read();
+    this.words.set(kept);
+    this.writing.set(kept !== '');
   }
 
   /** Opens or closes the form for an answer and focuses what replaces the control that was used. */

@@ -56,6 +56,30 @@ describe('A page session', () => {
     expect(outbox.kept.size).toBe(0);
   });
 
+  it('is saving from the first key on, and makes an edit of what is typed and keeps it when the page is left', async () => {
+    server.away = true;
+    for (const event of [new Event('pagehide'), 'destroy'] as const) {
+      const words = `Typed before ${String(event)}`;
+      const end = session.drafts.begin(() => {
+        session.apply(title(words));
+        end();
+      });
+      expect(session.state()).toBe('saving');
+      if (event === 'destroy') session.ngOnDestroy();
+      else window.dispatchEvent(event);
+      // before anything else runs
+      expect([...outbox.kept.values()].at(-1)!.edits).toEqual(title(words));
+    }
+  });
+
+  it('sends what waits after its page is left', async () => {
+    session.apply(title('One'));
+    session.apply(title('Two'));
+    session.ngOnDestroy();
+    await until(() => outbox.kept.size === 0);
+    expect(titleOf(server.document)).toBe('Two');
+  });
+
   it('keeps edits while the server is away, says so, and sends them in order when it is back', async () => {
     server.away = true;
     session.apply(title('One'));

@@ -39,9 +39,11 @@ import type { Present } from '@core/api/people';
 import { afterPaint } from './after-paint';
 import { Api, failureOf, willNeverFit } from './api';
 import { askAgain } from './ask-again';
+import { Drafts } from './drafts';
 import { History, type Step } from './history';
 import { Meeting, overtakenBy, saidOf, withWaiting } from './meeting';
 import { batchesOf, Outbox, type Waiting } from './outbox';
+import { pageLeft } from './page-left';
 import { serverEvents } from './server-events';
 
 /** More than anybody knows: asks for all there is. */
@@ -75,6 +77,8 @@ export type SaveState = 'saved' | 'saving' | 'waiting';
 export class PageSession implements OnDestroy {
   private readonly api = inject(Api);
   private readonly outbox = inject(Outbox);
+  /** What is typed and is not an edit yet. */
+  readonly drafts = inject(Drafts);
 
   readonly site = signal<Site | undefined>(undefined);
   readonly page = signal<Page | undefined>(undefined);
@@ -94,7 +98,7 @@ export class PageSession implements OnDestroy {
   readonly reached = signal(true);
   readonly problem = signal<string | undefined>(undefined);
   readonly state = computed<SaveState>(() =>
-    this.waiting().length === 0 ? 'saved' : this.reached() ? 'saving' : 'waiting',
+    this.waiting().length === 0 ? (this.drafts.any() ? 'saving' : 'saved') : this.reached() ? 'saving' : 'waiting',
   );
   private readonly history = new History();
   readonly canUndo = this.history.canUndo;
@@ -119,6 +123,8 @@ export class PageSession implements OnDestroy {
   private revision = 0;
   private siteRevision = 0;
   private order = 0;
+  /** Edits that the browser has not stored yet. */
+  private readonly unkept = new Set<Waiting>();
   private rebuiltAt = 0;
   /** What is shown is not what is confirmed with what waits, for half a second at most. */
   private isStale = false;
@@ -137,6 +143,7 @@ export class PageSession implements OnDestroy {
 
   constructor() {
     this.fetchWhatChanged();
+    this.running.add(pageLeft().subscribe(() => this.keepAll()));
   }
 
   /** Loads a page, sends again what an earlier visit left unsent, and listens to what others do. */
@@ -198,7 +205,16 @@ export class PageSession implements OnDestroy {
     await firstValueFrom(missed, { defaultValue: [] }).then((log) => this.hear(log));
   }
 
+  /**
+   * Makes edits of what is typed and stores all edits in the browser before it returns. Returns whether they are stored.
+   */
+  keepAll(): boolean {
+    this.drafts.commit();
+    return this.outbox.keepNow([...this.unkept]);
+  }
+
   ngOnDestroy(): void {
+    this.keepAll();
     this.left.next();
     this.running.unsubscribe();
   }
@@ -328,14 +344,20 @@ export class PageSession implements OnDestroy {
   private enqueue(page: string, edits: readonly AnyEdit[]): void {
     const fresh = batchesOf(edits).map((some): Waiting => ({ id: nanoid(), page, order: this.order++, edits: some }));
     this.waiting.update((list) => [...list, ...fresh]);
-    afterPaint(() => void Promise.all(fresh.map((waiting) => this.outbox.keep(waiting))).finally(() => this.send()));
+    for (const waiting of fresh) this.unkept.add(waiting);
+    const keep = async (waiting: Waiting): Promise<void> => {
+      await this.outbox.keep(waiting);
+      this.unkept.delete(waiting);
+    };
+    afterPaint(() => void Promise.all(fresh.map(keep)).finally(() => this.send()));
   }
 
   private async send(): Promise<void> {
     if (this.sending) return;
     this.sending = true;
     for (let next = this.waiting()[0]; next; next = this.waiting()[0]) {
-      if (this.running.closed) break;
+      // a page that is left sends what waits, but does not try again
+      if (this.running.closed && !this.reached()) break;
       await this.sendOne(next);
       if (this.isStale) this.freshen();
     }

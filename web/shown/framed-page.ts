@@ -4,10 +4,16 @@ import * as z from 'zod';
 const from = { fold: z.literal(true), page: z.string().max(100), width: z.number() };
 const share = z.number().min(0).max(1);
 
+/** The place that was pointed at. */
+export const Picked = z.object({
+  ...{ ...from, is: z.literal('picked') },
+  ...{ part: z.string().max(100), x: share, y: share },
+});
+
 /** What the script of a framed page says: which page it is, what was pointed at, which pin was pressed. */
 const Told = z.discriminatedUnion('is', [
   z.object({ ...from, is: z.literal('here'), path: z.string().max(1000) }),
-  z.object({ ...from, is: z.literal('picked'), part: z.string().max(100), x: share, y: share }),
+  Picked,
   z.object({ ...from, is: z.literal('pin'), id: z.string().max(100) }),
   z.object({ ...from, is: z.literal('cancelled') }),
 ]);

@@ -43,6 +43,7 @@ import { OwnId } from '../remarks/own-id';
 import { RemarkCard, type SaidTo } from '../remarks/remark-card';
 import { Api, failureOf } from '../services/api';
 import { LineField } from '../theme/line-field';
+import { RemarkDraft } from './remark-draft';
 import { SizedFrame, type FramedAddress } from './sized-frame';
 import type { Told } from './framed-page';
 
@@ -96,6 +97,8 @@ export class Shown {
   protected readonly by = signal(localStorage.getItem(nameKey) ?? '');
   protected readonly said = signal<string | undefined>(undefined);
   private readonly remarkId = new OwnId();
+  /** Whether what is typed survives a reload. */
+  private isKept = true;
 
   private readonly numbered = computed(() => numbered(this.remarks()));
   private readonly here = computed(() => this.numbered().filter(({ remark }) => remark.page === this.page()));
@@ -138,6 +141,7 @@ export class Shown {
         this.open();
       });
     effect(() => this.frame()?.say(this.pins()));
+    effect(() => this.keep());
     merge(timer(often, often), fromEvent(document, 'visibilitychange'))
       .pipe(
         filter(() => document.visibilityState === 'visible' && this.facts() !== undefined),
@@ -178,6 +182,7 @@ export class Shown {
   }
 
   private opened(facts: Facts, remarks: readonly Remark[]): void {
+    if (this.facts() === undefined) this.recall();
     this.facts.set(facts);
     this.remarks.set(remarks);
     this.asksWord.set(false);
@@ -242,6 +247,23 @@ export class Shown {
     this.listed.set(false);
     this.said.set(undefined);
     this.frame()?.say({ fold: 'focus' });
+  }
+
+  /** Keeps what is typed for as long as it is not sent, with the place it is about. */
+  private keep(): void {
+    if (this.facts() === undefined) return; // nothing can be typed yet
+    const [words, by, picked] = [this.words(), this.by(), this.picked()];
+    this.isKept = new RemarkDraft(this.key).write(picked && { words, by, picked });
+  }
+
+  /** Shows again what was typed before a reload. */
+  private recall(): void {
+    const draft = new RemarkDraft(this.key).read();
+    if (!draft) return;
+    this.words.set(draft.words);
+    this.by.set(draft.by);
+    this.picked.set(draft.picked);
+    this.listed.set(true);
   }
 
   /** Something was pointed at: what is to be said of it is asked for. */
@@ -316,7 +338,7 @@ export class Shown {
 
   @HostListener('window:beforeunload', ['$event'])
   protected leaving(event: BeforeUnloadEvent): void {
-    if (this.words().trim() !== '') event.preventDefault();
+    if (this.words().trim() !== '' && !this.isKept) event.preventDefault();
   }
 
   @HostListener('window:keydown.escape')

@@ -23,10 +23,11 @@ import type { Change } from '@core/document/changes';
     ul {
       margin: 4px 0 8px;
       padding-left: 24px;
-      font: 12px/1.6 var(--values);
+      font: 13px/1.5 var(--words);
     }
     .values {
       display: block;
+      font: 12px/1.6 var(--values);
       overflow-wrap: anywhere;
       color: var(--ink-soft);
     }

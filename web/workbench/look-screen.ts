@@ -28,6 +28,7 @@ import { LooksDialog } from './dialogs/look/looks/looks-dialog';
 import { TokensDialog } from './dialogs/look/tokens/tokens-dialog';
 import { written } from './commands/keys';
 import { workbenchServices } from './services';
+import { LateFields } from './state/late-fields';
 import { Requests } from './state/requests';
 import { Selection } from './state/selection';
 import { NotShown } from '../theme/not-shown';
@@ -77,6 +78,7 @@ export class LookScreen {
   });
 
   constructor() {
+    inject(LateFields);
     const [router, title, selection] = [inject(Router), inject(Title), inject(Selection)];
     const gone = inject(DestroyRef);
     toObservable(this.site)
@@ -122,6 +124,6 @@ export class LookScreen {
 
   @HostListener('window:beforeunload', ['$event'])
   protected leaving(event: BeforeUnloadEvent): void {
-    if (this.session.state() === 'waiting') event.preventDefault();
+    if (!this.session.keepAll()) event.preventDefault();
   }
 }

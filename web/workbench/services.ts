@@ -11,11 +11,13 @@ import { Dialogs } from './state/dialogs';
 import { DragState } from './state/drag-state';
 import { EditorOnly } from './state/editor-only';
 import { Holding } from './state/holding';
+import { LateFields } from './state/late-fields';
 import { Leaves } from './state/leaves';
 import { LedgerState } from './state/ledger-state';
 import { PageRemarks } from './state/page-remarks';
 import { PaintedPage } from './state/painted-page';
 import { Progress } from './state/progress';
+import { RejectedValues } from './state/rejected-values';
 import { Requests } from './state/requests';
 import { ResolvedValues } from './state/resolved-values';
 import { Selection } from './state/selection';
@@ -28,6 +30,8 @@ export const workbenchServices: readonly Provider[] = [
   ...[PaintedPage, Selection, SpreadState, DragState, EditorOnly, LedgerState, Requests, Progress, Leaves],
   ...[
     Company,
+    LateFields,
+    RejectedValues,
     Holding,
     Canvases,
     ResolvedValues,

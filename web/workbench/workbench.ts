@@ -34,6 +34,7 @@ import { workbenchServices } from './services';
 import { Spread } from './spread/spread';
 import { DragState } from './state/drag-state';
 import { EditorOnly } from './state/editor-only';
+import { LateFields } from './state/late-fields';
 import { LedgerState } from './state/ledger-state';
 import { PageRemarks } from './state/page-remarks';
 import { Progress } from './state/progress';
@@ -77,6 +78,7 @@ export class Workbench implements OnInit, OnDestroy {
   protected readonly menuAsked = toSignal(inject(Requests).menus.pipe(map(() => true)), { initialValue: false });
 
   constructor() {
+    inject(LateFields);
     const asked = computed(() => this.remarks.all().find(({ remark }) => remark.id === this.remark())?.remark.id);
     effect(() => {
       const id = asked();
@@ -134,6 +136,6 @@ export class Workbench implements OnInit, OnDestroy {
 
   @HostListener('window:beforeunload', ['$event'])
   protected leaving(event: BeforeUnloadEvent): void {
-    if (this.session.state() === 'waiting') event.preventDefault();
+    if (!this.session.keepAll()) event.preventDefault();
   }
 }

@@ -94,6 +94,10 @@ export class MemoryOutbox {
   kept = new Map<string, Waiting>();
   refusedOnes: Waiting[] = [];
   keep = async (waiting: Waiting): Promise<void> => void this.kept.set(waiting.id, waiting);
+  keepNow = (all: readonly Waiting[]): boolean => {
+    for (const one of all) this.kept.set(one.id, one);
+    return true;
+  };
   waitingFor = async (): Promise<Waiting[]> => [...this.kept.values()];
   drop = async (id: string): Promise<void> => void this.kept.delete(id);
   refuse = async (waiting: Waiting): Promise<void> => {

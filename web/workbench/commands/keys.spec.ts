@@ -72,11 +72,29 @@ describe('Keys', () => {
     expect(keys.handle(press('D', { altKey: true, shiftKey: true, code: 'KeyD' }))).toBeTrue();
     expect(kinds().filter((kind) => kind === 'heading').length).toBe(2);
     expect(keys.handle(press('q'))).toBeFalse();
+    expect(keys.handle(press('Backspace'))).toBeTrue();
+    expect(kinds().filter((kind) => kind === 'heading').length).toBe(1);
+    expect(keys.handle(press('z', { ctrlKey: true }))).toBeTrue();
     const field = document.createElement('input');
     document.body.append(field);
     field.addEventListener('keydown', (event) => expect(keys.handle(event)).toBeFalse());
     field.dispatchEvent(new KeyboardEvent('keydown', { key: 'Delete', bubbles: true }));
     field.remove();
     expect(kinds().filter((kind) => kind === 'heading').length).toBe(2);
+  });
+
+  it('delete the selection from an empty search, and letters from one that is not', () => {
+    const search = Object.assign(document.createElement('input'), { type: 'search' });
+    document.body.append(search);
+    const handled: boolean[] = [];
+    search.addEventListener('keydown', (event) => handled.push(keys.handle(event)));
+    TestBed.inject(Selection).select('heading');
+    for (const value of ['hea', '']) {
+      search.value = value;
+      search.dispatchEvent(new KeyboardEvent('keydown', { key: 'Backspace', bubbles: true, cancelable: true }));
+    }
+    search.remove();
+    expect(handled).toEqual([false, true]);
+    expect(Object.keys(session.page()!.parts)).not.toContain('heading');
   });
 });

@@ -67,6 +67,7 @@ export class Keys {
     { keys: 'Enter', says: 'Write in the selected text', run: () => this.commands.write() },
     { keys: 'Escape', says: 'Select parent', run: () => this.selectParent() },
     { keys: 'Delete', says: 'Delete the selection', run: () => this.commands.remove() },
+    { keys: 'Backspace', says: 'Delete the selection, too', run: () => this.commands.remove() },
     { keys: 'Alt+Shift+D', says: 'Duplicate the selection', run: () => this.commands.duplicate() },
     { keys: 'Alt+Shift+W', says: 'Wrap the selection in a container', run: () => this.wrapping.wrap() },
     { keys: 'Alt+Shift+U', says: 'Unwrap: take the box away, keep what it holds', run: () => this.wrapping.unwrap() },
@@ -184,7 +185,11 @@ export class Keys {
 
   private isTyping(event: KeyboardEvent): boolean {
     const fields = 'input:not([type=checkbox]), textarea, select, [contenteditable]';
-    return isElement(event.target) && event.target.closest(fields) !== null;
+    const { target, key } = event;
+    if (!isElement(target)) return false;
+    // a press on an empty box leads to the search for parts: these keys still mean the box
+    const isEmptySearch = target instanceof HTMLInputElement && target.type === 'search' && target.value === '';
+    return target.closest(fields) !== null && !(isEmptySearch && (key === 'Delete' || key === 'Backspace'));
   }
 
   /** A list of choices takes every key without a modifier for itself. */

@@ -67,6 +67,45 @@ describe('A cell of the ledger', () => {
     expect(find('.problem')).toBeNull();
   });
 
+  it('keeps a bad value for the part, breakpoint and state it was typed for', async () => {
+    await show('font-size');
+    await type('banana');
+    find<HTMLInputElement>('.field')!.blur();
+    const selection = TestBed.inject(Selection);
+    const shown = async (): Promise<string | null | undefined> => {
+      fixture.detectChanges();
+      await fixture.whenStable();
+      return find('.value .text')?.textContent;
+    };
+    expect(await shown()).toBe('banana');
+    selection.select('section', 'wide');
+    expect(await shown()).not.toBe('banana');
+    expect(find('.problem')).toBeNull();
+    selection.select('text', 'wide');
+    selection.state.set('hover');
+    expect(find('.problem')).toBeNull();
+    selection.state.set('normal');
+    expect(await shown()).toBe('banana');
+    expect(find('.problem')).not.toBeNull();
+    await type('40px');
+    expect(own()).toBe('40px');
+    expect(await shown()).not.toBe('banana');
+  });
+
+  it('opens the drawing of a colour from its swatch', async () => {
+    await show('color');
+    await type('rgb(1, 2, 3)');
+    await refresh('color', 'wide');
+    let drawn = 0;
+    fixture.componentInstance.draw.subscribe(() => drawn++);
+    const press = new MouseEvent('mousedown', { bubbles: true, cancelable: true });
+    find('.swatch')!.dispatchEvent(press);
+    expect([drawn, press.defaultPrevented]).toEqual([1, true]);
+    find('.swatch')!.click();
+    await fixture.whenStable();
+    expect(find('.field')).toBeNull();
+  });
+
   it('is left as it was by Escape', async () => {
     await show('font-size');
     find('.value')?.click();

@@ -30,7 +30,9 @@ import { PageSession } from '../../services/page-session';
 import { Selection } from '../state/selection';
 import { Commands } from '../commands/commands';
 import { drawingWords, drawnAs, isColour, LedgerState } from '../state/ledger-state';
+import { Holding } from '../state/holding';
 import { Leaves } from '../state/leaves';
+import { RejectedValues } from '../state/rejected-values';
 import { stepped } from './step-number';
 import { FocusBefore } from '../../theme/focus-before';
 import { valueOf } from '../../theme/from-event';
@@ -83,9 +85,17 @@ export class LedgerCell {
   private returning = false;
   private readonly focusBefore = inject(FocusBefore);
   protected readonly editing = signal(false);
-  protected readonly problem = signal<string | undefined>(undefined);
+  private readonly holding = inject(Holding);
+  private readonly rejectedValues = inject(RejectedValues);
+  /** What a value typed here is set on. */
+  private readonly target = computed(() => {
+    const on = this.holding.ofSite() ?? [this.selection.id(), ...this.selection.all()];
+    return JSON.stringify([on, this.property(), this.breakpoint(), this.state() ?? this.selection.state()]);
+  });
+  private readonly kept = computed(() => this.rejectedValues.of(this.target()));
+  protected readonly problem = computed(() => this.kept()?.problem);
   /** What was typed and not accepted; shown until it is put right or dropped. */
-  protected readonly rejected = signal<string | undefined>(undefined);
+  protected readonly rejected = computed(() => this.kept()?.typed);
 
   protected readonly label = computed(
     () => `${this.property()} at ${this.breakpointName()}${this.state() === undefined ? '' : `, ${this.state()}`}`,
@@ -139,6 +149,12 @@ export class LedgerCell {
     afterNextRender({ write: enter }, { injector: this.injector });
   }
 
+  /** Opens the drawing of a colour from its swatch. */
+  protected mix(event: Event): void {
+    event.preventDefault(); // or the cell would get the focus and become a field
+    this.draw.emit();
+  }
+
   protected keyed(event: KeyboardEvent): void {
     const field = this.field()?.nativeElement;
     if (!field) return;
@@ -151,8 +167,7 @@ export class LedgerCell {
       if (this.commit(field.value)) this.close();
     } else if (event.key === 'Escape') {
       event.stopPropagation();
-      this.rejected.set(undefined);
-      this.problem.set(undefined);
+      this.accept();
       this.close();
     } else if ((event.key === 'ArrowUp' || event.key === 'ArrowDown') && !event.altKey) {
       const next = stepped(field.value, (event.key === 'ArrowUp' ? 1 : -1) * (event.shiftKey ? 10 : 1));
@@ -196,10 +211,8 @@ export class LedgerCell {
     const checked = checkValue(site, this.property(), text);
     const value = checked.ok ? checked.value : '';
     if (!checked.ok || !(value.includes('var(') || value.includes('url(') || CSS.supports(this.property(), value))) {
-      this.problem.set(
-        checked.ok ? `This browser doesn’t support “${value}” for ${this.property()}.` : checked.problem,
-      );
-      this.rejected.set(typed.trim());
+      const problem = checked.ok ? `This browser doesn’t support “${value}” for ${this.property()}.` : checked.problem;
+      this.rejectedValues.set(this.target(), { typed: typed.trim(), problem });
       return false;
     }
     if (this.property() === 'font-family') this.sayUnknown(site, value);
@@ -219,8 +232,7 @@ export class LedgerCell {
       return typedValue(site, this.breakpoint(), typed);
     } catch (error) {
       if (!(error instanceof Problem)) throw error;
-      this.problem.set(error.message);
-      this.rejected.set(typed);
+      this.rejectedValues.set(this.target(), { typed, problem: error.message });
       return undefined;
     }
   }
@@ -266,8 +278,7 @@ export class LedgerCell {
   }
 
   private accept(): void {
-    this.problem.set(undefined);
-    this.rejected.set(undefined);
+    this.rejectedValues.set(this.target());
   }
 
   protected drop(): void {

@@ -6,6 +6,7 @@ import type { KeptSection } from '@core/document/sections/kept-section';
 import { PageSession } from '../../services/page-session';
 import { Selection } from '../state/selection';
 import { DragState } from '../state/drag-state';
+import { Leaves } from '../state/leaves';
 import { Dialogs } from '../state/dialogs';
 import { Commands } from '../commands/commands';
 import { Dragging } from '../drag/part-drag';
@@ -171,6 +172,7 @@ export class PartsDrawer {
   protected readonly dialogs = inject(Dialogs);
   private readonly commands = inject(Commands);
   private readonly dragging = inject(Dragging);
+  private readonly leaves = inject(Leaves);
   protected readonly query = signal('');
   protected readonly found = computed(() => {
     const words = this.query().trim().toLowerCase();
@@ -209,13 +211,20 @@ export class PartsDrawer {
   }
 
   protected add(kind: string): void {
-    if (!this.dragged) this.commands.add(kind);
+    if (!this.dragged) this.adding(() => this.commands.add(kind));
     this.dragged = false;
   }
 
   protected addOwn(own: KeptSection): void {
-    if (!this.dragged) this.useOwn(own);
+    if (!this.dragged) this.adding(() => this.useOwn(own));
     this.dragged = false;
+  }
+
+  /** Adds a part and moves the focus to its leaf, so that Enter writes in it instead of adding another. */
+  private adding(add: () => void): void {
+    const before = this.selection.id();
+    add();
+    if (this.selection.id() !== before) this.leaves.view(this.selection.active())?.document?.defaultView?.focus();
   }
 
   private useOwn(own: KeptSection): void {

@@ -10,6 +10,7 @@ import { planted, type Tree } from '@core/document/sections/planting';
 import type { Page } from '@core/document/page';
 import { Problem } from '@core/document/problem';
 import { blankSite, type Site } from '@core/document/site';
+import { Drafts } from '../../services/drafts';
 import { PageSession, type PageChange } from '../../services/page-session';
 import { workbenchServices } from '../services';
 import { ScrollStep } from '../canvas/scroll-sync';
@@ -17,6 +18,7 @@ import { ScrollStep } from '../canvas/scroll-sync';
 /** A page session that knows edits and undo, and nothing of a server. */
 export class LocalSession {
   readonly titles = signal({});
+  readonly drafts = new Drafts();
   readonly site = signal<Site | undefined>(blankSite('s', 'S', 'site'));
   readonly page = signal<Page | undefined>(undefined);
   readonly release = signal(null);

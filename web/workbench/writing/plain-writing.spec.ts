@@ -5,6 +5,7 @@ import { pageOfSection } from '@core/document/sections/kept-section';
 import { planted } from '@core/document/sections/planting';
 import type { Page } from '@core/document/page';
 import { blankSite, type Site } from '@core/document/site';
+import { Drafts } from '../../services/drafts';
 import { frameWith, type TestFrame } from '../../testing/frame';
 import type { LeafPainter } from '../canvas/leaf-painter';
 import { PlainWriting } from './plain-writing';
@@ -30,6 +31,7 @@ describe('Writing on the page', () => {
   };
   let frame: TestFrame;
   let made: string[];
+  const drafts = new Drafts();
 
   function writerOn(
     page: Page,
@@ -43,7 +45,12 @@ describe('Writing on the page', () => {
         (target as HTMLElement | null)?.closest('[data-part]')?.getAttribute('data-part') ?? undefined,
     };
     const written: PlainPage = {
-      session: { page: signal<Page | undefined>(page), site: signal<Site | undefined>(site), notices: new Subject() },
+      session: {
+        page: signal<Page | undefined>(page),
+        site: signal<Site | undefined>(site),
+        notices: new Subject(),
+        drafts,
+      },
       selection: { select: (id) => void made.push(`select ${id}`) },
       commands: {
         setContent: (id, key, text, from) => made.push(`${id}.${key}@${from}: ${String(text)}`) > 0,

@@ -1,6 +1,7 @@
 import { contentFrom } from '@core/document/content';
 import { kindOf } from '@core/document/kinds/registry';
 import type { LeafPainter } from '../canvas/leaf-painter';
+import { TypingRhythm } from './typing-rhythm';
 import { shownWording, type PlainPage } from './written-page';
 
 /** Typing plain words straight on the page, in what holds no more than words: the label of a button. */
@@ -11,7 +12,7 @@ export class PlainWriting {
   /** Where the wording stands that is written: the base, or a breakpoint that has its own. */
   private from = 'base';
   private single = false;
-  private due: ReturnType<typeof setTimeout> | undefined;
+  private readonly rhythm: TypingRhythm;
 
   constructor(
     private readonly painter: LeafPainter,
@@ -19,7 +20,9 @@ export class PlainWriting {
     private readonly breakpoint: string,
     /** Called when writing has ended. */
     private readonly ended: () => void = () => undefined,
-  ) {}
+  ) {
+    this.rhythm = new TypingRhythm(written.session.drafts, () => this.flush());
+  }
 
   get isWriting(): boolean {
     return this.element !== undefined;
@@ -80,10 +83,7 @@ export class PlainWriting {
     this.ended();
   }
 
-  private readonly typed = (): void => {
-    clearTimeout(this.due);
-    this.due = setTimeout(() => this.flush(), 150);
-  };
+  private readonly typed = (): void => this.rhythm.typed();
 
   /** What would make the text too long for its part is refused before any of it is in. */
   private readonly pasted = (event: ClipboardEvent): void => {
@@ -106,7 +106,7 @@ export class PlainWriting {
   private readonly left = (): void => this.end();
 
   private flush(): void {
-    clearTimeout(this.due);
+    this.rhythm.stored();
     if (!this.element) return;
     const text = this.element.innerText.replace(/\u00a0/g, ' ').replace(/\n$/, '');
     const stored = this.written.session.page()?.parts[this.id]?.content[this.from]?.[this.key];

@@ -13,6 +13,7 @@ import { RichText, type AtSelection, type LinkAttributes } from './rich-text';
 import { written } from '../commands/keys';
 import type { Form } from './schema';
 import { textKeys } from './text-keys';
+import { TypingRhythm } from './typing-rhythm';
 import { shownWording, type WrittenPage } from './written-page';
 import type { WritingLeaf } from './writing-leaf';
 
@@ -29,9 +30,6 @@ const frameRules =
 /** More blocks than these go as one text. */
 const mostBlocksAtOnce = 500;
 
-/** So long after the last key what is typed is stored, in ms. */
-const pause = 150;
-
 /**
  * Writing in a text straight on the page: what is typed becomes edits of its blocks, what others change comes in
  * meanwhile.
@@ -46,7 +44,7 @@ export class RichWriting {
   readonly form: Form;
   private element: HTMLElement | undefined;
   private known: RunningText | Words;
-  private due: ReturnType<typeof setTimeout> | undefined;
+  private readonly rhythm: TypingRhythm;
   private readonly text: RichText;
   private readonly changes: Subscription;
 
@@ -60,6 +58,11 @@ export class RichWriting {
     private readonly from: string,
   ) {
     this.form = form;
+    this.rhythm = new TypingRhythm(
+      written.session.drafts,
+      () => this.flush(),
+      () => this.text.isComposing,
+    );
     this.known = this.stored() ?? '';
     this.text = new RichText(
       form === 'words' ? { form, words: wordsIn(this.known) } : { form, blocks: asWritten(runningTextIn(this.known)) },
@@ -149,13 +152,12 @@ export class RichWriting {
   }
 
   private typed(): void {
-    clearTimeout(this.due);
-    if (this.text.isComposing) return void (this.due = setTimeout(() => this.typed(), pause));
+    this.rhythm.typed();
+    if (this.text.isComposing) return;
     this.takeIn(); // what came in while a word was put together
     const tag = this.written.session.page()?.parts[this.part]?.tag;
     // the element around it becomes another
-    if (this.form === 'blocks' && this.text.count > 1 !== (tag === 'div')) return this.flush();
-    this.due = setTimeout(() => this.flush(), pause);
+    if (this.form === 'blocks' && this.text.count > 1 !== (tag === 'div')) this.flush();
   }
 
   /** Says what stands at the selection, once what is going on is done. */
@@ -167,7 +169,7 @@ export class RichWriting {
 
   /** Stores what has been typed. */
   flush(): void {
-    clearTimeout(this.due);
+    this.rhythm.stored();
     if (!this.element) return;
     if (this.form === 'words') this.storeWords();
     else this.storeBlocks();

@@ -6,14 +6,14 @@ import type { Selection } from '../state/selection';
 
 /** What writing plain words needs of the page. */
 export interface PlainPage {
-  readonly session: Pick<PageSession, 'page' | 'site' | 'notices'>;
+  readonly session: Pick<PageSession, 'page' | 'site' | 'notices' | 'drafts'>;
   readonly selection: Pick<Selection, 'select'>;
   readonly commands: Pick<Commands, 'setContent'>;
 }
 
 /** The page written on, and what is done with what is typed. */
 export interface WrittenPage {
-  readonly session: Pick<PageSession, 'page' | 'site' | 'notices' | 'shownChanges' | 'undo' | 'redo'>;
+  readonly session: Pick<PageSession, 'page' | 'site' | 'notices' | 'drafts' | 'shownChanges' | 'undo' | 'redo'>;
   readonly selection: Pick<Selection, 'select'>;
   readonly commands: Pick<Commands, 'setContent' | 'attempt'>;
 }
