@@ -1,7 +1,9 @@
 import { tokenize, tokenNames } from 'css-tree';
-import { lengthUnits } from '../geometry/units';
 
-const units: ReadonlySet<string> = new Set([...lengthUnits, 'lh', 'cqw', 'cqi', 'vmin', 'vmax', 'fr', 'deg', 'ms']);
+const units: ReadonlySet<string> = new Set([
+  ...['px', '%', 'em', 'rem', 'ch', 'lh', 'vw', 'vh', 'svh', 'dvh', 'vmin', 'vmax', 'cqw', 'cqi'],
+  ...['fr', 'deg', 'ms'],
+]);
 
 /**
  * Joins numbers with the unit that follows after a space: `45 px` becomes `45px`. Text in quotes, comments and addresses
