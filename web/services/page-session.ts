@@ -346,7 +346,8 @@ export class PageSession implements OnDestroy {
     this.waiting.update((list) => [...list, ...fresh]);
     for (const waiting of fresh) this.unkept.add(waiting);
     const keep = async (waiting: Waiting): Promise<void> => {
-      await this.outbox.keep(waiting);
+      // it may have been sent with an earlier one, and dropped
+      if (this.waiting().includes(waiting)) await this.outbox.keep(waiting);
       this.unkept.delete(waiting);
     };
     afterPaint(() => void Promise.all(fresh.map(keep)).finally(() => this.send()));

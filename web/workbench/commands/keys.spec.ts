@@ -35,7 +35,7 @@ describe('Keys', () => {
   it('can all be pressed: one character or a named key after what is held', () => {
     for (const command of keys.list)
       expect(command.keys).toMatch(
-        /^(Ctrl\+)?(Alt\+)?(Shift\+)?([A-Z0-9/?]|Enter|Escape|Delete|F2|Page(Up|Down)|Arrow(Up|Down|Left|Right))$/,
+        /^(Ctrl\+)?(Alt\+)?(Shift\+)?([A-Z0-9/?]|Enter|Escape|Delete|Backspace|F2|Page(Up|Down)|Arrow(Up|Down|Left|Right))$/,
       );
   });
 
