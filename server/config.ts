@@ -4,10 +4,20 @@ import * as z from 'zod';
 const port = (fallback: number): z.ZodDefault<z.ZodCoercedNumber> =>
   z.coerce.number().int().min(1).max(65535).default(fallback);
 
+/** How many proxies stand before the server, or their addresses. */
+const Proxies = z.union([
+  z.coerce.number().int().min(1).max(10),
+  z
+    .string()
+    .transform((said) => said.split(/[\s,]+/).filter((one) => one !== ''))
+    .pipe(z.array(z.union([z.ipv4(), z.ipv6(), z.cidrv4(), z.cidrv6()])).min(1)),
+]);
+
 const Environment = z.object({
   FOLD_DATABASE: z.url(),
   FOLD_PORT: port(4200),
   FOLD_ADDRESS: z.url().optional(),
+  FOLD_PROXY: Proxies.optional(),
   FOLD_LIVE_PORT: port(4300),
   FOLD_DATA: z.string().default('var'),
   FOLD_SECRET: z.string().min(32),
@@ -25,6 +35,8 @@ export interface Config {
   readonly port: number;
   /** The address the editor is reached at, where a proxy stands before it. */
   readonly address?: string;
+  /** The proxies whose `X-Forwarded-…` headers count: how many stand before the server, or their addresses. */
+  readonly proxies?: number | readonly string[];
   readonly livePort: number;
   /** The folder releases and previews are written to. */
   readonly liveFolder: string;
@@ -55,6 +67,7 @@ export function readConfig(environment: NodeJS.ProcessEnv): Config {
     database: said.FOLD_DATABASE,
     port: said.FOLD_PORT,
     ...(said.FOLD_ADDRESS !== undefined && { address: said.FOLD_ADDRESS }),
+    ...(said.FOLD_PROXY !== undefined && { proxies: said.FOLD_PROXY }),
     livePort: said.FOLD_LIVE_PORT,
     liveFolder: resolve(said.FOLD_DATA, 'live'),
     uploadFolder: resolve(said.FOLD_DATA, 'uploads'),

@@ -98,6 +98,15 @@ const table: Readonly<Record<string, Reach>> = {
   'GET /pages/:page/releases/next': 'look',
 };
 
+/** Of the routes that change something, those that read no JSON: uploads, and what names all it needs by its address. */
+const withoutJson: readonly string[] = [
+  ...['DELETE /session', 'DELETE /account/sessions', 'DELETE /account/sessions/:session', 'POST /archives'],
+  ...['POST /sites/:site/pictures', 'PUT /sites/:site/pictures/:picture', 'POST /sites/:site/faces'],
+  ...['POST /sites/:site/downloads', 'DELETE /sites/:site/releases/planned/:work', 'DELETE /sites/:site/bin/:page'],
+  ...['DELETE /sites/:site/links/:link', 'DELETE /sites/:site/remarks/:remark', 'POST /pages/:page/preview'],
+  ...['DELETE /sites/:site/invitations/:invitation', 'DELETE /sites/:site/people/:account'],
+];
+
 describe('Every route of the API', () => {
   const at = withServer();
   /** A route with a site, page and file that are there. */
@@ -189,6 +198,21 @@ describe('Every route of the API', () => {
       expect((await ben.store('mill-home', [], 0)).status).toBe(404);
     }
     await service.database.getRepository(Memberships).delete({ account: 'ben', site: 'tidewick' });
+  });
+
+  it('that reads JSON refuses text that cannot be stored, and names its place', async () => {
+    const own = new Client(at.running.port); // signing out ends the session
+    await own.signIn('ada@studio.example', 'paper-and-ink');
+    const readers = Object.keys(table).filter((one) => !one.startsWith('GET') && !withoutJson.includes(one));
+    for (const route of readers)
+      for (const text of ['\\u0000', 'x\\ud83d', '\\udca7\\ud83d']) {
+        const { method, path } = await filled(route);
+        const answer = await own.call(method, path, Buffer.from(`{"a":[{"name":"fine"},{"name":"${text}"}]}`));
+        expect(answer.status).withContext(`${route} ${text}`).toBe(422);
+        expect(answer.refusal().problem)
+          .withContext(route)
+          .toMatch(/^a\.1\.name: The character at position \d can’t be stored \(U\+/);
+      }
   });
 
   it('that changes something is refused where another origin asks', async () => {

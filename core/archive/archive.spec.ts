@@ -94,6 +94,11 @@ describe('An archive of a site', () => {
     );
     expect(await problemOf(texts, page, swap(`"path": "/"`, `"path": "${fares.path}"`))).toMatch(/the same id or path/);
     expect(await problemOf(texts, page, swap(`"id": "${home.id}"`, '"id": "another"'))).toMatch(/another page/);
+    // JSON escapes that PostgreSQL cannot store (PostgreSQL's documentation, section 8.14.1)
+    for (const sign of ['\\u0000', 'a\\ud83d', '\\udca7b'])
+      expect(await problemOf(texts, page, swap('"title": "', `"title": "${sign}`)))
+        .withContext(sign)
+        .toMatch(/^pages\/.*\.json: .*title: The character at position [12] can’t be stored/);
   });
 
   it('speaks of no file that its site does not', async () => {

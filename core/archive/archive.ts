@@ -5,6 +5,7 @@ import { Identifier } from '../document/identifier';
 import { Page, PagePath } from '../document/page';
 import { Problem } from '../document/problem';
 import { Site } from '../document/site';
+import { checkStorable } from '../document/storable';
 
 /** The file that says what an archive holds. */
 export const contentsFile = 'archive.json';
@@ -90,6 +91,12 @@ function within<T>(file: string, read: () => T): T {
 }
 
 function json(file: string, text: string | undefined): unknown {
+  const data = parsed(file, text);
+  within(file, () => checkStorable(data));
+  return data;
+}
+
+function parsed(file: string, text: string | undefined): unknown {
   if (text === undefined) throw new Problem(`The archive has no ${file}.`, { field: file });
   try {
     // what is not known yet is read by a schema

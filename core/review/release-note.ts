@@ -1,3 +1,5 @@
+import { cutText } from '../document/storable';
+
 /** A note kept with a release has at most so many letters. */
 const longest = 2000;
 
@@ -5,8 +7,5 @@ const longest = 2000;
 export function releaseNote(errors: number, reason: string, note = ''): string {
   const many = errors === 1 ? 'an error' : `${errors} errors`;
   const why = errors > 0 ? [`Published with ${many}: ${reason.trim()}`] : [];
-  return [...why, note.trim()]
-    .filter((one) => one !== '')
-    .join('\n')
-    .slice(0, longest);
+  return cutText([...why, note.trim()].filter((one) => one !== '').join('\n'), longest);
 }

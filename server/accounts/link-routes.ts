@@ -8,12 +8,13 @@ import { noteAct } from '../database/acts';
 import { answer, loggable, read } from '../http/answer';
 import { body } from '../http/body';
 import { nameOfAccount } from '../http/guard';
+import { accountNamed, limited } from '../http/limits';
 import type { Routes } from '../http/routes';
 import type { Service } from '../http/service';
 import { isUniqueViolation } from '../sites/paths';
 import { changePassword } from './own-routes';
 import { hashPassword, isPassword } from './passwords';
-import { begin, fewAttempts, publicFacts } from './routes';
+import { begin, publicFacts } from './routes';
 import { findLink, linkAddress, makeLink, takeLink } from './single-links';
 
 const accountWith = (manager: EntityManager, email: string | null): Promise<AccountRow | null> =>
@@ -124,7 +125,9 @@ const emailTaken = (): Refusal =>
 /** Links that are used once: the first account, invitations, forgotten passwords. */
 export const linkRoutes: Routes = (service) => {
   const router = Router();
-  const limit = fewAttempts();
+  const limit = limited({ requests: 120, failures: 20 });
+  const forgotten = limited({ requests: 20, failures: 20 });
+  const perAccount = limited({ requests: 5, failures: 5, countedBy: accountNamed });
 
   router.post('/links/read', limit, body('4kb'), async (request, response) => {
     const { manager } = service.database;
@@ -148,7 +151,7 @@ export const linkRoutes: Routes = (service) => {
     answer(response, LinkUsed, { account: publicFacts(account), site }, 201);
   });
 
-  router.post('/password/forgotten', fewAttempts(), body('4kb'), (request, response) => {
+  router.post('/password/forgotten', forgotten, body('4kb'), perAccount, (request, response) => {
     const { email } = read(Forgotten, request.body);
     // answered before anything is looked up: how long it takes says nothing of who has an account
     response.status(204).end();

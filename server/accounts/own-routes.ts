@@ -8,10 +8,11 @@ import { Accounts, SingleLinks } from '../database/entities';
 import { answer, read } from '../http/answer';
 import { body } from '../http/body';
 import { accountOf, parameter } from '../http/guard';
+import { limited } from '../http/limits';
 import type { Routes } from '../http/routes';
 import type { Service } from '../http/service';
 import { hashPassword, isPassword } from './passwords';
-import { fewAttempts, publicFacts } from './routes';
+import { publicFacts } from './routes';
 
 /** What a session is called outside: its own id would sign whoever knows it in. */
 const nameOf = (sid: string): string => `s${createHash('sha256').update(sid).digest('hex').slice(0, 30)}`;
@@ -117,15 +118,25 @@ export const ownRoutes: Routes = (service) => {
     answer(response, Account, publicFacts(await accounts.findOneByOrFail({ id })));
   });
 
-  router.put('/account/password', fewAttempts(), body('4kb'), async (request, response) => {
-    const id = accountOf(request);
-    const { now, next } = read(PasswordChange, request.body);
-    const account = await accounts.findOneBy({ id });
-    if (!account || !(await isPassword(account.password, now))) throw notYours();
-    const changed = { account: id, password: await hashPassword(next), was: account.password, but: request.sessionID };
-    await service.database.transaction((held) => changePassword(service, held, changed));
-    response.status(204).end();
-  });
+  router.put(
+    '/account/password',
+    limited({ requests: 60, failures: 20, countedBy: accountOf }),
+    body('4kb'),
+    async (request, response) => {
+      const id = accountOf(request);
+      const { now, next } = read(PasswordChange, request.body);
+      const account = await accounts.findOneBy({ id });
+      if (!account || !(await isPassword(account.password, now))) throw notYours();
+      const changed = {
+        account: id,
+        password: await hashPassword(next),
+        was: account.password,
+        but: request.sessionID,
+      };
+      await service.database.transaction((held) => changePassword(service, held, changed));
+      response.status(204).end();
+    },
+  );
 
   sessionRoutes(service, router);
   return router;

@@ -1,12 +1,12 @@
 import { Router, type Request } from 'express';
-import { rateLimit } from 'express-rate-limit';
 import * as z from 'zod';
 import { Accounts, type AccountRow } from '../database/entities';
 import { Account, SignIn } from '@core/api/accounts';
-import { Refusal, type Refused } from '@core/api/refusal';
+import { Refusal } from '@core/api/refusal';
 import { answer, read } from '../http/answer';
 import { body } from '../http/body';
 import { accountOf } from '../http/guard';
+import { accountNamed, limited } from '../http/limits';
 import type { Routes } from '../http/routes';
 import type { Service } from '../http/service';
 import { isPassword } from './passwords';
@@ -48,24 +48,14 @@ export async function begin(
   throw new Refusal('wrong-credentials', 'The password was changed in this moment. Sign in with the new one.');
 }
 
-/**
- * So many attempts that fail a minute, from one address. Where statuses are named, those alone count: whatever else
- * is refused is no guess.
- */
-export const fewAttempts = (failing?: readonly number[]): ReturnType<typeof rateLimit> =>
-  rateLimit({
-    windowMs: 60_000,
-    limit: 20,
-    skipSuccessfulRequests: true,
-    ...(failing && { requestWasSuccessful: (_request, response) => !failing.includes(response.statusCode) }),
-    message: { code: 'too-many-attempts', problem: 'Too many attempts. Wait a minute.' } satisfies Refused,
-  });
-
 export const accountRoutes: Routes = (service) => {
   const router = Router();
   const accounts = service.database.getRepository(Accounts);
 
-  router.post('/session', fewAttempts(), body('4kb'), async (request, response) => {
+  const perAddress = limited({ requests: 120, failures: 20 });
+  const perAccount = limited({ requests: 60, failures: 20, countedBy: accountNamed });
+
+  router.post('/session', perAddress, body('4kb'), perAccount, async (request, response) => {
     const { email, password } = read(SignIn, request.body);
     const account = await accounts.findOneBy({ email: email.toLowerCase() });
     const right = await isPassword(account?.password, password);
@@ -80,7 +70,7 @@ export const accountRoutes: Routes = (service) => {
     answer(response, Account, publicFacts(account));
   });
 
-  router.delete('/session', (request, response, next) => {
+  router.delete('/session', limited({ requests: 120, failures: 120 }), (request, response, next) => {
     const session = request.sessionID;
     request.session.destroy((error: unknown) => {
       if (error) return next(error);

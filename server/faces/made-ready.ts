@@ -4,6 +4,7 @@ import subsetFont from 'subset-font';
 import * as z from 'zod';
 import { Refusal } from '@core/api/refusal';
 import { FaceMetrics, FamilyName, type Face, type LetterSet } from '@core/document/library/face';
+import { cutText, storableText } from '@core/document/storable';
 
 /** A face made ready to be published: what the site says of it, and its file. */
 export interface MadeReady {
@@ -155,12 +156,12 @@ function factsOf(font: Font, name: string): Omit<Face, 'id' | 'file' | 'size' | 
   const { name: names, 'OS/2': os2 } = Tables.parse({ name: tableOf(font, 'name'), 'OS/2': tableOf(font, 'OS/2') });
   const { records } = names;
   const axis = axisOf.safeParse(font.variationAxes).data?.wght;
-  const licence = named(records, 'license', 'licenseURL', 'copyright')?.trim().slice(0, 300);
+  const licence = cutText(storableText(named(records, 'license', 'licenseURL', 'copyright') ?? '').trim(), 300);
   return {
     family: familyOf(named(records, 'preferredFamily', 'fontFamily') ?? stem(name)),
     weights: axis ? `${weight(axis.min)} ${weight(axis.max)}` : `${weight(os2.usWeightClass)}`,
     italic: font.italicAngle !== 0,
-    ...(licence !== undefined && licence !== '' && { licence }),
+    ...(licence !== '' && { licence }),
     ...(os2.fsType?.noEmbedding === true && { restricted: true }),
   };
 }

@@ -36,7 +36,8 @@ function sessions(service: Service): express.RequestHandler {
     resave: false,
     saveUninitialized: false,
     store: service.sessions,
-    cookie: { httpOnly: true, sameSite: 'strict', maxAge: service.config.sessionLasts },
+    // “auto”: over TLS alone, once the connection came by TLS
+    cookie: { httpOnly: true, sameSite: 'strict', secure: 'auto', maxAge: service.config.sessionLasts },
   });
 }
 
@@ -90,6 +91,7 @@ function api(app: Express, service: Service): void {
 export function editorApp(service: Service): Express {
   const app = express();
   app.disable('x-powered-by');
+  app.set('trust proxy', service.config.proxies ?? false);
   app.use(requestLog(service.log));
   app.use(
     helmet({

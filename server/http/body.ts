@@ -1,5 +1,6 @@
 import { json, type RequestHandler } from 'express';
 import { Refusal } from '@core/api/refusal';
+import { checkStorable } from '@core/document/storable';
 
 /** How deep brackets may stand in one another in a request; the deepest document has about fifteen. */
 const mostBrackets = 100;
@@ -21,9 +22,20 @@ export function checkNesting(bytes: Buffer): void {
 }
 
 /**
- * Reads a request's JSON of at most so many bytes. Compressed bodies are not taken: the editor sends none, and a
- * small one may unfold to a huge one.
+ * Reads a request's JSON of at most so many bytes, and refuses texts that the database cannot store. Compressed bodies
+ * are not taken: the editor sends none, and a small one may unfold to a huge one.
  * Stands in a route after the check of who asks.
  */
-export const body = (limit: string): RequestHandler =>
-  json({ limit, inflate: false, verify: (_request, _response, bytes) => checkNesting(bytes) });
+export function body(limit: string): RequestHandler {
+  const parse = json({ limit, inflate: false, verify: (_request, _response, bytes) => checkNesting(bytes) });
+  return (request, response, next) =>
+    parse(request, response, (error?: unknown) => {
+      if (error !== undefined) return next(error);
+      try {
+        checkStorable(request.body);
+      } catch (problem) {
+        return next(problem);
+      }
+      next();
+    });
+}

@@ -37,7 +37,7 @@ export const nameOfSite = async ({ documents, database }: Service, site: string)
   (await documents.site(database.manager, site))?.document.name ?? site;
 
 /** What is open to whoever is not signed in: signing in, what a link that is used once is for, and what a client is shown. */
-const open = new Set([
+export const open: ReadonlySet<string> = new Set([
   ...['/session', '/links/read', '/links/use', '/password/forgotten'],
   ...['/shown', '/shown/remarks', '/shown/answers'],
 ]);

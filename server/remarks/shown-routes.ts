@@ -1,16 +1,16 @@
 import { Router } from 'express';
 import { OpenLink, Shown } from '@core/api/preview-links';
 import { NewAnswer, NewRemark, Remark, ShownRemarks, ShownRequest } from '@core/api/remarks';
-import { fewAttempts } from '../accounts/routes';
 import { answer, read } from '../http/answer';
 import { body } from '../http/body';
+import { limited } from '../http/limits';
 import type { Routes } from '../http/routes';
 import { answerOnLink, openLink, remarksOnLink, sayOnLink } from './shown';
 
 /** What a client may do with a link, without an account. */
 export const shownRoutes: Routes = (service) => {
   const router = Router();
-  const limit = fewAttempts([401, 404]);
+  const limit = limited({ requests: 300, failures: 20, isFailure: (status) => status === 401 || status === 404 });
   router.post('/shown', limit, body('4kb'), async (request, response) => {
     answer(response, Shown, await openLink(service, read(OpenLink, request.body)));
   });

@@ -27,8 +27,9 @@ export async function hold(database: DataSource, ...statements: readonly string[
 /** Has whatever is done to rows of a table wait for an advisory lock of this number. */
 export async function waitingFor(
   database: DataSource,
-  at: `${'BEFORE INSERT' | 'AFTER DELETE'} ON ${string}`,
+  at: `${'BEFORE INSERT' | 'BEFORE UPDATE' | 'AFTER DELETE'} ON ${string}`,
   lock: number,
+  when = 'true',
 ): Promise<() => Promise<void>> {
   const [table, name] = [at.split(' ').at(-1)!, `waits_${lock}`];
   await database.query(`CREATE FUNCTION ${name}() RETURNS trigger LANGUAGE plpgsql
@@ -37,7 +38,7 @@ export async function waitingFor(
     ? database.query(
         `CREATE CONSTRAINT TRIGGER ${name} ${at} DEFERRABLE INITIALLY DEFERRED FOR EACH ROW EXECUTE FUNCTION ${name}()`,
       )
-    : database.query(`CREATE TRIGGER ${name} ${at} FOR EACH ROW EXECUTE FUNCTION ${name}()`));
+    : database.query(`CREATE TRIGGER ${name} ${at} FOR EACH ROW WHEN (${when}) EXECUTE FUNCTION ${name}()`));
   return async () => {
     await database.query(`DROP TRIGGER ${name} ON ${table}`);
     await database.query(`DROP FUNCTION ${name}`);

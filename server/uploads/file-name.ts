@@ -1,3 +1,5 @@
+import { cutText, storableText } from '@core/document/storable';
+
 /**
  * What somebody calls a file, as far as it can be shown: without the folders before it and what cannot be printed.
  * @param nothing what it is called where nothing is left
@@ -8,5 +10,5 @@ export function fileName(name: string, nothing: string): string {
     .filter((letter) => letter >= ' ')
     .join('')
     .trim();
-  return printable.slice(0, 200) || nothing;
+  return cutText(storableText(printable), 200) || nothing;
 }

@@ -139,6 +139,19 @@ describe('Work that takes a while', () => {
       expect(tries).toBe(1);
     });
 
+    it('and ends with what cannot be stored, ends: not tried forever, and others are done', async () => {
+      await started(({ n }) =>
+        Promise.resolve(n === 1 ? { n: 10n /* no JSON */ } : { words: 'x\ud83d', also: 'a\0b' }),
+      );
+      const bad = [await begin({ n: 1 }), await begin({ n: 1 }), await begin({ n: 1 })];
+      const repaired = await begin({ n: 2 });
+      expect(await ended(repaired)).toEqual({ is: 'done', result: { words: 'x\ufffd', also: 'ab' } });
+      for (const id of bad) {
+        const state = await ended(id);
+        expect(state.is === 'refused' && state.refusal.code).toBe('failed');
+      }
+    });
+
     it('says how far it is while it goes on, and goes on when the database was away for a moment', async () => {
       const { database } = at.running.service;
       let goOn = (): void => undefined;

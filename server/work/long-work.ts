@@ -5,9 +5,10 @@ import type { DataSource, EntityManager } from 'typeorm';
 import * as z from 'zod';
 import { Refusal } from '@core/api/refusal';
 import { WorkState, type Work } from '@core/api/work';
+import { storable } from '@core/document/storable';
 import { aliveLock, type Channel } from '../database/channel';
 import { bounds } from '../database/open';
-import { refusedBy } from '../http/answer';
+import { refusedBy, whyUnavailable } from '../http/answer';
 import type { WorkKind } from './kinds';
 
 const topic = 'fold_work';
@@ -24,7 +25,8 @@ const between = 200;
 
 const Told = z.object({ work: z.string(), account: z.string().nullable(), queue: z.string() });
 const Rows = z.array(z.object({ id: z.string(), account: z.string().nullable(), state: WorkState }));
-const Taken = z.array(z.object({ data: z.unknown(), account: z.string().nullable(), tries: z.number() })).max(1);
+const Taken = z.object({ id: z.string(), data: z.unknown(), account: z.string().nullable(), tries: z.number() });
+type Taken = z.infer<typeof Taken>;
 const Left = z.array(z.object({ id: z.string(), queue: z.string() }));
 
 const notEnded = `state ->> 'is' IN ('waiting', 'at work')`;
@@ -179,8 +181,8 @@ export class LongWork {
   private async keepWorking(kind: WorkKind): Promise<void> {
     while (!this.stopped) {
       try {
-        const [job] = await this.boss.fetch(kind.queue);
-        if (job) await this.perform(kind, job.id);
+        const taken = await this.take(kind);
+        if (taken) await this.perform(kind, taken);
         else await this.rest(kind.queue);
       } catch (error) {
         this.failed(error);
@@ -204,21 +206,39 @@ export class LongWork {
     });
   }
 
-  private async perform(kind: WorkKind, id: string): Promise<void> {
-    const [taken] = Taken.parse(
-      await this.database.query(
-        `WITH now AS (UPDATE work SET state = '{"is": "at work", "share": 0}', server = $2, tries = tries + 1, changed = now()
-          WHERE id = $1 AND ${notEnded} RETURNING *), told AS (${tell}) SELECT data, account, tries FROM now LEFT JOIN told ON true`,
-        [id, this.channel.server],
-      ),
-    );
-    if (!taken) return void (await this.boss.complete(kind.queue, id)); // it had ended, and this was not said any more
-    const state = await this.tried(kind, id, taken);
-    const again = state === undefined && taken.tries < mostTries;
-    const said = await this.untilStored((manager) =>
-      again ? this.putBack(manager, kind.queue, id) : this.end(manager, kind.queue, id, state ?? outOfTries),
-    );
-    if (said && !again) await kind.ended(taken.data).catch(this.failed);
+  /**
+   * Takes the next work of a queue. The queue and the table of work change in one transaction: a server that is killed
+   * in between would else leave work that the queue takes for begun and the table for waiting.
+   */
+  private take({ queue }: WorkKind): Promise<Taken | undefined> {
+    return this.database.transaction(async (manager) => {
+      const [job] = await this.boss.fetch(queue, within(manager));
+      if (!job) return undefined;
+      const [taken] = z.array(Taken).parse(
+        await manager.query(
+          `WITH now AS (UPDATE work SET state = '{"is": "at work", "share": 0}', server = $2, tries = tries + 1, changed = now()
+            WHERE id = $1 AND ${notEnded} RETURNING *), told AS (${tell})
+            SELECT now.id, data, now.account, tries FROM now LEFT JOIN told ON true`,
+          [job.id, this.channel.server],
+        ),
+      );
+      if (!taken) await this.boss.complete(queue, job.id, {}, within(manager)); // it had ended
+      return taken;
+    });
+  }
+
+  private async perform(kind: WorkKind, taken: Taken): Promise<void> {
+    const { id, data, tries } = taken;
+    // one try too many: the last ones ended with their server
+    const state = tries > mostTries ? outOfTries : await this.tried(kind, taken);
+    const again = state === undefined && tries < mostTries;
+    const store = (manager: EntityManager): Promise<boolean> =>
+      again ? this.putBack(manager, kind.queue, id) : this.end(manager, kind.queue, id, state ?? outOfTries);
+    const isStored = await this.untilStored(store).catch((error: unknown) => {
+      this.failed(error); // what it ended with cannot be stored
+      return this.untilStored((manager) => this.end(manager, kind.queue, id, outOfTries));
+    });
+    if (isStored && !again) await kind.ended(data).catch(this.failed);
   }
 
   private async putBack(manager: EntityManager, queue: string, id: string): Promise<boolean> {
@@ -234,11 +254,7 @@ export class LongWork {
   }
 
   /** How work ended; undefined where it is to be tried again. */
-  private async tried(
-    kind: WorkKind,
-    id: string,
-    { data, account }: Omit<z.infer<typeof Taken>[number], 'tries'>,
-  ): Promise<WorkState | undefined> {
+  private async tried(kind: WorkKind, { id, data, account }: Taken): Promise<WorkState | undefined> {
     try {
       return { is: 'done', result: (await kind.run(data, { work: id, account, share: this.sharing(id) })) ?? null };
     } catch (error) {
@@ -263,17 +279,21 @@ export class LongWork {
   private async set(id: string, state: WorkState, manager = this.database.manager): Promise<boolean> {
     const rows: unknown = await manager.query(
       `WITH now AS (UPDATE work SET state = $2, changed = now() WHERE id = $1 AND server = $3 AND ${notEnded} RETURNING *) ${tell}`,
-      [id, JSON.stringify(state), this.channel.server],
+      [id, JSON.stringify(storable(state)), this.channel.server],
     );
     return z.array(z.unknown()).parse(rows).length > 0;
   }
 
-  /** Tries until the database is there to store it, or the server stops: then another takes it over. */
+  /**
+   * Tries until the database is there to store it, or the server stops: then another takes it over. @throws the error
+   * if it would meet the same one again
+   */
   private async untilStored(store: (manager: EntityManager) => Promise<boolean>): Promise<boolean> {
     for (let pause = 200; !this.stopped; pause = Math.min(pause * 2, 5000)) {
       try {
         return await this.database.transaction(store);
       } catch (error) {
+        if (whyUnavailable(error) === undefined) throw error;
         this.failed(error);
         await new Promise((go) => setTimeout(go, pause));
       }
@@ -305,8 +325,10 @@ const ofNobody = `WITH gone AS (UPDATE work SET state = '{"is": "waiting"}', ser
 /** Has pg-boss speak within a transaction. */
 const within = (manager: EntityManager): { db: PgBoss.Db } => ({
   db: {
-    executeSql: async (text: string, values: unknown[]) => ({
-      rows: z.array(z.unknown()).parse(await manager.query(text, values)),
-    }),
+    executeSql: async (text: string, values: unknown[]) => {
+      // of an UPDATE, the manager returns rows and their number
+      const result = await manager.queryRunner?.query(text, values, true);
+      return { rows: z.array(z.unknown()).parse(result?.records ?? []) };
+    },
   },
 });

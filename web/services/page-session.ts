@@ -21,7 +21,6 @@ import { isPatchable, isSeenAnew } from '@core/compile/canvas';
 import { addressed } from '@core/document/edits/addressed';
 import { settlingBefore } from '@core/document/edits/settling';
 import { applyBatch, type Documents } from '@core/document/edits/batch';
-import type { Edit } from '@core/document/edits/edit';
 import type { AnyEdit, Primitive } from '@core/document/edits/site-edit';
 import { areTextsAndPictures } from '@core/document/edits/check/texts-and-pictures';
 import { archivedWords, mayDo, whyNot, type Role } from '@core/api/roles';
@@ -29,7 +28,7 @@ import type { Page } from '@core/document/page';
 import { menuNamedBy } from '@core/document/menus/shown-menu';
 import { Problem } from '@core/document/problem';
 import type { Site } from '@core/document/site';
-import { sharingParts } from '@core/document/changes';
+import { storable } from '@core/document/storable';
 import { whatFits } from '@core/document/edits/what-fits';
 import { seenPage } from '@core/document/seen/seen-page';
 import { seenEdits } from '@core/document/edits/seen-edits';
@@ -43,28 +42,13 @@ import { Drafts } from './drafts';
 import { History, type Step } from './history';
 import { Meeting, overtakenBy, saidOf, withWaiting } from './meeting';
 import { batchesOf, Outbox, type Waiting } from './outbox';
+import type { PageChange } from './page-change';
 import { pageLeft } from './page-left';
 import { serverEvents } from './server-events';
+import { shownRelease, type ShownRelease } from './shown-release';
 
 /** More than anybody knows: asks for all there is. */
 const all = { revision: Infinity, siteRevision: Infinity };
-
-/** What is live, as it is seen: with what the site shared by then in it. */
-function releaseOf({ release, site, page }: PageFacts): ReturnType<PageSession['release']> {
-  if (!release?.page) return release;
-  const live = seenPage({ ...site, sections: release.sections, frames: release.frames }, release.page);
-  const { number, styling } = release;
-  return { number, styling, page: sharingParts(live, seenPage(site, page)) };
-}
-
-/** What happened to the page shown: edits to patch in, or a wholly new state. */
-export interface PageChange {
-  readonly before: Page;
-  readonly after: Page;
-  readonly edits: readonly Edit[] | 'all';
-  /** The site before, where what pages show of it is another now. */
-  readonly siteBefore?: Site;
-}
 
 export type SaveState = 'saved' | 'saving' | 'waiting';
 
@@ -82,7 +66,7 @@ export class PageSession implements OnDestroy {
 
   readonly site = signal<Site | undefined>(undefined);
   readonly page = signal<Page | undefined>(undefined);
-  readonly release = signal<Omit<NonNullable<PageFacts['release']>, 'sections' | 'frames'> | null>(null);
+  readonly release = signal<ShownRelease | null>(null);
   readonly live = signal('');
   /** What the pages of the site are called, by their ids, as far as it is known. */
   readonly titles = signal<PageFacts['titles']>({});
@@ -149,7 +133,7 @@ export class PageSession implements OnDestroy {
   /** Loads a page, sends again what an earlier visit left unsent, and listens to what others do. */
   async open(id: string): Promise<void> {
     const facts = await firstValueFrom(this.api.page(id));
-    this.release.set(releaseOf(facts));
+    this.release.set(shownRelease(facts));
     this.live.set(facts.live);
     this.titles.set(facts.titles);
     this.know(facts);
@@ -290,7 +274,8 @@ export class PageSession implements OnDestroy {
     const before = this.stored;
     if (!before) return undefined;
     try {
-      const { edits, seen } = made(before);
+      const { edits: wanted, seen } = made(before);
+      const edits = storable(wanted);
       if (edits.length === 0) return undefined;
       const after = applyBatch(before, edits);
       if (!this.mayBuild() && !(this.mayWrite() && areTextsAndPictures(before, edits))) {

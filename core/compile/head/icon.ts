@@ -2,6 +2,7 @@ import { escapeHtml } from '../../document/kinds/escape';
 import { baseOf } from '../../document/breakpoint';
 import { iconFile } from '../../document/library/site-icon';
 import type { Site } from '../../document/site';
+import { cutText } from '../../document/storable';
 import { plainValue, tokensOf } from '../../style/tokens/tokens';
 
 /** A colour a token holds as it can be written into a drawing; anything else than a plain colour is left. */
@@ -52,6 +53,6 @@ export function webManifest({ name, language, icon }: Site): string | undefined 
   const icons = icon.files
     .filter(({ size }) => size >= 192)
     .map(({ size, file }) => ({ src: `files/${file}`, sizes: `${size}x${size}`, type: 'image/png' }));
-  const manifest = { name, short_name: name.slice(0, 30), lang: language, start_url: './', display: 'browser', icons };
+  const manifest = { name, short_name: cutText(name, 30), lang: language, start_url: './', display: 'browser', icons };
   return `${JSON.stringify(manifest)}\n`;
 }

@@ -9,9 +9,10 @@ import { Problem } from '../problem';
 import { sectionOf } from '../seen/references';
 import { sharedAt } from '../seen/seen-page';
 import type { Site } from '../site';
+import { cutText } from '../storable';
 import { partOf } from '../tree';
 
-const named = (page: Page, id: string): string => inWords(partOf(page, id)).slice(0, 80);
+const named = (page: Page, id: string): string => cutText(inWords(partOf(page, id)), 80);
 
 /** A section of a page for its frame: the shared one it shows, or its own as one, with the edits that make it that. */
 function shared(page: Page, part: string, side: FrameSide): { readonly id: string; readonly edits: AnyEdit[] } {

@@ -5,6 +5,7 @@ import type { Page, Part } from '../page';
 import { Problem } from '../problem';
 import { readShares, tracksOf } from '../shares';
 import type { Site } from '../site';
+import { cutText } from '../storable';
 import { partOf } from '../tree';
 import { freshPart } from './thing';
 
@@ -110,7 +111,7 @@ function planned(site: Site, section: PlannedSection): { root: string; parts: Ma
     held = [row];
   }
   const root = add(site, parts, 'section', { 'min-height': `${section.height}px`, 'justify-content': 'center' }, held);
-  if (section.name.trim() !== '') parts[root] = { ...parts[root]!, name: section.name.trim().slice(0, 80) };
+  if (section.name.trim() !== '') parts[root] = { ...parts[root]!, name: cutText(section.name.trim(), 80) };
   return { root, parts };
 }
 

@@ -24,7 +24,7 @@ import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
 import type { State } from '@core/document/style-map';
 import { canvasAddresses } from '../../services/addresses';
-import type { PageChange } from '../../services/page-session';
+import type { PageChange } from '../../services/page-change';
 import { PageSession } from '../../services/page-session';
 import { Commands } from '../commands/commands';
 import { Selection } from '../state/selection';

@@ -37,6 +37,9 @@ import { stepped } from './step-number';
 import { FocusBefore } from '../../theme/focus-before';
 import { valueOf } from '../../theme/from-event';
 
+const isSwatch = (target: EventTarget | null): boolean =>
+  target instanceof Element && target.classList.contains('swatch');
+
 /**
  * One value of the ledger: text until it is focused, then a field. A bad value stays in it, marked, and is not
  * stored.
@@ -150,9 +153,14 @@ export class LedgerCell {
   }
 
   /** Opens the drawing of a colour from its swatch. */
-  protected mix(event: Event): void {
+  protected pressed(event: Event): void {
+    if (!isSwatch(event.target)) return;
     event.preventDefault(); // or the cell would get the focus and become a field
     this.draw.emit();
+  }
+
+  protected clicked(event: Event): void {
+    if (!isSwatch(event.target)) this.begin();
   }
 
   protected keyed(event: KeyboardEvent): void {

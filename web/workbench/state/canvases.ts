@@ -4,7 +4,7 @@ import { compileCanvas, recompile, type Canvas, type Patch } from '@core/compile
 import type { Addresses } from '@core/compile/declarations';
 import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
-import type { PageChange } from '../../services/page-session';
+import type { PageChange } from '../../services/page-change';
 import { PageWorker } from '../../services/page-worker';
 import { afterPaint } from '../../services/after-paint';
 

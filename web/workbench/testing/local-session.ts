@@ -11,7 +11,8 @@ import type { Page } from '@core/document/page';
 import { Problem } from '@core/document/problem';
 import { blankSite, type Site } from '@core/document/site';
 import { Drafts } from '../../services/drafts';
-import { PageSession, type PageChange } from '../../services/page-session';
+import type { PageChange } from '../../services/page-change';
+import { PageSession } from '../../services/page-session';
 import { workbenchServices } from '../services';
 import { ScrollStep } from '../canvas/scroll-sync';
 

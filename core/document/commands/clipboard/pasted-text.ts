@@ -3,6 +3,7 @@ import { kindOf } from '../../kinds/registry';
 import type { Part } from '../../page';
 import { Problem } from '../../problem';
 import type { Site } from '../../site';
+import { cutText } from '../../storable';
 import type { Clip } from './clip';
 
 /** The longest text that can be pasted, in characters. */
@@ -15,18 +16,15 @@ const longestParagraph = 100_000;
 function* piecesOf(text: string): Generator<string> {
   let rest = text;
   while (rest.length > longestParagraph) {
-    const head = rest.slice(0, longestParagraph);
+    const head = cutText(rest, longestParagraph);
     const end =
       ['\n', '. ', ' '].map((sign) => head.lastIndexOf(sign) + sign.length).find((at) => at > longestParagraph / 2) ??
-      wholeSigns(head);
+      head.length;
     yield rest.slice(0, end).trim();
     rest = rest.slice(end).trimStart();
   }
   yield rest;
 }
-
-/** The length of a text without half a surrogate pair at its end. */
-const wholeSigns = (text: string): number => (/[\ud800-\udbff]$/.test(text) ? text.length - 1 : text.length);
 
 /** The paragraphs of plain text, which empty lines part; nothing of it is left out. */
 export function paragraphsOf(text: string): string[] {

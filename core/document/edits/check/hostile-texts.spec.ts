@@ -141,10 +141,3 @@ describe('A text that means harm', () => {
       }
     });
 });
-
-declare global {
-  interface String {
-    /** ECMAScript 2024, section 22.1.3.10. */
-    isWellFormed(): boolean;
-  }
-}
