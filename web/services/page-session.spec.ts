@@ -72,6 +72,13 @@ describe('A page session', () => {
     }
   });
 
+  it('repairs text that cannot be stored before it is shown, kept or sent', async () => {
+    session.apply(title('Boats 💧\ud83d at\0 eight'));
+    expect(shown()).toBe('Boats 💧\ufffd at eight');
+    await until(() => session.state() === 'saved');
+    expect(titleOf(server.document)).toBe('Boats 💧\ufffd at eight');
+  });
+
   it('sends what waits after its page is left', async () => {
     session.apply(title('One'));
     session.apply(title('Two'));

@@ -1,4 +1,4 @@
-import { baseOf, outwards } from '../breakpoint';
+import { baseOf } from '../breakpoint';
 import type { Edit } from '../edits/edit';
 import type { Page } from '../page';
 import { Problem } from '../problem';
@@ -9,6 +9,7 @@ import { resolve } from '../../style/cascade';
 import { newIdentifier } from '../identifier';
 import { styleEdit } from './style';
 import { copyOf, freshPart } from './thing';
+import { withTracks } from './with-tracks';
 
 /** The shares of a columns part at a breakpoint in percent, or undefined when its tracks are no plain shares. */
 export function columnShares(site: Site, page: Page, id: string, breakpoint: string): number[] | undefined {
@@ -72,10 +73,7 @@ export function moveGutter(
   return [styleEdit(id, breakpoint, 'normal', 'grid-template-columns', tracksOf(dragGutter(shares, gutter, percent)))];
 }
 
-/**
- * Adds a column behind another: a full copy of it, or an empty one with the same settings. At every breakpoint whose
- * shares are its own it gets room: the average share, the others in proportion.
- */
+/** Adds a column behind another: a full copy of it, or an empty one with the same settings. */
 export function addColumn(
   site: Site,
   page: Page,
@@ -88,16 +86,8 @@ export function addColumn(
   const { index } = placeOf(page, column);
   const copy = copyOf(page, column);
   const twin = what === 'copy' ? copy.parts : { [copy.root]: { ...copy.parts[copy.root]!, children: [] } };
-  const count = partOf(page, parent).children.length;
   const edits: Edit[] = [{ do: 'insert', parent, index: index + 1, root: copy.root, parts: twin }];
-  for (const { id, side } of outwards(site.breakpoints)) {
-    const own = partOf(page, parent).style[id]?.normal?.['grid-template-columns'] !== undefined;
-    const shares = own || side === 'base' ? columnShares(site, page, parent, id) : undefined;
-    if (shares?.length !== count || count === 1) continue;
-    const wider = shares.toSpliced(index + 1, 0, 100 / count).map((share) => (share * count) / (count + 1));
-    edits.push(styleEdit(parent, id, 'normal', 'grid-template-columns', tracksOf(wider)));
-  }
-  return { edits, made: copy.root };
+  return { edits: [...withTracks(site, page, edits)], made: copy.root };
 }
 
 /**

@@ -2,6 +2,7 @@
 import type { Check } from '../check';
 import { buried } from './buried';
 import { captionPlace } from './caption-place';
+import { columnTracks } from './column-tracks';
 import { deadLinks } from './dead-links';
 import { described } from './described';
 import { fixedWidth } from './fixed-width';
@@ -29,6 +30,7 @@ import { textContrast } from './text-contrast';
 export const allChecks: readonly Check[] = [
   buried,
   captionPlace,
+  columnTracks,
   deadLinks,
   described,
   fixedWidth,

@@ -1,6 +1,7 @@
 import { inject, Injectable, type OnDestroy } from '@angular/core';
 import { firstValueFrom, Subscription } from 'rxjs';
 import { clipOf, type Clip } from '@core/document/commands/clipboard/clip';
+import { withTracks } from '@core/document/commands/with-tracks';
 import { Problem } from '@core/document/problem';
 import { Api, failureOf } from '../../services/api';
 import { PageWorker } from '../../services/page-worker';
@@ -149,7 +150,9 @@ export class Clipboard implements OnDestroy {
    * Puts in what is pasted, a long text a few paragraphs a frame; Escape stops it and takes back what is in. All of
    * it is one step of undo.
    */
-  private async putIn({ edits, made }: NonNullable<Pasted>): Promise<void> {
+  private async putIn({ edits: pasted, made }: NonNullable<Pasted>): Promise<void> {
+    const [site, page] = [this.session.site(), this.session.page()];
+    const edits = site && page ? withTracks(site, page, pasted) : pasted;
     const step = `paste ${made[0]}`;
     let stopped = false;
     const stop = (event: KeyboardEvent): void => {

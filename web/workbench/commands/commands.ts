@@ -6,9 +6,10 @@ import { holderEdit } from '@core/document/commands/look/held';
 import { styleEdit, toggleShown } from '@core/document/commands/style';
 import { idOfThing, newThing, type Thing } from '@core/document/commands/thing';
 import { canUnwrap, canWrap } from '@core/document/commands/can-wrap';
+import { withTracks } from '@core/document/commands/with-tracks';
 import { applyEdits } from '@core/document/edits/apply';
 import type { Edit } from '@core/document/edits/edit';
-import type { AnyEdit } from '@core/document/edits/site-edit';
+import { isOnPage, type AnyEdit } from '@core/document/edits/site-edit';
 import { kindOf } from '@core/document/kinds/registry';
 import type { Page } from '@core/document/page';
 import { Problem } from '@core/document/problem';
@@ -39,7 +40,8 @@ export class Commands {
     const open = this.open();
     if (!open) return false;
     try {
-      return this.session.apply(command(open.site, open.page), merge);
+      const edits = command(open.site, open.page);
+      return this.session.apply(edits.every(isOnPage) ? withTracks(open.site, open.page, edits) : edits, merge);
     } catch (error) {
       if (!(error instanceof Problem)) throw error;
       this.session.notices.next(error.message);
