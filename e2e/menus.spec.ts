@@ -124,7 +124,7 @@ describe('The menus of a site', () => {
       'the menu shows no entries',
     );
     await person.group('Content');
-    await person.choose('p-select:has(#content-folding)', 'row');
+    await person.choose('p-select:has(#content-folding)', 'scrolling row');
     await person.until(
       () =>
         person.inLeaf<boolean>(
@@ -137,7 +137,7 @@ describe('The menus of a site', () => {
     await person.find('fold-menus-dialog ol li');
     await (await person.find('#new-menu')).sendKeys('Foot', Key.ENTER);
     await person.until(async () => (await rows()) === '', 'the new menu is not shown');
-    await (await person.button('Add a word')).click();
+    await (await person.button('Add a heading')).click();
     await person.until(async () => (await rows()) === 'More', 'no word was added');
     await (await person.find('button[aria-label="Delete the menu Foot"]')).click();
     await person.until(async () => (await rows()).includes('Crew'), 'the other menu is not back');

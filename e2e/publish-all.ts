@@ -16,7 +16,7 @@ export async function publishAll({ person, servers: { editor } }: Visit, site: s
   await person.until(
     () =>
       person.driver.executeScript<boolean>(
-        `return [...document.querySelectorAll('[data-state]')].every((one) => one.innerText === 'as it is live')`,
+        `return [...document.querySelectorAll('[data-state]')].every((one) => one.innerText === 'No changes')`,
       ),
     'a page is not live as it is',
   );

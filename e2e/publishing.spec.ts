@@ -80,7 +80,7 @@ describe('Before pages go live', () => {
       await person.find('input[type="datetime-local"]'),
     );
     await person.until(async () => (await person.find('[data-confirm] button')).isEnabled(), 'a time does not suffice');
-    expect(await chosen()).toBe('Set 4 pages');
+    expect(await chosen()).toBe('Schedule 4 pages');
     expect(await (await person.find('[data-draws]')).getText()).toContain('4 pages');
     await (await person.find('[data-confirm] button')).click();
     const planned = await person.find('[data-planned]');

@@ -40,8 +40,7 @@ describe('Releases of a client’s site', () => {
     await person.until(() => go.isEnabled(), 'it can’t be published with a reason');
     await go.click();
     await person.until(
-      async () =>
-        (await (await person.find('[data-page="tidewick-fares"] [data-state]')).getText()) === 'as it is live',
+      async () => (await (await person.find('[data-page="tidewick-fares"] [data-state]')).getText()) === 'No changes',
       'it is not live',
     );
     await toReleases();

@@ -57,7 +57,7 @@ describe('A link for the client, and remarks on it', () => {
     await ines.driver.get(address);
     await type(ines, '#word', 'high tide');
     await (await ines.button('Open')).click();
-    expect(await (await ines.find('[role=alert]')).getText()).toBe('This isn’t the word.');
+    expect(await (await ines.find('[role=alert]')).getText()).toBe('This isn’t the password.');
     expect(await axeFindings(ines.driver)).toEqual([]);
     await type(ines, '#word', 'low tide');
     await (await ines.button('Open')).click();

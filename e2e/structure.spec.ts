@@ -285,4 +285,32 @@ describe('Structure', () => {
     );
     expect(await boxes()).toEqual(before);
   });
+
+  it('columns of which one is duplicated, deleted and added stand in one row and fill it', async () => {
+    const { person } = visit;
+    await person.freshPage('tidewick', 'Columns', '/columns');
+    await person.addPart('columns');
+    const filling = (count: number) => async (): Promise<boolean> => {
+      const [rows, tracks, columns] = await person.inLeaf<[number, number, number]>(
+        'wide',
+        `const box = document.querySelector('._cols');
+         if (!box) return [0, 0, 0];
+         const tracks = view.getComputedStyle(box).gridTemplateColumns.split(' ');
+         return [new Set([...box.children].map((one) => one.getBoundingClientRect().top)).size, tracks.length, box.children.length];`,
+      );
+      return rows === 1 && tracks === count && columns === count;
+    };
+    await person.until(filling(2), 'two columns do not stand in one row');
+    await person.clickOn('wide', '._cols > :nth-child(1)');
+    await person.chord(Key.ALT, Key.SHIFT, 'd');
+    await person.until(filling(3), 'the duplicate did not get room');
+    await person.keys(Key.DELETE);
+    await person.until(filling(2), 'the room of the deleted one is left');
+    await person.clickOn('wide', '._cols > :nth-child(2)');
+    await person.addPart('column');
+    await person.until(filling(3), 'the added one did not get room');
+    await person.chord(Key.CONTROL, 'z');
+    await person.until(filling(2), 'one step of undo does not take back both');
+    await person.saved();
+  });
 });

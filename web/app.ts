@@ -65,7 +65,7 @@ export const routes: Routes = [
       },
       {
         path: 'sites/:site/take-away',
-        title: 'Take away · Fold Line',
+        title: 'Export · Fold Line',
         loadComponent: () => import('./desk/take-away').then((file) => file.TakeAway),
       },
       {

@@ -7,7 +7,11 @@ const mostDays = 365;
 
 const LinkName = z.string().trim().min(1, 'Give the link a name.').max(80, 'A name has at most 80 letters.');
 /** A word the link opens with, told to the client another way than the link. */
-const Word = z.string().trim().min(4, 'A word has at least 4 letters.').max(100, 'A word has at most 100 letters.');
+const Word = z
+  .string()
+  .trim()
+  .min(4, 'A password has at least 4 characters.')
+  .max(100, 'A password has at most 100 characters.');
 const Days = z
   .int('Say a whole number of days.')
   .min(1, 'A link lasts at least a day.')

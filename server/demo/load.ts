@@ -34,7 +34,11 @@ interface Client {
 }
 
 const clients: readonly Client[] = [
-  { site: tidewick, pages: [home, fares, lostProperty, timetable], live: [home.id] },
+  {
+    site: tidewick,
+    pages: [home, fares, lostProperty, timetable],
+    live: [home.id, fares.id, lostProperty.id, timetable.id],
+  },
   { site: mill, pages: [millAtFirst.page], live: [millHome.id], since: millAtFirst.inverses },
   { site: observatory, pages: [observatoryHome], live: [] },
 ];

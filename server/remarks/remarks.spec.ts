@@ -124,7 +124,7 @@ describe('Links for a client', () => {
   it('ask for a word where they have one; another word closes them for whoever had opened them', async () => {
     const link = await made({ word: 'low tide' });
     expect((await open(link)).status).toBe(401);
-    expect((await open(link, 'high tide')).refusal().problem).toBe('This isn’t the word.');
+    expect((await open(link, 'high tide')).refusal().problem).toBe('This isn’t the password.');
     const facts = await shown(link, 'low tide');
     expect((await look(facts, '/')).status).toBe(200);
     expect((await at.ada.call('PATCH', `/sites/tidewick/links/${link.id}`, { word: 'spring tide' })).status).toBe(204);

@@ -39,7 +39,7 @@ const byPath = (a: Page, b: Page): number => (a.path === b.path ? 0 : a.path < b
 export async function openLink(service: Service, { key, word }: OpenLink): Promise<Shown> {
   const link = await linkByKey(service.database.manager, key);
   if (link.word !== null && !(await isPassword(link.word, word ?? '')))
-    throw new Refusal('wrong-credentials', word ? 'This isn’t the word.' : 'This link opens with a word.');
+    throw new Refusal('wrong-credentials', word ? 'This isn’t the password.' : 'This preview needs a password.');
   const { site, pages } = await shownBy(service, link);
   if (pages.length === 0) throw new Refusal('not-found', 'The page this link shows is not there any more.');
   if (!(await isWritten(service, link, await tokenOf(service, link.site)))) {

@@ -20,7 +20,7 @@ import { HostField } from './host-field';
       <div class="file">
         <label for="archive-file">Archive</label>
         <input id="archive-file" type="file" accept=".zip,application/zip" (change)="choose($event)" />
-        <p class="soft">The zip that “Take away” of a site gave: its pages, styles and library.</p>
+        <p class="soft">The zip that “Export” of a site gave: its pages, styles and library.</p>
       </div>
       <fold-line-field field="archive-name" label="Name" [value]="name()" (valueChange)="setName($event)" />
       <fold-host-field

@@ -79,6 +79,6 @@ export class SiteHead {
     { word: 'Redirects', path: ['redirects'] },
     { word: 'People', path: ['people'] },
     { word: 'History', path: ['history'] },
-    { word: 'Take away', path: ['take-away'] },
+    { word: 'Export', path: ['take-away'] },
   ];
 }

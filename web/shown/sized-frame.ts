@@ -70,7 +70,7 @@ export class SizedFrame {
   private drag: { readonly x: number; readonly width: number } | undefined;
 
   protected readonly choices = computed(() => [
-    { id: '', word: 'All the room' },
+    { id: '', word: 'Full width' },
     ...this.breakpoints().map(({ id, name, preview }) => ({ id, word: `${name} ${preview.width}` })),
   ]);
   private readonly screen = computed<Size | undefined>(() => {

@@ -8,6 +8,7 @@ export const buttonKind: Kind = {
   kind: 'button',
   word: 'Button',
   purpose: 'A link that asks to be followed.',
+  synonyms: 'cta call to action',
   glyph: 'M1.5 4.5h11v5h-11z M4.5 7h5',
   order: 12,
   text: 'label',

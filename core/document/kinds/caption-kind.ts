@@ -7,6 +7,7 @@ export const captionKind: Kind = {
   kind: 'caption',
   word: 'Caption',
   purpose: 'Words on a picture, with whose it is; they stand with it in a figure.',
+  synonyms: 'figcaption legend',
   glyph: 'M2 2h10v6.5h-10z M3 10.5h8 M5 12.5h4',
   order: 11.5,
   text: 'prose',

@@ -7,6 +7,7 @@ export const columnsKind: Kind = {
   kind: 'columns',
   word: 'Columns',
   purpose: 'Columns side by side, each with its share of the width.',
+  synonyms: 'grid side by side layout',
   glyph: 'M1.5 2h4.6v10h-4.6z M7.9 2h4.6v10h-4.6z',
   order: 4,
   examples: [{}],

@@ -9,6 +9,7 @@ const stack = stackKind({
   kind: 'container',
   word: 'Container',
   purpose: 'A box that lays out what it holds, in a column, a row or a grid.',
+  synonyms: 'box div group flex card',
   glyph: 'M2 2h10v10h-10z M4.5 5h5 M4.5 7h5 M4.5 9h5',
   order: 3,
   tags: ['div', 'article', 'aside', 'nav', 'figure', 'a', 'ul', 'ol', 'li'],

@@ -12,8 +12,9 @@ const label = (content: Record<string, unknown>): string => linesToHtml(String(c
 
 export const disclosureKind: Kind = {
   kind: 'disclosure',
-  word: 'Item',
+  word: 'Accordion item',
   purpose: 'A title that opens what it holds; several of them make an accordion.',
+  synonyms: 'faq details toggle collapse questions',
   glyph: 'M1.5 2.5h11v3h-11z M1.5 7.5h11 M1.5 10h11 M1.5 12.5h7 M9.5 3.5l1 1 1-1',
   order: 7,
   interactive: true,

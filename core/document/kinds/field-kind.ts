@@ -16,6 +16,7 @@ export const fieldKind: Kind = {
   kind: 'field',
   word: 'Field',
   purpose: 'A label and a line to type in.',
+  synonyms: 'form input email contact textarea',
   glyph: 'M1.5 6h11v5h-11z M1.5 3h5 M3.5 7.5v2',
   order: 14,
   interactive: true,

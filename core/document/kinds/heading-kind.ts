@@ -10,6 +10,7 @@ export const headingKind: Kind = {
   kind: 'heading',
   word: 'Heading',
   purpose: 'A title; its level is its meaning, its size is style.',
+  synonyms: 'title headline h1 h2',
   glyph: 'M3 2v10 M11 2v10 M3 7h8',
   order: 9,
   text: 'title',

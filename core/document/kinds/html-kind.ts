@@ -11,6 +11,7 @@ export const htmlKind: Kind = {
   kind: 'html',
   word: 'HTML',
   purpose: 'HTML of your own, in a frame of its own that cannot reach the page.',
+  synonyms: 'code embed iframe script',
   glyph: 'M4.5 4L1.5 7l3 3 M9.5 4l3 3-3 3 M8 2.5l-2 9',
   order: 15,
   interactive: true,

@@ -77,6 +77,7 @@ export const imageKind: Kind = {
   kind: 'image',
   word: 'Image',
   purpose: 'A picture from the library, or a placeholder until there is one.',
+  synonyms: 'photo picture logo figure',
   glyph: 'M1.5 2.5h11v9h-11z M2 10l3.5-4 2.5 3 2-2 2.5 3 M9.6 5.1h.1',
   order: 11,
   shows: 'picture',

@@ -68,6 +68,8 @@ export interface ContentField {
   readonly onPage?: boolean;
   /** What may be chosen, where the editor is a choice. */
   readonly choices?: readonly string[];
+  /** What choices are called on screen, if not by their values. */
+  readonly choiceWords?: Readonly<Record<string, string>>;
   /** A breakpoint may say something else here. */
   readonly varies?: boolean;
   /** It says how the part works, and nothing that is read: a content editor leaves it as it is. */
@@ -106,6 +108,8 @@ export interface Kind {
   readonly kind: string;
   readonly word: string;
   readonly purpose: string;
+  /** Other words it is looked for by, parted by spaces. */
+  readonly synonyms?: string;
   /** Its sign: an SVG path drawn in lines on 14 by 14. */
   readonly glyph: string;
   /** Visitors press, type or open something in it: it cannot stand in a link. */

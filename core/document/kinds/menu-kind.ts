@@ -27,8 +27,9 @@ function foldRules(breakpoint: Breakpoint): string {
  */
 export const menuKind: Kind = {
   kind: 'menu',
-  word: 'Row of links',
+  word: 'Links',
   purpose: 'Links set by hand in a row, that fold behind a button on small screens.',
+  synonyms: 'nav navigation social',
   glyph: 'M1 4.5h12v5h-12z M3 7h1.5 M6.2 7h1.5 M9.4 7h1.5',
   order: 8,
   interactive: true,

@@ -9,6 +9,7 @@ export const pageTitleKind: Kind = {
   kind: 'page-title',
   word: 'Page title',
   purpose: 'The title of the page it is on, whichever that is; a page may leave it out.',
+  synonyms: 'h1 heading',
   glyph: 'M2 2.5h10v9h-10z M4 5.5h6 M7 5.5v4',
   order: 9.5,
   namesPages: true,

@@ -8,6 +8,16 @@ import type { FieldEditor, Kind } from './kind';
 /** Every kind of part, in the order the parts drawer shows them. */
 export const kinds: readonly Kind[] = [...allKinds].sort((a, b) => a.order - b.order);
 
+/** Finds kinds by their word, purpose and synonyms: those whose word begins so come first. */
+export function kindsFound(typed: string): readonly Kind[] {
+  const words = typed.trim().toLowerCase();
+  const found = kinds.filter((kind) =>
+    `${kind.word} ${kind.purpose} ${kind.synonyms ?? ''}`.toLowerCase().includes(words),
+  );
+  const rank = ({ word }: Kind): number => (word.toLowerCase().startsWith(words) ? 0 : 1);
+  return found.sort((one, other) => rank(one) - rank(other));
+}
+
 const byName = new Map(kinds.map((kind) => [kind.kind, kind]));
 
 /** The kind of this name. @throws Problem when there is none. */

@@ -30,6 +30,7 @@ export const rowsKind: Kind = {
   kind: 'rows',
   word: 'Rows',
   purpose: 'Rows of picture and text whose sides alternate by themselves.',
+  synonyms: 'alternate zigzag list',
   glyph: 'M1.5 2h5v4h-5z M8.5 3h4 M8.5 5h4 M7.5 8h5v4h-5z M1.5 9h4 M1.5 11h4',
   order: 6,
   examples: sideWays.flatMap((wide) =>

@@ -4,6 +4,7 @@ export const sectionKind = stackKind({
   kind: 'section',
   word: 'Section',
   purpose: 'A band across the whole page.',
+  synonyms: 'band block strip',
   glyph: 'M1 4.5h12v5h-12z M1 1.5h12 M1 12.5h12',
   order: 2,
   tags: ['section', 'header', 'footer', 'nav', 'aside', 'div'],

@@ -10,6 +10,8 @@ import type { Kind, MarkupContext } from './kind';
 
 const ways = ['list', 'side', 'row'] as const;
 const submenus = ['on demand', 'always', 'never'] as const;
+const wayWords = { list: 'list under button', side: 'side panel', row: 'scrolling row' };
+const submenuWords = { 'on demand': 'open on hover or tap', always: 'always open', never: 'hidden' };
 
 const Content = z.strictObject({
   menu: z.union([z.literal(''), Identifier]),
@@ -98,8 +100,9 @@ function listHtml(trees: readonly EntryTree[], content: Content, context: Markup
  */
 export const siteMenuKind: Kind = {
   kind: 'site-menu',
-  word: 'Site menu',
+  word: 'Menu',
   purpose: 'A menu of the site: the same entries wherever it stands, with the page one is on marked.',
+  synonyms: 'nav navigation header links',
   glyph: 'M1 3.5h12 M1 7h12 M1 10.5h12 M10.5 2v3',
   order: 8.5,
   interactive: true,
@@ -117,9 +120,9 @@ export const siteMenuKind: Kind = {
   fields: [
     { key: 'menu', label: 'menu', editor: 'menu' },
     { key: 'folds', label: 'folds from', editor: 'breakpoint' },
-    { key: 'folding', label: 'folds to', editor: 'choice', choices: ways, works: true },
+    { key: 'folding', label: 'on small screens', editor: 'choice', choices: ways, choiceWords: wayWords, works: true },
     { key: 'label', label: 'word on the button', editor: 'line' },
-    { key: 'under', label: 'entries under others', editor: 'choice', choices: submenus, works: true },
+    { key: 'under', label: 'submenus', editor: 'choice', choices: submenus, choiceWords: submenuWords, works: true },
     { key: 'called', label: 'name read out', editor: 'line' },
   ],
   mark: '_entries',

@@ -4,7 +4,7 @@ import type { Declarations } from '../style-map';
 import { stackDefaults } from './box-defaults';
 import type { Kind } from './kind';
 
-type Facts = Pick<Kind, 'kind' | 'word' | 'purpose' | 'glyph' | 'order' | 'tags' | 'group'> & {
+type Facts = Pick<Kind, 'kind' | 'word' | 'purpose' | 'synonyms' | 'glyph' | 'order' | 'tags' | 'group'> & {
   readonly begins: Declarations;
 };
 

@@ -27,6 +27,7 @@ export const textKind: Kind = {
   kind: 'text',
   word: 'Text',
   purpose: 'Paragraphs to read, with lists, quotes and links.',
+  synonyms: 'paragraph copy list quote rich text',
   glyph: 'M2 3h10 M2 6h10 M2 9h10 M2 12h6',
   order: 10,
   text: 'prose',

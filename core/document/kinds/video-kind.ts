@@ -76,6 +76,7 @@ export const videoKind: Kind = {
   kind: 'video',
   word: 'Video',
   purpose: 'A film, from a file or a video host; nothing of it loads before it is played.',
+  synonyms: 'film movie player',
   glyph: 'M1.5 2.5h11v9h-11z M5.8 5v4l3.4-2z',
   order: 13,
   interactive: true,

@@ -17,12 +17,12 @@ export const idleValues: Check = {
       const list = idle
         .map((one) => `${one.property} ${namedValue(site, one.value, one.breakpoint)} at ${nameOf(one.breakpoint)}`)
         .join(', ');
-      const says = idle.length === 1 ? 'Take it back' : `Take all ${idle.length} back`;
+      const says = idle.length === 1 ? 'Remove' : `Remove all ${idle.length}`;
       return {
         check: 'idle values',
         severity: 'note' as const,
         part,
-        reason: `It would be the same without ${list}.`,
+        reason: `Redundant: ${list} ${idle.length === 1 ? 'changes' : 'change'} nothing.`,
         cure: {
           says,
           edits: takeBack(idle),

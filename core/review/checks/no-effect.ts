@@ -26,7 +26,7 @@ export const withoutEffect: Check = {
             breakpoints: [one.id],
             reason: `${own.property} ${namedValue(site, own.value, one.id)} does nothing here: ${why}.`,
             cure: {
-              says: 'Take it back',
+              says: 'Remove',
               edits: takeBack([own]),
               before: `${own.property} ${namedValue(site, own.value, one.id)}`,
               after: 'not set',

@@ -105,8 +105,8 @@ export class Remarks {
   ]);
   protected readonly wordWays = [
     { id: 'stays', word: 'Stays as it is' },
-    { id: 'other', word: 'Another word' },
-    { id: 'none', word: 'No word' },
+    { id: 'other', word: 'Another password' },
+    { id: 'none', word: 'No password' },
   ];
 
   protected begin(doing: Doing): void {

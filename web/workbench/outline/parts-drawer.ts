@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { landingOfUse, useThing } from '@core/document/commands/sharing/own-parts';
 import { newThing, type NewThing } from '@core/document/commands/thing';
-import { kinds } from '@core/document/kinds/registry';
+import { kindsFound } from '@core/document/kinds/registry';
 import type { KeptSection } from '@core/document/sections/kept-section';
 import { PageSession } from '../../services/page-session';
 import { Selection } from '../state/selection';
@@ -174,14 +174,9 @@ export class PartsDrawer {
   private readonly dragging = inject(Dragging);
   private readonly leaves = inject(Leaves);
   protected readonly query = signal('');
-  protected readonly found = computed(() => {
-    const words = this.query().trim().toLowerCase();
-    const found = kinds.filter(
-      (kind) => kind.group !== 'page' && !kind.refers && `${kind.word} ${kind.purpose}`.toLowerCase().includes(words),
-    );
-    const named = (word: string): number => (word.toLowerCase().startsWith(words) ? 0 : 1);
-    return found.sort((a, b) => named(a.word) - named(b.word)); // what is called so before what merely speaks of it
-  });
+  protected readonly found = computed(() =>
+    kindsFound(this.query()).filter((kind) => kind.group !== 'page' && !kind.refers),
+  );
   /** The own parts of the site; while nothing is searched for, the first of many. */
   protected readonly ownFound = computed(() => {
     const words = this.query().trim().toLowerCase();

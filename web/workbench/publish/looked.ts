@@ -51,8 +51,8 @@ const nameIn = (page: Page, part: string): string => {
 export function stateOf({ entry, looked, failed }: Row): string {
   if (failed !== undefined) return failed;
   if (entry.live === null) return 'new';
-  if (!looked) return entry.live === entry.revision ? 'as it is live' : 'changed';
+  if (!looked) return entry.live === entry.revision ? 'No changes' : 'changed';
   const count = looked.changes.length;
   if (count > 0) return `${count} ${count === 1 ? 'change' : 'changes'}`;
-  return looked.next.changesWithSite ? 'changes with the site' : 'as it is live';
+  return looked.next.changesWithSite ? 'changes with the site' : 'No changes';
 }

@@ -130,7 +130,7 @@ export class PublishScreen {
   protected readonly cardWords = computed(() => {
     const count = this.cardless().length;
     if (count === 0) return undefined;
-    return `Draw a picture for where ${count === 1 ? 'the page is' : `${count} pages are`} shared: none is chosen`;
+    return count === 1 ? 'Create a share image (none chosen)' : `Create share images for ${count} pages (none chosen)`;
   });
   protected readonly draws = signal(true);
   protected readonly name = signal('');

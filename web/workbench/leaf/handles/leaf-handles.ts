@@ -166,12 +166,12 @@ export class LeafHandles {
   }
 
   protected hint(handle: Handle): string {
-    if (isTransforming(handle.kind)) return `${transformWords[handle.kind]}. Drag; Shift leaves snapping off.`;
+    if (isTransforming(handle.kind)) return `${transformWords[handle.kind]}. Drag (Shift: no snapping).`;
     const px =
       handle.kind === 'padding' || handle.kind === 'margin' || handle.kind === 'gap'
         ? `: ${Math.round(handle.px)} px`
         : '';
-    return `${this.nameOf(handle)}${px}. Drag; Shift leaves snapping off, Alt takes the opposite side along.`;
+    return `${this.nameOf(handle)}${px}. Drag (Shift: no snapping, Alt: both sides).`;
   }
 
   private value(id: string, property: string): string {

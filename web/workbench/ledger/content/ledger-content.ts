@@ -40,7 +40,12 @@ interface Shown {
   readonly address: string;
 }
 /** A field, with what it says and what it may be chosen from. */
-type Said = ContentField & { readonly value: string; readonly picture: Shown | undefined; readonly list: string[] };
+type Said = ContentField & {
+  readonly value: string;
+  readonly picture: Shown | undefined;
+  /** What may be chosen. */
+  readonly list: { readonly id: string; readonly word: string }[];
+};
 
 function pictureOf(site: Site, id: unknown): Shown | undefined {
   const picture = typeof id === 'string' && Object.hasOwn(site.pictures, id) ? site.pictures[id] : undefined;
@@ -143,7 +148,7 @@ export class LedgerContent {
   protected readonly otherPages = computed(() => {
     const own = this.session.page()?.id;
     const others = Object.entries(this.session.titles()).filter(([id]) => id !== own);
-    return [{ id: '', word: 'none' }, ...others.map(([id, word]) => ({ id, word }))];
+    return [{ id: '', word: 'no page' }, ...others.map(([id, word]) => ({ id, word }))];
   });
   protected readonly foldsAt = computed(() => [
     { id: '', word: 'never' },
@@ -173,7 +178,7 @@ export class LedgerContent {
         one.editor === 'link'
           ? this.sitePages.inWords(asText(part.content.base[one.key]))
           : asText(part.content.base[one.key]),
-      list: [...(one.choices ?? [])],
+      list: (one.choices ?? []).map((id) => ({ id, word: one.choiceWords?.[id] ?? id })),
       picture: pictureOf(site, part.content.base[one.editor === 'picture' ? one.key : 'picture']),
     });
     return {
