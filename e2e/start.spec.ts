@@ -102,7 +102,7 @@ describe('The start command', () => {
     let heard = '';
     second.stderr.on('data', (chunk: Buffer) => (heard += chunk.toString()));
     expect(await new Promise((done) => second.once('exit', done))).toBe(1);
-    expect(heard).toContain('running in this folder already');
+    expect(heard).toContain('running or starting in this folder already');
     expect(await editor()).toBeTrue();
   });
   it('killed without a word, leaves no editor and no live host, and the next start takes over from it', async () => {
@@ -136,8 +136,14 @@ describe('The start command', () => {
   it('without the demo begins with nobody: the first account is made by the link it prints', async () => {
     rmSync(folder, { recursive: true, force: true });
     process.env['FOLD_DEMO'] = '0';
-    start();
+    const [one, other] = [start(), start()]; // somebody types it twice
     delete process.env['FOLD_DEMO'];
+    const end = (child: ChildProcess): Promise<ChildProcess> =>
+      new Promise((done) => child.once('exit', () => done(child)));
+    const refused = await Promise.race([end(one), end(other)]);
+    expect(refused.exitCode).toBe(1);
+    expect(said).toContain('running or starting in this folder already');
+    command = refused === one ? other : one;
     await until('The start', () => said.includes('Fold Line is running'));
     expect(said).not.toContain('paper-and-ink');
     const key = /\/welcome#([\w-]{43})/.exec(said)![1]!;
@@ -147,5 +153,16 @@ describe('The start command', () => {
     });
     expect(made.status).withContext(made.body).toBe(201);
     expect(await signedIn()).toBeFalse();
+  });
+
+  it('in a folder that cannot be written says so in one sentence', async () => {
+    // one that is there, and in which nobody may make files
+    const environment = { ...process.env, FOLD_DATA: '/sys/kernel' };
+    const refused = spawn(process.execPath, ['prepare/start.mjs'], { env: environment });
+    let heard = '';
+    for (const stream of [refused.stdout, refused.stderr])
+      stream.on('data', (chunk: Buffer) => (heard += chunk.toString()));
+    expect(await new Promise((done) => refused.once('exit', done))).toBe(1);
+    expect(heard.trim()).toMatch(/^Nothing can be stored in the folder \/sys\/kernel: .*\.$/);
   });
 });

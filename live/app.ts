@@ -142,13 +142,22 @@ async function sendMissing(response: Response, served: Served): Promise<void> {
   const html = await readFile(file, 'utf8').catch(() => undefined);
   if (html === undefined) return missing(response);
   const { policy } = await saidOf(served, notFoundPath);
-  if (policy !== undefined) response.set('content-security-policy', policy);
+  response.set('content-security-policy', policy ?? policyOfOwn);
   response.status(404).set('cache-control', 'no-cache').type('html').send(html);
 }
 
+/** The policy of the host's own pages, which load nothing. */
+const policyOfOwn = "default-src 'none'; base-uri 'none'; form-action 'none'; frame-ancestors 'self'";
+
 function missing(response: Response): void {
-  response.status(404).type('html').send(nothing);
+  response.status(404).set('content-security-policy', policyOfOwn).type('html').send(nothing);
 }
+
+/** A request that a file cannot be sent for: a range outside of it, or a condition that it does not meet. */
+const FileFault = z.object({
+  status: z.union([z.literal(412), z.literal(416)]),
+  headers: z.record(z.string(), z.string()).optional(),
+});
 
 const pagePath = /^\/$|^(\/[a-z0-9-]+)+\/?$/;
 const fileName = /^\/files\/([A-Za-z0-9][A-Za-z0-9._-]*)$/;
@@ -281,8 +290,13 @@ export function liveApp(root: string): Express {
   app.disable('x-powered-by');
   app.use(async (request, response) => {
     response.set({ 'x-content-type-options': 'nosniff', 'referrer-policy': 'strict-origin-when-cross-origin' });
+    // RFC 9112, section 3.2: a request with several hosts may mean another one to a proxy
+    const hosts = request.rawHeaders.filter((name, index) => index % 2 === 0 && name.toLowerCase() === 'host');
+    if (hosts.length > 1) return void response.status(400).type('text').send('There is more than one Host header.');
     const served = await servedAt(root, request.get('host') ?? '');
-    if (!served || !['GET', 'HEAD'].includes(request.method)) return missing(response);
+    if (!served) return missing(response);
+    if (!['GET', 'HEAD'].includes(request.method))
+      return void response.status(405).set('allow', 'GET, HEAD').type('text').send('Pages are read here.');
     if (served.isPreview && (await sentOfPreview(request, response, served))) return;
     const file = fileName.exec(request.path)?.[1];
     if (file !== undefined) return sendFile(request, response, served, file);
@@ -292,7 +306,14 @@ export function liveApp(root: string): Express {
   });
   app.use((error: unknown, _request: Request, response: Response, next: NextFunction) => {
     if (response.headersSent) return next(error);
-    missing(response);
+    for (const name of ['content-encoding', 'cache-control', 'etag', 'last-modified']) response.removeHeader(name);
+    const fault = FileFault.safeParse(error);
+    if (!fault.success) return missing(response);
+    response
+      .status(fault.data.status)
+      .set(fault.data.headers ?? {})
+      .type('text')
+      .end();
   });
   return app;
 }

@@ -1,6 +1,8 @@
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { connect } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { text } from 'node:stream/consumers';
 import { brotliCompressSync, gzipSync } from 'node:zlib';
 import { ask, serving } from '../server/testing/running';
 import { liveApp } from './app';
@@ -212,5 +214,32 @@ describe('The live host', () => {
     const nothing = await visit('/no/such/page');
     expect(nothing.status).toBe(404);
     expect(nothing.body).toContain('Nothing here');
+  });
+  it('says what can’t be sent, by the statuses of HTTP (RFC 9110, sections 15.5.6 and 15.5.17; RFC 9112, 3.2)', async () => {
+    for (const method of ['POST', 'PUT', 'DELETE', 'OPTIONS', 'PATCH']) {
+      const answer = await ask(live.port, method, '/', { host: 'mill.localhost' });
+      expect([answer.status, answer.headers['allow']]).withContext(method).toEqual([405, 'GET, HEAD']);
+    }
+    const range = (bytes: string) =>
+      ask(live.port, 'GET', '/files/style-abc.css', { host: 'mill.localhost', headers: { range: `bytes=${bytes}` } });
+    const beyond = await range('100-200');
+    expect([beyond.status, beyond.headers['content-range'], beyond.headers['cache-control'], beyond.body]).toEqual([
+      ...[416, 'bytes */3', undefined, ''],
+    ]);
+    const part = await range('0-1');
+    expect([part.status, part.headers['content-range'], part.body]).toEqual([206, 'bytes 0-1/3', 'a{']);
+    for (const [path, host] of [
+      ['/no/such/page', 'mill.localhost'],
+      ['/', 'nobody.localhost'],
+      ['/files/none.css', 'mill.localhost'],
+    ] as const)
+      expect((await visit(path, host)).headers['content-security-policy'])
+        .withContext(path)
+        .toContain("default-src 'none'");
+  });
+  it('refuses a request with two hosts', async () => {
+    const socket = connect(live.port, '127.0.0.1');
+    socket.end('GET / HTTP/1.1\r\nHost: mill.localhost\r\nHost: secret.localhost\r\nConnection: close\r\n\r\n');
+    expect(await text(socket)).toMatch(/^HTTP\/1\.1 400 /);
   });
 });

@@ -1,4 +1,7 @@
-import { readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { createHash } from 'node:crypto';
+import { readFileSync, realpathSync, rmSync, writeFileSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { dirname } from 'node:path';
 
 /**
  * When a process began, in clock ticks since the machine did (proc(5), field 22); undefined where there is none of
@@ -38,6 +41,22 @@ export class RunningHere {
     this.programs = new Map();
   }
 
+  /**
+   * Takes the folder for this process; returns whether no other one has it. The lock is an abstract socket (unix(7)):
+   * the kernel gives it to one process at a time, and frees it when that ends, however it ends.
+   */
+  take() {
+    const name = createHash('sha256')
+      .update(realpathSync(dirname(this.file)))
+      .digest('hex');
+    const server = createServer().listen(`\0fold-line ${name}`);
+    server.unref();
+    return new Promise((done) => {
+      server.once('listening', () => done(true));
+      server.once('error', () => done(false));
+    });
+  }
+
   /** The number of a start command that is at work in this folder; undefined where there is none. */
   other() {
     const noted = read(this.file);
@@ -55,6 +74,10 @@ export class RunningHere {
 
   note(name, pid) {
     this.programs.set(name, markOf(pid));
+    this.write();
+  }
+
+  write() {
     writeFileSync(this.file, JSON.stringify({ command: markOf(process.pid), programs: [...this.programs.values()] }));
   }
 

@@ -1,5 +1,5 @@
 import { randomBytes } from 'node:crypto';
-import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { createConnection } from 'node:net';
 import { buildWeb, needPostgres, npmPackages } from './packages.mjs';
 import { startPostgres } from './postgres.mjs';
@@ -31,7 +31,7 @@ const isTaken = (one) =>
 /** The key that signs sessions, made once and kept with the data. */
 function secret() {
   const file = `${folder}/secret`;
-  if (!existsSync(file)) writeFileSync(file, randomBytes(32).toString('hex'), { mode: 0o600 });
+  if (!existsSync(file)) inFolder(() => writeFileSync(file, randomBytes(32).toString('hex'), { mode: 0o600 }));
   return readFileSync(file, 'utf8');
 }
 
@@ -47,18 +47,35 @@ async function stopAll(code) {
 process.on('SIGINT', () => void stopAll(0));
 process.on('SIGTERM', () => void stopAll(0));
 
-try {
-  mkdirSync(folder, { recursive: true });
-} catch (error) {
-  give(`The folder ${folder} for the data cannot be made (${error.code}): start from a folder you may write to.`);
+const reasons = { ENOSPC: 'its disk is full', EDQUOT: 'its disk is full', EROFS: 'it is read-only' };
+/** Writes to the folder for the data, or ends with one sentence that says why it cannot. */
+function inFolder(write) {
+  try {
+    return write();
+  } catch (error) {
+    const reason = reasons[error.code] ?? `this account may not write to it (${error.code})`;
+    return give(
+      `Nothing can be stored in the folder ${folder}: ${reason}. Free it, or set FOLD_DATA to another folder.`,
+    );
+  }
 }
+
+inFolder(() => mkdirSync(folder, { recursive: true }));
 const here = new RunningHere(`${folder}/running.json`);
-const other = here.other();
-if (other !== undefined)
+if (!(await here.take())) {
+  const other = here.other();
+  const which = other === undefined ? '' : ` (process ${other})`;
   give(
-    `Fold Line is running in this folder already (process ${other}). End that one first, or set FOLD_DATA to another folder.`,
+    `Fold Line is running or starting in this folder already${which}. End that one first, or set FOLD_DATA to another folder.`,
   );
+}
+const probe = `${folder}/probe`;
+inFolder(() => {
+  writeFileSync(probe, Buffer.alloc(1_000_000)); // as much as a start needs before PostgreSQL says what it lacks
+  rmSync(probe);
+});
 if ((await here.endLeftovers()) > 0) say('Ended what an earlier start had left running.');
+inFolder(() => here.write());
 for (const [one, variable] of [
   [port, 'FOLD_PORT'],
   [livePort, 'FOLD_LIVE_PORT'],

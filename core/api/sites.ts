@@ -4,6 +4,7 @@ import { Language } from '../document/language';
 import { Page, PagePath } from '../document/page';
 import { Role } from './roles';
 import { HostName, Site } from '../document/site';
+import { RequestId } from './request-id';
 
 /** `GET /sites`: the sites somebody may open, each with its home page to draw. */
 export const ClientCards = z.array(
@@ -70,6 +71,7 @@ export const NewPage = z.strictObject({
   from: z.string().max(40).optional(),
   /** The page frame it stands in; a copy of a page of the same site stands in its original's. */
   frame: Identifier.optional(),
+  request: RequestId.optional(),
 });
 export type NewPage = z.infer<typeof NewPage>;
 /** `GET /sites/:site/pages/from/:page`: what a copy of another site’s page would bring, and where the two don’t agree. */
@@ -165,6 +167,7 @@ export const NewSite = z.strictObject({
   look: z.string().max(60).optional(),
   /** The title of its first page. */
   home: z.string().trim().min(1, 'The first page needs a title.').max(200),
+  request: RequestId.optional(),
 });
 export type NewSite = z.infer<typeof NewSite>;
 /** The site, and its home page. */

@@ -1,3 +1,4 @@
+import { kindOf } from '../document/kinds/registry';
 import { blankPage, type Page, type Part } from '../document/page';
 import { policyOf } from './policy';
 import { blankSite } from '../document/site';
@@ -56,6 +57,31 @@ describe('The policy of a published page', () => {
     expect(directive(page, 'frame-src')).toBe('https://films.example https://small.example');
     expect(directive(page, 'media-src')).toBe("'self' https://files.example");
     expect(directive(page, 'script-src')).toBeUndefined();
+  });
+  it('takes in no address that would end a directive, wherever it was stored (CSP Level 3, section 2.3.1)', () => {
+    for (const address of [
+      'https://a;sandbox/x',
+      'https://a,b/x',
+      "https://a'unsafe-inline'/x",
+      'https://*/x',
+      'https://',
+    ]) {
+      expect(directive(holding(part('video', { address, title: '' })), 'frame-src'))
+        .withContext(address)
+        .toBeUndefined();
+      expect(kindOf('video').content.safeParse({ address, title: '' }).success)
+        .withContext(address)
+        .toBeFalse();
+    }
+    for (const address of [
+      'https://films.example:8443/x',
+      'https://[2001:db8::1]/x',
+      'https://münchen.example/x',
+      '/x',
+    ])
+      expect(kindOf('video').content.safeParse({ address, title: '' }).success)
+        .withContext(address)
+        .toBeTrue();
   });
   it('allows scripts only where the page holds HTML of its own, and not for what is switched off', () => {
     expect(directive(holding(part('html', { html: '<p>Own</p>', title: '' })), 'script-src')).toContain(

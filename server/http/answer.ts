@@ -120,6 +120,8 @@ export function answerErrors(log: Logger) {
     if (!refused || statusOf[refused.code] >= 500)
       log.error({ ...loggable(error), request: request.id }, 'a request failed');
     if (response.headersSent) return next(error);
+    response.removeHeader('content-type'); // of what would have been sent
+    response.set('cache-control', 'no-store');
     if (refused?.code === 'unavailable') response.set('retry-after', '2');
     const said: Refused = refused ?? {
       code: 'failed',

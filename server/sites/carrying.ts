@@ -51,6 +51,8 @@ async function pagesThere(manager: EntityManager, from: string, to: string): Pro
 interface Carrying {
   readonly site: string;
   readonly account: string;
+  /** What its act says. */
+  readonly about: Readonly<Record<string, string>>;
   readonly facts: { readonly id: string; readonly title: string; readonly path: string };
   readonly wanted: Pick<NewPage, 'frame' | 'onClash'>;
 }
@@ -59,7 +61,7 @@ interface Carrying {
 export async function carryPage(
   service: Service,
   { site: theirs, page }: Pair,
-  { site: to, account, facts, wanted }: Carrying,
+  { site: to, account, about, facts, wanted }: Carrying,
 ): Promise<void> {
   const { onClash = 'here', frame } = wanted;
   const from = theirs.id;
@@ -70,8 +72,8 @@ export async function carryPage(
     const there = carried(theirs.document, site, page.document, { ...facts, frame, onClash, pages });
     await copyFiles(manager, from, to, there.files);
     await enterPage(manager, to, there.page);
-    const about = { title: facts.title, path: facts.path, copyOf: theirs.document.name };
-    await noteAct(manager, { site: to, account, what: 'made a page', about });
+    const copied = { ...about, copyOf: theirs.document.name };
+    await noteAct(manager, { site: to, account, what: 'made a page', about: copied });
     return there.edits;
   });
 }

@@ -47,6 +47,37 @@ describe('A client', () => {
     expect((await at.ada.call('POST', '/sites', wanted('xyz', { breakpoints: 'nine' }))).status).toBe(422);
   });
 
+  it('and a page are made once when their answer is lost and they are asked for again, also at once', async () => {
+    const tries = (method: string, path: string, body: object): Promise<MadeSite[]> =>
+      Promise.all(
+        Array.from({ length: 5 }, async () => {
+          const answer = await at.ada.call(method, path, body);
+          expect(answer.status).withContext(answer.body).toBe(201);
+          return answer.json<MadeSite>();
+        }),
+      );
+    const site = wanted('asked-again', { request: 'a-request-of-adas' });
+    const made = [...(await tries('POST', '/sites', site)), ...(await tries('POST', '/sites', site))];
+    expect(new Set(made.map((one) => `${one.id} ${one.home}`)).size).toBe(1);
+    expect((await at.ada.open(made[0]!.home)).site.host).toBe('asked-again');
+    const [{ id } = { id: '' }] = made;
+    for (const more of [{}, { copyOf: made[0]!.home }, { copyOf: 'tidewick-home', onClash: 'here' }]) {
+      const path = `/page-${Object.keys(more).length}-${JSON.stringify(more).length}`;
+      const page = { title: 'Boats', path, request: `request-for${path.replaceAll('/', '-')}`, ...more };
+      const pages = [
+        ...(await tries('POST', `/sites/${id}/pages`, page)),
+        ...(await tries('POST', `/sites/${id}/pages`, page)),
+      ];
+      expect(new Set(pages.map((one) => one.id)).size).toBe(1);
+      // another request, and the same one of somebody else
+      const { request: _request, ...other } = page;
+      expect((await at.ada.call('POST', `/sites/${id}/pages`, other)).status).toBe(409);
+    }
+    const cleo = new Client(at.running.port);
+    await cleo.signIn('cleo@studio.example', 'scissors-and-glue');
+    expect((await cleo.call('POST', '/sites', site)).status).toBe(409);
+  });
+
   it('is copied with its pages, pictures and links, and without what was published', async () => {
     const copied = await at.ada.call('POST', '/sites/tidewick/copy', { name: 'Other Ferries', host: 'other-ferries' });
     expect(copied.status).withContext(copied.body).toBe(201);

@@ -9,7 +9,7 @@ import { framed } from '@core/document/ready-made/ready-frame';
 import { newIdentifier } from '@core/document/identifier';
 import { blankPage, type Page } from '@core/document/page';
 import { HostName, type Site } from '@core/document/site';
-import { noteAct } from '../database/acts';
+import { madeBy, noteAct, ofRequest } from '../database/acts';
 import { BinnedPages, Memberships, Pages, PreviewLinks, Previews, Sites } from '../database/entities';
 import { jsonColumn } from '../database/json-column';
 import { lockSite } from '../database/locks';
@@ -53,17 +53,26 @@ export async function enterSite(
 export async function beginSite(
   { database }: Service,
   account: string,
-  { home, ...wanted }: NewSite,
+  { home, request, ...wanted }: NewSite,
 ): Promise<{ id: string; home: string }> {
+  const what = 'began the site';
+  const before = async (): Promise<{ id: string; home: string } | undefined> => {
+    const made = await madeBy(database.manager, { account, what, request });
+    return made && { id: made.site, home: made.about['home']! }; // it is noted with the request
+  };
   const { site, page } = framed(newSite({ id: newIdentifier(), ...wanted }), blankPage(newIdentifier(), home, '/'));
-  await database
-    .transaction(async (manager) => {
-      await enterSite(manager, site, [page], account);
-      await noteAct(manager, { site: site.id, account, what: 'began the site' });
-    })
-    .catch((error: unknown) => {
-      throw isUniqueViolation(error, 'sites') ? hostTaken(wanted.host) : error;
-    });
+  const enter = async (manager: EntityManager): Promise<void> => {
+    await enterSite(manager, site, [page], account);
+    await noteAct(manager, { site: site.id, account, what, about: { ...ofRequest(request), home: page.id } });
+  };
+  try {
+    await database.transaction(enter);
+  } catch (error) {
+    // another try of the same request has the host name
+    const made = isUniqueViolation(error, 'sites') ? await before() : undefined;
+    if (!made) throw isUniqueViolation(error, 'sites') ? hostTaken(wanted.host) : error;
+    return made;
+  }
   return { id: site.id, home: page.id };
 }
 

@@ -17,7 +17,7 @@ import { inFrame, sectionsOf } from '@core/document/frames/shown-frame';
 import { pageOfSection } from '@core/document/sections/kept-section';
 import { withUsed } from '@core/document/seen/references';
 import { blankPage, type Page } from '@core/document/page';
-import { noteAct } from '../database/acts';
+import { madeBy, noteAct, ofRequest } from '../database/acts';
 import { Memberships, Sites, Pages, Releases } from '../database/entities';
 import { pageFrom, readyPages } from '@core/document/ready-made/ready-pages';
 import { copyOfPage } from '@core/document/commands/sharing/shared';
@@ -98,17 +98,25 @@ function changeRoutes(service: Service, router: Router): void {
 
   router.post('/sites/:site/pages', body('20kb'), async (request, response) => {
     const { site, account } = await reachSite(service, request, parameter(request, 'site'), 'build');
-    const { title, path, copyOf, ...wanted } = read(NewPage, request.body);
+    const { title, path, copyOf, request: again, ...wanted } = read(NewPage, request.body);
     const id = newIdentifier();
     const facts = { id, title, path };
+    const about = { title, path, ...ofRequest(again), page: id };
     const isFromHere = copyOf === undefined || (await reachPage(service, request, copyOf, 'look')).site === site;
     const making = isFromHere
-      ? makePage(service, { site, account }, facts, { copyOf, ...wanted })
-      : carryPage(service, await pageFor(service, request, copyOf, 'look'), { site, account, facts, wanted });
-    await making.catch((error: unknown) => {
-      throw isUniqueViolation(error, 'pages') ? pathTaken(path) : error;
-    });
-    answer(response, MadePage, { id, title, path }, 201);
+      ? makePage(service, { site, account, about }, facts, { copyOf, ...wanted })
+      : carryPage(service, await pageFor(service, request, copyOf, 'look'), { site, account, about, facts, wanted });
+    const made = await making.then(
+      () => id,
+      async (error: unknown) => {
+        if (!isUniqueViolation(error, 'pages')) throw error;
+        // another try of the same request has the path
+        const act = await madeBy(service.database.manager, { account, what: 'made a page', request: again });
+        if (act?.site !== site) throw pathTaken(path);
+        return act.about['page']!; // it is noted with the request
+      },
+    );
+    answer(response, MadePage, { id: made, title, path }, 201);
   });
 }
 
@@ -185,7 +193,7 @@ export const siteRoutes: Routes = (service) => {
  */
 async function makePage(
   service: Service,
-  { site, account }: { readonly site: string; readonly account: string },
+  { site, account, about }: { site: string; account: string; about: Readonly<Record<string, string>> },
   facts: { id: string; title: string; path: string },
   wanted: Pick<NewPage, 'copyOf' | 'from' | 'frame'>,
 ): Promise<void> {
@@ -198,7 +206,7 @@ async function makePage(
       ? copyOfPage(original.document, facts)
       : begun((await service.documents.site(manager, site))!.document, wanted, facts); // it is locked, so it is there
     await enterPage(manager, site, document);
-    await noteAct(manager, { site, account, what: 'made a page', about: { title: facts.title, path: facts.path } });
+    await noteAct(manager, { site, account, what: 'made a page', about });
   });
 }
 

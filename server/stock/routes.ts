@@ -29,6 +29,7 @@ export const stockRoutes: Routes = (service) => {
   router.get('/sites/:site/stock/:picture', async (request, response) => {
     await reachSite(service, request, parameter(request, 'site'), 'write');
     const id = read(StockPicture.shape.id, parameter(request, 'picture'));
+    const small = await source.small(id); // before any header is set: a refusal is no picture
     response
       .set({
         'cache-control': 'private, max-age=86400',
@@ -36,7 +37,7 @@ export const stockRoutes: Routes = (service) => {
         'x-content-type-options': 'nosniff',
       })
       .type('jpeg')
-      .send(await source.small(id));
+      .send(small);
   });
 
   router.post('/sites/:site/stock', body('4kb'), async (request, response) => {

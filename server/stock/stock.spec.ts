@@ -66,7 +66,10 @@ describe('Stock pictures', () => {
       expect((await at.ada.call('GET', `/sites/mill/stock/${name}`)).status)
         .withContext(name)
         .toBe(404);
-    expect((await at.ada.call('GET', '/sites/mill/stock/stock-9999')).status).toBe(400);
+    const none = await at.ada.call('GET', '/sites/mill/stock/stock-9999');
+    expect([none.status, none.headers['content-type'], none.headers['cache-control']]).toEqual([
+      ...[400, 'application/json; charset=utf-8', 'no-store'],
+    ]);
     const ben = new Client(at.running.port);
     await ben.signIn('ben@elsewhere.example', 'another-studio');
     expect((await ben.call('POST', '/sites/mill/stock', { id: 'stock-1', title: 'A', by: 'B' })).status).toBe(404);

@@ -3,6 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { firstValueFrom } from 'rxjs';
 import { Button } from 'primeng/button';
 import { Select } from 'primeng/select';
+import type { NewSite } from '@core/api/sites';
 import { breakpointSets } from '@core/document/ready-made/breakpoint-sets';
 import { newSite } from '@core/document/ready-made/new-site';
 import { readyLooks } from '@core/document/ready-made/looks';
@@ -11,6 +12,7 @@ import { hostFor } from '@core/document/slug';
 import type { Site } from '@core/document/site';
 import { PageChoice } from '../drawing/page-choice';
 import { Api, failureOf } from '../services/api';
+import { OwnId } from '../services/own-id';
 import { resultOf } from '../services/work-steps';
 import { HostField } from './host-field';
 import { languages } from '../services/languages';
@@ -55,6 +57,7 @@ export class NewClient {
     });
   });
 
+  private readonly request = new OwnId();
   private readonly pages = new Map<string, ReturnType<typeof pageFrom>>();
   /** A page to draw a look on: the same for each while the dialog is open. */
   private drawn(site: Site): ReturnType<typeof pageFrom> {
@@ -90,12 +93,11 @@ export class NewClient {
     const original = this.copyOf();
     if (original) return (await resultOf(this.api.copySite(original.id, { name, host }))).id;
     const look = this.look();
-    const { id } = await firstValueFrom(
-      this.api.newSite({
-        ...{ name, host, language: this.language(), breakpoints: this.breakpoints(), home: name },
-        ...(look !== undefined && { look }),
-      }),
-    );
-    return id;
+    const wanted: NewSite = {
+      ...{ name, host, language: this.language(), breakpoints: this.breakpoints(), home: name },
+      ...(look !== undefined && { look }),
+    };
+    const request = this.request.of(JSON.stringify(wanted));
+    return (await firstValueFrom(this.api.newSite({ ...wanted, request }))).id;
   }
 }

@@ -5,7 +5,7 @@ import { MessageService } from 'primeng/api';
 import { Button } from 'primeng/button';
 import { Select } from 'primeng/select';
 import { CopiedPage, type Copied } from './copied-page';
-import type { PageEntry } from '@core/api/sites';
+import type { NewPage as Wanted, PageEntry } from '@core/api/sites';
 import { inFrame } from '@core/document/frames/shown-frame';
 import { blankPage, PagePath, type Page } from '@core/document/page';
 import { pageFrom, readyPages } from '@core/document/ready-made/ready-pages';
@@ -13,6 +13,7 @@ import type { Site } from '@core/document/site';
 import { pathFor } from '@core/document/slug';
 import { PageChoice } from '../drawing/page-choice';
 import { Api, failureOf } from '../services/api';
+import { OwnId } from '../services/own-id';
 import { LineField } from '../theme/line-field';
 import { MenuChoice, putInMenus } from './menu-choice';
 
@@ -41,6 +42,7 @@ export class NewPage implements OnInit {
   readonly done = output<string | undefined>();
   private readonly api = inject(Api);
   private readonly messages = inject(MessageService);
+  private readonly request = new OwnId();
 
   protected readonly from = signal('blank');
   protected readonly copied = signal<Copied | undefined>(undefined);
@@ -142,13 +144,14 @@ export class NewPage implements OnInit {
     this.problem.set(undefined);
     try {
       const ready = readyPages.some((one) => one.id === from);
-      const made = this.api.newPage(this.site().id, {
+      const wanted: Wanted = {
         ...{ title, path: path.data },
         ...(copied && { copyOf: copied.id }),
         ...(copied?.isOfOtherSite && { onClash: this.onClash() }),
         ...(ready && { from }),
         ...((!copied || copied.isOfOtherSite) && this.frame() !== '' && { frame: this.frame() }),
-      });
+      };
+      const made = this.api.newPage(this.site().id, { ...wanted, request: this.request.of(JSON.stringify(wanted)) });
       const { id } = await firstValueFrom(made);
       await putInMenus(this.api, id, this.menus()).catch((error: unknown) => {
         const detail = `The page was made, but is in no menu: ${failureOf(error).problem}`;

@@ -18,7 +18,7 @@ import { Textarea } from 'primeng/textarea';
 import type { Remark } from '@core/api/remarks';
 import { focusNext } from '../theme/focus-next';
 import { DraftWords } from './draft-words';
-import { OwnId } from './own-id';
+import { OwnId } from '../services/own-id';
 
 /** What somebody says to a remark, under an id of its own: sent twice, it is stored once. */
 export interface SaidTo {

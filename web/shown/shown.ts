@@ -39,7 +39,7 @@ import type { Shown as Facts } from '@core/api/preview-links';
 import type { Remark } from '@core/api/remarks';
 import { numbered, placeWords } from '../remarks/numbered';
 import { focusNext } from '../theme/focus-next';
-import { OwnId } from '../remarks/own-id';
+import { OwnId } from '../services/own-id';
 import { RemarkCard, type SaidTo } from '../remarks/remark-card';
 import { Api, failureOf } from '../services/api';
 import { LineField } from '../theme/line-field';

@@ -9,9 +9,14 @@ const Address = z
   .trim()
   .max(2000)
   .refine(
-    (address) => address === '' || /^(https:\/\/[^\s"<>]+|\/(?!\/)[^\s"<>\\]*)$/.test(address),
-    'A video’s address begins with https:// or, on this site, with /.',
+    (address) =>
+      address === '' ||
+      (/^(https:\/\/[^\s"<>]+|\/(?!\/)[^\s"<>\\]*)$/.test(address) && sourceOf(address) !== undefined),
+    'A video’s address begins with https:// and the name of a host or, on this site, with /.',
   );
+
+/** An origin that can stand in a policy: the URL standard lets hosts have characters that end a directive there. */
+const origin = /^https:\/\/([a-z0-9_-]+(\.[a-z0-9_-]+)*\.?|\[[0-9a-f:.]+\])(:\d+)?$/;
 
 const isFile = (address: string): boolean => /\.(mp4|webm|ogv|m4v|mov)([?#]|$)/i.test(address);
 
@@ -48,12 +53,13 @@ const sandboxFor = (address: string): string =>
   `allow-scripts allow-presentation allow-popups${address.startsWith('/') ? '' : ' allow-same-origin'}`;
 
 /**
- * Where an address leads, as a source of a policy: its origin, or `'self'` on the site itself; undefined where it is
- * no address.
+ * Returns an address as a source of a policy (CSP Level 3, section 2.3.1): its origin, or `'self'` on the site itself;
+ * undefined if it has none that can stand there.
  */
 function sourceOf(address: string): string | undefined {
   if (address.startsWith('/')) return "'self'";
-  return URL.canParse(address) ? new URL(address).origin : undefined;
+  const found = URL.canParse(address) ? new URL(address).origin : '';
+  return origin.test(found) ? found : undefined;
 }
 
 /** A host's player stands in a frame that is loaded when its poster is opened, and not before. */

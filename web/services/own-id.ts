@@ -1,21 +1,21 @@
 import { nanoid } from 'nanoid';
 
 /**
- * Names what somebody says: what is sent again is stored once, and other words, written after a try that may have been
- * stored, are not taken for those.
+ * Names a request, so that one that is sent again is stored once. A request with other contents, made after a try that
+ * may have been stored, gets another name.
  */
 export class OwnId {
   private id = nanoid();
   private tried: string | undefined;
 
-  /** The name under which these words are sent. */
+  /** Returns the name of a request with these contents. */
   of(words: string): string {
     if (this.tried !== undefined && this.tried !== words) this.renew();
     this.tried = words;
     return this.id;
   }
 
-  /** Once they are stored, or let be. */
+  /** Called once it is stored, or given up. */
   renew(): void {
     this.id = nanoid();
     this.tried = undefined;
