@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { Stored } from './pages';
-import { People } from './people';
+import { PeopleChange } from './people';
 
 /** What the stream `GET /pages/:page/feed` says, by the name of the event. */
 export const pageEvents = {
@@ -10,7 +10,7 @@ export const pageEvents = {
   gone: z.strictObject({}),
   /** A remark on the page was made, answered, settled or deleted. */
   remarks: z.strictObject({}),
-  /** Who else has the page open, and what they have selected. */
-  people: People,
+  /** Who else has the page open by now, and what they have selected: what changed, at most once a second. */
+  people: PeopleChange,
 } as const;
 export type PageEvents = { readonly [Name in keyof typeof pageEvents]: z.infer<(typeof pageEvents)[Name]> };

@@ -23,6 +23,20 @@ export const Present = z.object({
 });
 export type Present = z.infer<typeof Present>;
 
-/** Everybody else who has the page open. */
-export const People = z.object({ people: z.array(Present).readonly() });
-export type People = z.infer<typeof People>;
+/** How those who have the page open besides oneself have changed since the last event of the stream. */
+export const PeopleChange = z.object({
+  /** Nobody else was known before: the first event of a stream. */
+  whole: z.boolean(),
+  /** Those who came, or selected something else. */
+  people: z.array(Present).readonly(),
+  /** The ids of those who left. */
+  left: z.array(z.string()).readonly(),
+});
+export type PeopleChange = z.infer<typeof PeopleChange>;
+
+/** Returns those who have a page open after a change, by name. */
+export function peopleAfter(before: readonly Present[], { whole, people, left }: PeopleChange): Present[] {
+  const gone = new Set([...left, ...people.map((one) => one.id)]);
+  const stay = whole ? [] : before.filter((one) => !gone.has(one.id));
+  return [...stay, ...people].sort((a, b) => a.name.localeCompare(b.name) || a.id.localeCompare(b.id));
+}

@@ -2,6 +2,7 @@ import { createSession } from 'better-sse';
 import type { Request, Response } from 'express';
 import * as z from 'zod';
 import { loggable } from './answer';
+import { accountOf } from './guard';
 import type { Service } from './service';
 
 /** Writes an event of a stream, as WHATWG HTML, "Server-sent events", has it. */
@@ -23,6 +24,8 @@ export async function openStream(
   response: Response,
   stream: Stream,
 ): Promise<void> {
+  const owner = { session: request.sessionID, account: accountOf(request) };
+  service.streams.checkRoom(owner);
   const session = await createSession(request, response, {
     retry: 1000,
     keepAlive: null, // each check sends a comment
@@ -46,7 +49,7 @@ export async function openStream(
     () => clearInterval(beat),
     // a session that has just ended throws
     ...stream.open((name, data) => session.isConnected && session.push(data, name)),
-    service.streams.open(request.sessionID, () => response.end()),
+    service.streams.open(owner, () => response.end()),
   ];
   response.on('close', () => stops.forEach((stop) => stop()));
 }

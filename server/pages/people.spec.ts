@@ -1,6 +1,7 @@
 import { request } from 'node:http';
 import type { Present } from '@core/api/people';
-import { People } from '@core/api/people';
+import { peopleAfter, PeopleChange } from '@core/api/people';
+import { mostStreams } from '../http/open-streams';
 import { ask, Client } from '../testing/running';
 import { until } from '../testing/until';
 import { withTwoServers } from '../testing/with-server';
@@ -10,6 +11,9 @@ const page = 'tidewick-home';
 /** Somebody in a tab of a browser, on one of the servers. */
 class Tab {
   people: readonly Present[] = [];
+  /** The events it was told. */
+  readonly told: PeopleChange[] = [];
+  status = 0;
   private cookie = '';
   private close: () => void = () => undefined;
 
@@ -45,9 +49,13 @@ class Tab {
             rest = events.pop()!; // there is one at least
             for (const event of events) {
               const data = /^event:people\nid:.*\ndata:(.*)$/.exec(event)?.[1];
-              if (data !== undefined) this.people = People.parse(JSON.parse(data)).people;
+              if (data === undefined) continue;
+              const change = PeopleChange.parse(JSON.parse(data));
+              this.told.push(change);
+              this.people = peopleAfter(this.people, change);
             }
           });
+          this.status = response.statusCode ?? 0;
           response.on('error', () => undefined); // it is closed
           done();
         },
@@ -60,6 +68,13 @@ class Tab {
 
   leave(): void {
     this.close();
+  }
+
+  /** Another tab of the same browser. */
+  again(name: string): Tab {
+    const tab = new Tab(this.port, name);
+    tab.cookie = this.cookie;
+    return tab;
   }
 
   select = async (at: readonly string[], on = page): Promise<number> =>
@@ -134,6 +149,41 @@ describe('Who else is on a page', () => {
     await same(first, ['Cleo Adeyemi: while-broken']);
     first.leave();
     second.leave();
+  });
+
+  it('is told as what changed, at most once a second, however often others come, select and leave', async () => {
+    const first = await ada(at.running.port, 'tab-first');
+    const others = await Promise.all(
+      Array.from({ length: 20 }, (_, index) => cleo(at.running.port, `tab-other-${index}`)),
+    );
+    await until(() => first.people.length === 20, 'not all are seen');
+    const [began, before] = [Date.now(), first.told.length];
+    for (let round = 0; round < 10; round++)
+      await Promise.all(others.slice(0, 5).map((one) => one.select([`part-${round}`])));
+    await until(
+      () => first.people.filter((one) => one.at[0] === 'part-9').length === 5,
+      'what they selected last is not seen',
+    );
+    const seconds = (Date.now() - began) / 1000;
+    const events = first.told.slice(before);
+    expect(events.length).toBeLessThanOrEqual(Math.ceil(seconds) + 1);
+    for (const event of events) expect([event.whole, event.people.length <= 5, event.left]).toEqual([false, true, []]);
+    for (const one of others) one.leave();
+    await same(first, []);
+    first.leave();
+  });
+
+  it('is told to so many tabs of one session, and no more; others are told as before', async () => {
+    const tab = await new Tab(at.running.port, 'tab-0000').signIn('ada@studio.example', 'paper-and-ink');
+    const tabs = Array.from({ length: mostStreams.session + 5 }, (_, index) => tab.again(`tab-many-${index}`));
+    for (const one of tabs) await one.open();
+    expect(tabs.map((one) => one.status)).toEqual(tabs.map((_, index) => (index < mostStreams.session ? 200 : 429)));
+    const other = await cleo(at.running.port, 'tab-another');
+    expect(other.status).toBe(200);
+    for (const one of [...tabs, other]) one.leave();
+    const later = tab.again('tab-later');
+    await until(async () => (await later.open()).status === 200, 'the room they leave is not given back');
+    later.leave();
   });
 
   it('is nobody’s to ask or say who is no member, and is asked in bounds', async () => {

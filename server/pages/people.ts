@@ -1,9 +1,11 @@
 import { EventEmitter } from 'node:events';
+import { isDeepStrictEqual } from 'node:util';
 import { LRUCache } from 'lru-cache';
 import type { DataSource } from 'typeorm';
 import * as z from 'zod';
-import type { Present } from '@core/api/people';
+import type { PeopleChange, Present } from '@core/api/people';
 import type { Channel } from '../database/channel';
+import { atMostEvery } from './at-most-every';
 
 const topic = 'fold_people';
 /**
@@ -12,6 +14,10 @@ const topic = 'fold_people';
  */
 const again = 15_000;
 const forgotten = 40_000;
+/** Changes are told at most so often, in ms: what a tab hears must not grow with how often others change. */
+const pause = 1000;
+/** So many others are shown on a page. */
+const mostShown = 100;
 
 const Told = z.object({
   page: z.string(),
@@ -48,6 +54,8 @@ export class People {
   private readonly everybody: LRUCache<string, Told>;
   /** Those who are here, by the same, with how many streams each has open. */
   private readonly here = new Map<string, { told: Told; streams: number }>();
+  /** The pages on which all were told of within the last second, and whether somebody asked again since. */
+  private readonly toldOf = new Map<string, { again: boolean }>();
   private readonly timer: NodeJS.Timeout;
   private waiting: string[] = [];
   private telling = false;
@@ -102,16 +110,31 @@ export class People {
   }
 
   /**
-   * Calls back with everybody on a page but one, now and whenever it is another, until the returned function is
-   * called.
+   * Calls back with everybody on a page but one, then with what changes, at most once a second, until the returned
+   * function is called.
    */
-  listen({ page, tab, account }: Omit<Person, 'name'>, heard: (people: Present[]) => void): () => void {
+  listen({ page, tab, account }: Omit<Person, 'name'>, heard: (change: PeopleChange) => void): () => void {
     const own = idOf({ account, tab });
-    const tell = (): void =>
-      heard(this.on(page, own).map(({ id, name, at, ...one }) => ({ id, name, at, own: one.account === account })));
-    this.events.on(page, tell);
-    tell();
-    return () => this.events.off(page, tell);
+    let known: ReadonlyMap<string, Present> | undefined;
+    const tell = (): void => {
+      const now = new Map(
+        this.on(page, own)
+          .slice(0, mostShown)
+          .map(({ id, name, at, ...one }) => [id, { id, name, at, own: one.account === account }] as const),
+      );
+      const people = [...now.values()].filter((one) => !isDeepStrictEqual(one, known?.get(one.id)));
+      const left = [...(known?.keys() ?? [])].filter((id) => !now.has(id));
+      if (known === undefined || people.length > 0 || left.length > 0)
+        heard({ whole: known === undefined, people, left });
+      known = now;
+    };
+    const throttled = atMostEvery(pause, tell);
+    this.events.on(page, throttled.call);
+    throttled.call();
+    return () => {
+      this.events.off(page, throttled.call);
+      throttled.stop();
+    };
   }
 
   private on(page: string, but: string): Someone[] {
@@ -129,14 +152,27 @@ export class People {
     if (moved && !isHere && !before) return; // they have left meanwhile
     if (left && !isHere) this.everybody.delete(key);
     else this.everybody.set(key, someone);
-    if (hello) this.tellAll({}, told.page, told.id);
+    if (hello) this.tellOfAll(told.page);
     if (left || before === undefined || before.at.join() !== someone.at.join()) this.events.emit(told.page);
   }
 
+  /** Tells of everybody on a page, for somebody who has just come: at once, then at most once a second. */
+  private tellOfAll(page: string): void {
+    const recently = this.toldOf.get(page);
+    if (recently) return void (recently.again = true);
+    const state = { again: false };
+    this.toldOf.set(page, state);
+    this.tellAll({}, page);
+    setTimeout(() => {
+      this.toldOf.delete(page);
+      if (state.again) this.tellOfAll(page);
+    }, pause).unref();
+  }
+
   /** Tells of everybody who is here, or of those on one page. */
-  private tellAll(besides: Pick<Told, 'hello'>, page?: string, but?: string): void {
+  private tellAll(besides: Pick<Told, 'hello'>, page?: string): void {
     for (const { told } of this.here.values())
-      if ((page === undefined || told.page === page) && told.id !== but) this.tell({ ...told, ...besides });
+      if (page === undefined || told.page === page) this.tell({ ...told, ...besides });
   }
 
   /** Tells one thing after the other: who left would be here for ever if they were told of once more after that. */

@@ -117,7 +117,7 @@ function openFeed(service: Service, request: Request, response: Response, { at, 
         service.feed.listenToGone(at.page, () => say('gone', {})),
         service.feed.listenToSaid(at.page, () => say('remarks', {})),
         ...(person
-          ? [service.people.enter(person), service.people.listen(person, (people) => say('people', { people }))]
+          ? [service.people.enter(person), service.people.listen(person, (change) => say('people', change))]
           : []),
       ];
     },

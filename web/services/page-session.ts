@@ -34,7 +34,7 @@ import { seenPage } from '@core/document/seen/seen-page';
 import { seenEdits } from '@core/document/edits/seen-edits';
 import { pageEvents } from '@core/api/events';
 import type { PageFacts, Stored } from '@core/api/pages';
-import type { Present } from '@core/api/people';
+import { peopleAfter, type Present } from '@core/api/people';
 import { afterPaint } from './after-paint';
 import { Api, failureOf, willNeverFit } from './api';
 import { askAgain } from './ask-again';
@@ -460,7 +460,7 @@ export class PageSession implements OnDestroy {
   private listen(id: string): Subscription {
     return serverEvents(`/api/pages/${id}/feed?tab=${this.tab}`, pageEvents).subscribe((heard) => {
       if (heard.name === 'message') this.hear([heard.data]);
-      else if (heard.name === 'people') this.people.set(heard.data.people);
+      else if (heard.name === 'people') this.people.update((before) => peopleAfter(before, heard.data));
       else if (heard.name === 'gone') this.gone.next();
       else if (heard.name === 'remarks') this.remarksTold.next();
       else {
