@@ -1,3 +1,4 @@
+import { crc32 } from 'node:zlib';
 import { openPromise, type Entry, type ZipFile } from 'yauzl';
 
 /** What is wrong with an archive; nothing of it can be used. */
@@ -44,7 +45,9 @@ export class Unpacked {
     } catch {
       throw new BadZip(`${name} can’t be unpacked.`);
     }
-    return Buffer.concat(chunks);
+    const bytes = Buffer.concat(chunks);
+    if (crc32(bytes) !== entry.crc32) throw new BadZip(`${name} is damaged: its check sum is another.`);
+    return bytes;
   }
 
   close(): void {

@@ -78,6 +78,10 @@ describe('An archive', () => {
     await expectAsync(opened(new Uint8Array())).toBeRejectedWithError(BadZip);
     await expectAsync(opened(fine.slice(0, fine.length - 30))).toBeRejectedWithError(BadZip);
     await expectAsync(opened(fine.slice(40))).toBeRejectedWithError(BadZip);
+    // a byte changed within a file that is stored as it is: its CRC-32 is another (APPNOTE 4.4.7)
+    const damaged = Buffer.from(zipSync({ 'a.txt': strToU8('a'.repeat(5000)) }, { level: 0 }));
+    damaged[damaged.indexOf('aaaa') + 100] = 0x62;
+    await expectAsync(opened(damaged)).toBeRejectedWithError(BadZip, /check sum/);
     await expectAsync(opened(zipSync({ '../a.txt': strToU8('x') }))).toBeRejectedWithError(BadZip);
     await expectAsync(opened(zipSync({ '/etc/a.txt': strToU8('x') }))).toBeRejectedWithError(BadZip);
     // a file that unpacks to more than it says (the central directory’s size, APPNOTE 4.4.9)

@@ -187,6 +187,18 @@ async function reduced(bytes: Buffer, font: Font, letters: LetterSet): Promise<B
   return subsetFont(bytes, text, { targetFormat: 'woff2', preserveNameIds: keptNames });
 }
 
+/** Checks that a file is a typeface that can be read. @throws Refusal if it is not */
+export function checkFace(bytes: Buffer): void {
+  checkKind(bytes);
+  try {
+    const font = opened(bytes);
+    factsOf(font, '');
+    void font.getGlyph(0).path; // reads the outline
+  } catch (error) {
+    throw error instanceof Refusal ? error : damaged();
+  }
+}
+
 /**
  * An uploaded face as a WOFF2 with the letters that are asked for; the axes of a variable one stay.
  * @throws Refusal where the file is no typeface

@@ -3,6 +3,7 @@ import sharp from 'sharp';
 import { Refusal } from '@core/api/refusal';
 import { isDownloadKind } from '@core/document/library/download';
 import { kindOfBytes } from '../downloads/reading';
+import { checkFaceApart } from '../faces/apart';
 import { cleanSvg } from '../pictures/clean-svg';
 import { mostPixels } from '../pictures/scale';
 
@@ -30,7 +31,10 @@ export async function checkedFile(file: string, bytes: Buffer): Promise<Buffer> 
       });
     return bytes;
   }
-  if (ending === 'woff2' && found?.ext === 'woff2') return bytes;
+  if (ending === 'woff2' && found?.ext === 'woff2') {
+    await checkFaceApart(bytes);
+    return bytes;
+  }
   if (!isDownloadKind(ending) || (await kindOfBytes(bytes, file)) !== ending) throw other;
   return bytes;
 }

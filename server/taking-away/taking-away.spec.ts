@@ -1,8 +1,11 @@
 import { createHash } from 'node:crypto';
+import { readFileSync } from 'node:fs';
 import { strFromU8, strToU8, unzipSync, zipSync, type Unzipped } from 'fflate';
 import type { SiteHistory } from '@core/api/history';
 import type { DeskFacts, MadeSite } from '@core/api/sites';
+import { fonts } from '@core/style/faces/fonts';
 import { PictureFiles, Sites } from '../database/entities';
+import { fontPath } from '../releases/write';
 import { Client, type Answer } from '../testing/running';
 import { noUploadLeft } from '../testing/until';
 import { withServer } from '../testing/with-server';
@@ -152,6 +155,24 @@ describe('A site', () => {
         edited('site.json', (text) => text.replace(/"color": "[^"]*"/, '"color": "red;}</style><script>"')),
         /site\.json: /,
       ],
+      [
+        'redirects in a circle',
+        edited('site.json', (text) => text.replace(/^\{/, '{"redirects": {"/a-way": "/b-way", "/b-way": "/a-way"},')),
+        /site\.json: Visitors would go round in a circle/,
+      ],
+      [
+        'tokens in a circle',
+        edited('site.json', (text) => {
+          const site = JSON.parse(text) as { tokens: Record<string, object> };
+          const [one, other] = Object.keys(site.tokens);
+          const values = {
+            [one!]: { ...site.tokens[one!], value: `var(--${other})` },
+            [other!]: { ...site.tokens[other!], value: `var(--${one})` },
+          };
+          return JSON.stringify({ ...site, tokens: { ...site.tokens, ...values } });
+        }),
+        /site\.json: .*(circle|itself)/,
+      ],
       ['a picture less', changed(picture, undefined), /has no files/],
       ['another picture than it says', changed(picture, strToU8('<script>')), /not the file/],
       [
@@ -170,6 +191,36 @@ describe('A site', () => {
     await noUploadLeft(at.running);
     const kept = at.running.service.database.getRepository(PictureFiles);
     expect(await kept.createQueryBuilder().where('site NOT IN (SELECT id FROM sites)').getCount()).toBe(0);
+  });
+
+  it('brings its typefaces, if they can be read as typefaces', async () => {
+    const files = filesOf((await fetched('/sites/tidewick/archive')).bytes);
+    const withFace = (bytes: Uint8Array): Uint8Array => {
+      const [file, size] = ['0123456789abcdef.woff2', bytes.length];
+      const sha256 = createHash('sha256').update(bytes).digest('hex');
+      const site = JSON.parse(strFromU8(files['site.json']!)) as object;
+      const contents = JSON.parse(strFromU8(files['archive.json']!)) as { files: object[] };
+      const face = { id: 'brought', family: 'Brought Face', weights: '400', italic: false, file, size };
+      return zipSync({
+        ...files,
+        [`files/${file}`]: bytes,
+        'site.json': strToU8(JSON.stringify({ ...site, faces: [face] })),
+        'archive.json': strToU8(JSON.stringify({ ...contents, files: [...contents.files, { file, size, sha256 }] })),
+      });
+    };
+    const whole = readFileSync(fontPath(fonts[0]!.file));
+    expect((await takeIn(withFace(whole))).status).toBe(201);
+    const noise = Buffer.from(whole);
+    for (let at = 100; at < noise.length; at++) noise[at] = (at * 7919) % 251;
+    const bomb = Buffer.from(whole);
+    bomb.writeUInt32BE(4_000_000_000, 16); // what all its tables have unpacked (WOFF 2.0, section 4.1)
+    for (const bytes of [noise, whole.subarray(0, 3000), bomb]) {
+      const answer = await takeIn(withFace(bytes));
+      expect([answer.status, /typeface/i.test(answer.body)])
+        .withContext(answer.body)
+        .toEqual([400, true]);
+    }
+    await noUploadLeft(at.running);
   });
 
   it('leaves what is dangerous in a drawing behind', async () => {

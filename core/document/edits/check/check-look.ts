@@ -20,7 +20,12 @@ export function checkLook(site: Site, look: Look): void {
   checkDress(site, look);
   if (Object.keys(look.tokens).length > mostTokens)
     throw new Problem(`A look has at most ${mostTokens.toLocaleString('en')} tokens.`, { field });
-  const { circling } = inOrderOfNaming(look.tokens);
+  checkTokens(look.tokens, field);
+}
+
+/** Refuses tokens that name each other in a circle. @throws Problem with the field */
+export function checkTokens(tokens: Look['tokens'], field: string): void {
+  const { circling } = inOrderOfNaming(tokens);
   if (circling.length > 0)
     throw new Problem(`Tokens can’t name each other in a circle: ${circling.join(', ')}.`, { field });
 }

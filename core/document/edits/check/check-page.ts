@@ -7,8 +7,9 @@ import { upgradedSite } from '../../upgrade';
 import { checkFrames } from './check-frames';
 import { checkOwnParts, checkRoot } from './check-own';
 import { checkMenus } from './check-menus';
-import { checkDress, checkLook } from './check-look';
+import { checkDress, checkLook, checkTokens } from './check-look';
 import { checkPart } from './check-part';
+import { checkCircle } from './check-redirects';
 import { deepest } from '../draft';
 
 function shape(error: { issues: readonly { path: readonly PropertyKey[]; message: string }[] }): Problem {
@@ -24,6 +25,8 @@ export function readSite(data: unknown): Site {
   if (!parsed.success) throw shape(parsed.error);
   const site = parsed.data;
   checkDress(site, site);
+  checkTokens(site.tokens, 'tokens');
+  for (const from of Object.keys(site.redirects ?? {})) checkCircle(site.redirects ?? {}, from);
   for (const look of site.looks ?? []) checkLook(site, look);
   for (const section of site.sections ?? []) checkSection(site, section);
   checkOwnParts(site);

@@ -2,7 +2,6 @@ import * as z from 'zod';
 import { Breakpoint } from '../../breakpoint';
 import { Download } from '../../library/download';
 import { SiteIcon } from '../../library/site-icon';
-import { circleOf } from '../../links/redirects';
 import { MenuEntry, MenuName } from '../../menus/menu';
 import { PageFrame } from '../../frames/page-frame';
 import { KeptSection } from '../../sections/kept-section';
@@ -12,6 +11,7 @@ import { states } from '../../style-map';
 import { checkValue } from '../../../style/value';
 import { checkState } from './check-part';
 import type { SiteSet } from '../site-edit';
+import { checkCircle } from './check-redirects';
 
 /** Refuses a value a field of the site cannot have. @throws Problem with the place */
 export function checkSiteSet(site: Site, edit: SiteSet): void {
@@ -37,9 +37,7 @@ export function checkSiteSet(site: Site, edit: SiteSet): void {
 /** @throws Problem where visitors would go round in a circle */
 function checkRedirect(site: Site, from: string, to: string): void {
   const all = { ...site.redirects, [from]: to };
-  const circle = circleOf(all, from);
-  const field = `redirects.${from}`;
-  if (circle) throw new Problem(`Visitors would go round in a circle: ${circle.join(' → ')}.`, { field });
+  checkCircle(all, from);
   if (Object.keys(all).length > 1000) throw new Problem('A site has at most 1,000 redirects.', { field: 'redirects' });
 }
 
