@@ -236,7 +236,8 @@ describe('A client’s desk', () => {
     await person.openPage('tidewick-home');
     await person.publish();
     await browser.driver.get(servers.site('tidewick', '/prices?from=mail'));
-    expect(await browser.driver.getCurrentUrl()).toContain('/fares?from=mail');
+    // what is not published yet is not found, however one is led there
+    expect(await browser.driver.getCurrentUrl()).toContain('/prices');
   });
 
   it('offers a page and its site as files', async () => {

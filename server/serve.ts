@@ -40,10 +40,14 @@ function compacting(service: Service): () => void {
 }
 
 /** Starts a server of the editor; several may run in one process. @throws if the database or the port is unavailable */
-export async function serve(config: Config, log: Logger, { demo }: { readonly demo: boolean }): Promise<Serving> {
+export async function serve(
+  config: Config,
+  log: Logger,
+  { demo, onlyHomes }: { readonly demo: boolean; readonly onlyHomes?: boolean },
+): Promise<Serving> {
   const { service, startWork, stop: stopService } = await assemble(config, log);
   const previews = new FollowingPreviews(service);
-  if (demo) await loadDemo(service);
+  if (demo) await loadDemo(service, onlyHomes);
   const first = await firstAccountAddress(service);
   await clearUploads(config.uploadFolder);
   await restoreReleases(service);

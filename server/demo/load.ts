@@ -65,11 +65,15 @@ async function changeAndPublish(
   await publish(service, { site: at.site, pages: [at.page] }, by);
 }
 
-/** Fills an empty database with the demo's accounts, sites, pictures, pages and releases. */
-export async function loadDemo(service: Service): Promise<void> {
+/**
+ * Fills an empty database with the demo's accounts, sites, pictures, pages and releases.
+ * @param onlyHomes publishes home pages alone, for those who try how the others go live for the first time
+ */
+export async function loadDemo(service: Service, onlyHomes = false): Promise<void> {
   const manager = service.database.manager;
   if ((await manager.getRepository(Accounts).count()) > 0) return;
-  for (const { site, pages, live, since } of clients) {
+  for (const { site, pages, live: all, since } of clients) {
+    const live = onlyHomes ? all.filter((id) => pages.some((page) => page.id === id && page.path === '/')) : all;
     await manager.getRepository(Sites).delete({ id: site.id }); // what a start that was cut short left behind
     await manager.getRepository(Sites).insert({ id: site.id, host: site.host, written: jsonColumn(readSite(site)) });
     const whole = { ...site, pictures: await loadPictures(service, site.id) };

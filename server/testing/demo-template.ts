@@ -13,7 +13,10 @@ export interface DemoTemplate {
   readonly folder: string;
 }
 
-/** Loads the demo once into a new database and folder, the way a server does at its first start. */
+/**
+ * Loads the demo once into a new database and folder, the way a server does at its first start, but for pages other
+ * than home pages, which specs publish.
+ */
 export async function makeDemoTemplate(name?: string, folder?: string): Promise<DemoTemplate> {
   const data = folder ?? mkdtempSync(join(tmpdir(), 'fold-demo-'));
   const address = await freshDatabase({ ...(name !== undefined && { name }) });
@@ -23,7 +26,7 @@ export async function makeDemoTemplate(name?: string, folder?: string): Promise<
     FOLD_PORT: String(await freePort()),
     FOLD_DATA: data,
   });
-  const serving = await serve(config, pino({ level: 'warn' }), { demo: true });
+  const serving = await serve(config, pino({ level: 'warn' }), { demo: true, onlyHomes: true });
   await serving.stop();
   return { database: new URL(address).pathname.slice(1), folder: data };
 }
