@@ -125,6 +125,16 @@ describe('Before pages go live', () => {
     expect(await browser.driver.findElements(By.css('[data-draws]'))).toEqual([]);
     await person.keys(Key.ESCAPE);
     await person.noDialog();
+    // it is not among the client's own pictures, and is found where one asks for it
+    await browser.driver.get(`${servers.editor}/sites/tidewick/library`);
+    await person.find('[data-picture]');
+    const isListed = (): Promise<boolean> =>
+      browser.driver.executeScript<boolean>(
+        'return [...document.querySelectorAll("fold-picture-library figure b")].some((one) => one.textContent === "card-moorings.png")',
+      );
+    expect(await isListed()).toBeFalse();
+    await person.choose('fold-picture-library p-select', 'share image');
+    await person.until(isListed, 'it is not found by its tag');
   });
 
   it('of a page that is not chosen one sees what changes with the site', async () => {

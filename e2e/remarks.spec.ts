@@ -39,8 +39,10 @@ describe('A link for the client, and remarks on it', () => {
   };
 
   it('is made on the desk, with a word', async () => {
-    const { person, browser, servers } = visit;
-    await browser.driver.get(`${servers.editor}/sites/tidewick/remarks`);
+    const { person, browser } = visit;
+    await person.openPage('tidewick-home');
+    await (await person.button('More')).click();
+    await person.menuItem('Links for the client');
     await (await person.button('New link')).click();
     await type(person, '#link-name', 'For Ines');
     await type(person, '#link-word', 'low tide');
@@ -63,6 +65,9 @@ describe('A link for the client, and remarks on it', () => {
     await (await ines.button('Open')).click();
     await inPage(ines, () => ines.find('h1'));
     expect(await axeFindings(ines.driver)).toEqual([]);
+    const page = await (await ines.find('header p-select')).getRect(); // wide enough to be read, within 390 px
+    expect(page.width).toBeGreaterThanOrEqual(140);
+    expect(page.x + page.width).toBeLessThanOrEqual(390);
   });
 
   it('takes a remark on the part that is pointed at, at the breakpoint it is seen at', async () => {

@@ -101,7 +101,15 @@ function fingerprint(paths) {
 /** Builds the interface when its sources are not those of the last build. */
 export async function buildWeb() {
   const stamp = 'dist/web/.sources';
-  const now = fingerprint(['core', 'web', 'prepare/chunks.mjs', 'package-lock.json', 'angular.json', 'tsconfig.json']);
+  const now = fingerprint([
+    'core',
+    'web',
+    'prepare/chunks.mjs',
+    'package-lock.json',
+    'angular.json',
+    'tsconfig.json',
+    'tsconfig.app.json',
+  ]);
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return;
   say('Building the interface …');
   const { well, output } = await runQuietly(

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { RouterLink } from '@angular/router';
+import { Router, RouterLink } from '@angular/router';
 import type { MenuItem } from 'primeng/api';
 import { Button } from 'primeng/button';
 import { titleOf } from '@core/document/page';
@@ -24,6 +24,7 @@ import { UndoRedo } from './undo-redo';
 })
 export class TopBar {
   protected readonly session = inject(PageSession);
+  private readonly router = inject(Router);
   protected readonly dialogs = inject(Dialogs);
   protected readonly painted = inject(PaintedPage);
   protected readonly company = inject(Company);
@@ -68,12 +69,19 @@ export class TopBar {
         disabled: !this.session.release()?.page,
         command: () => this.viewLive(),
       },
+      { label: 'Links for the client', icon: 'pi pi-link', command: () => this.toLinks() },
       { label: 'Export page.json', icon: 'pi pi-download', url: `${exported}/page.json` },
       { label: 'Export site.json', icon: 'pi pi-download', url: `${exported}/site.json` },
       { separator: true },
       { label: 'Keys', icon: 'pi pi-question-circle', command: () => this.dialogs.open('keys') },
     ];
   });
+
+  /** Leads to the previews that the client opens without an account. */
+  private toLinks(): void {
+    const site = this.session.site();
+    if (site) void this.router.navigate(['/sites', site.id, 'remarks']);
+  }
 
   protected viewLive(): void {
     window.open(this.session.live(), '_blank', 'noopener');

@@ -1,7 +1,7 @@
 import { nanoid } from 'nanoid';
 import { firstValueFrom } from 'rxjs';
 import type { NextOfPage } from '@core/api/releases';
-import type { Edit } from '@core/document/edits/edit';
+import { setCard } from '@core/document/library/share-card';
 import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
 import type { Api } from '../../services/api';
@@ -15,9 +15,8 @@ export const hasNoCard = ({ root, parts }: Page): boolean => parts[root]?.conten
  */
 export async function drawCard(api: Api, site: Site, { page, revision }: NextOfPage): Promise<number> {
   const { cardInLibrary } = await import('../canvas/share-card');
-  const value = await cardInLibrary(api, site, page);
+  const edits = setCard(page, await cardInLibrary(api, site, page));
   const id = nanoid();
-  const edits: Edit[] = [{ do: 'set', part: page.root, field: ['content', 'base', 'share'], value }];
   const log = await firstValueFrom(api.store(page.id, { id, base: revision, edits }));
   const isAlone = log.every((one) => one.id === id || one.revision === null);
   return isAlone ? (log.find((one) => one.id === id)?.revision ?? revision) : revision;

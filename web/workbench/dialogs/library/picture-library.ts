@@ -13,6 +13,7 @@ import { Api } from '../../../services/api';
 import { canvasAddresses } from '../../../services/addresses';
 import { PageSession } from '../../../services/page-session';
 import { bytesInWords } from '@core/review/bytes-in-words';
+import { cardTag } from '@core/document/library/share-card';
 import { DialogFocus } from '../../../theme/dialog-focus';
 import { valueOf } from '../../../theme/from-event';
 import { IconButton } from '../../../theme/icon-button';
@@ -91,7 +92,7 @@ export class PictureLibrary {
   protected readonly tags = computed(() => {
     const tags = new Set(this.all().flatMap(({ picture }) => picture.tags ?? []));
     return [
-      { id: '', word: 'All pictures' },
+      { id: '', word: tags.has(cardTag) ? 'All but share images' : 'All pictures' },
       ...(this.usedAt() ? [{ id: unused, word: 'Used nowhere' }] : []),
       ...[...tags].sort((a, b) => a.localeCompare(b)).map((id) => ({ id, word: id })),
     ];
@@ -115,9 +116,9 @@ export class PictureLibrary {
   });
 
   private isAmong(id: string, picture: Picture): boolean {
-    const only = this.only();
-    if (only === '') return true;
-    return only === unused ? !this.usedAt()?.has(id) : (picture.tags ?? []).includes(only);
+    const [only, tags] = [this.only(), picture.tags ?? []];
+    if (only === '') return !tags.includes(cardTag);
+    return only === unused ? !this.usedAt()?.has(id) : tags.includes(only);
   }
 
   protected take(id: string): void {

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Button } from 'primeng/button';
 import { foundAs } from '@core/compile/head/found-as';
+import { setCard } from '@core/document/library/share-card';
 import { canvasAddresses } from '../../../services/addresses';
 import { Api, failureOf } from '../../../services/api';
 import { PageSession } from '../../../services/page-session';
@@ -128,7 +129,7 @@ export class FoundAs {
       const { cardInLibrary } = await import('../../canvas/share-card');
       const id = await cardInLibrary(this.api, site, page);
       await this.session.catchUp();
-      this.session.apply([{ do: 'set', part: page.root, field: ['content', 'base', 'share'], value: id }]);
+      this.session.apply(setCard(page, id));
     } catch (error) {
       this.problem.set(failureOf(error).problem);
     } finally {
