@@ -36,6 +36,17 @@ describe('A release at a time that is set', () => {
     expect([await count(), await planned()]).toEqual([before + 1, []]);
   });
 
+  it('says how many of its pages were deleted before', async () => {
+    const gone = await at.ada.newPage('tidewick', '/soon-gone');
+    await plan(1500, { name: 'Two pages', pages: ['tidewick-fares', gone] });
+    expect((await at.ada.call('DELETE', `/pages/${gone}`, {})).status).toBeLessThan(300);
+    await until(async () => (await planned()).length === 0, 'the release is made', 2000);
+    const list = (await at.ada.call('GET', '/sites/tidewick/releases')).json<ReleaseList>().releases;
+    expect([list[0]?.name, list[0]?.note]).toEqual([
+      ...['Two pages', '1 of the 2 pages to be published was deleted before and is not in it.'],
+    ]);
+  });
+
   it('is let be where somebody says so, and cannot be where it is over or too far ahead', async () => {
     const work = await plan(3_600_000);
     expect((await at.there.call('DELETE', '/sites/mill/releases/planned/' + work)).status).toBe(404);

@@ -129,6 +129,8 @@ export async function release(
   site: string,
   by: By,
   contentOf: (manager: EntityManager, last: ReleaseRow | null) => Promise<ReleaseContent | undefined>,
+  /** What is said of the content besides the note, once it is known. */
+  remark: () => string = () => '',
 ): Promise<ReleaseRow | undefined> {
   const made = await service.database.transaction(async (manager) => {
     await holdReleases(manager, site);
@@ -140,7 +142,11 @@ export async function release(
     if (!content) return undefined;
     const row = {
       ...{ site, number: (last?.number ?? 0) + 1, account, content, at: new Date(), work },
-      ...{ name: by.name ?? '', note: by.note ?? '', pages: Object.keys(content.pages).length },
+      ...{
+        name: by.name ?? '',
+        note: [remark(), by.note ?? ''].filter((one) => one !== '').join('\n'),
+        pages: Object.keys(content.pages).length,
+      },
     };
     const bytes = String(await writeRelease(service, manager, row, by.share));
     await manager.getRepository(Releases).insert({ ...row, bytes, content: jsonColumn(content) });
@@ -165,6 +171,12 @@ export async function goLive(service: Service, site: string, host: string): Prom
   );
 }
 
+/** Says how many of the pages that were to be published had been deleted; nothing if none had. */
+const deletedMeanwhile = (lost: number, wanted: number): string =>
+  lost === 0
+    ? ''
+    : `${lost} of the ${wanted} pages to be published ${lost === 1 ? 'was' : 'were'} deleted before and ${lost === 1 ? 'is' : 'are'} not in it.`;
+
 /**
  * Publishes pages: a new release with the site's pages as they are live, and these as they are now. What the site
  * shares goes live on all of them. @throws Refusal 404 where all of them have been deleted, and where one is no longer
@@ -179,15 +191,18 @@ export async function publish(
   },
   by: By,
 ): Promise<ReleaseRow> {
-  const made = await release(service, at.site, by, async (_manager, last) => {
+  let lost = 0;
+  const content = async (_manager: EntityManager, last: ReleaseRow | null): Promise<ReleaseContent> => {
     const stored = await storedPages(service, at.site, at.pages);
+    lost = new Set(at.pages).size - stored.pages.length;
     const other = stored.pages.find(({ id, revision }) => (at.revisions?.[id] ?? revision) !== revision);
     if (other)
       throw new Refusal('does-not-fit', `“${titleOf(other.document)}” was changed meanwhile. Look at it again first.`);
     const fresh = stored.pages.map(({ id, revision, document }): [string, Live] => [id, { revision, document }]);
     const pages = Object.fromEntries([...othersOf(stored, last), ...fresh]);
     return { site: stored.site.document, pages, moved: movedSince(last, pages) };
-  });
+  };
+  const made = await release(service, at.site, by, content, () => deletedMeanwhile(lost, at.pages.length));
   if (!made) throw notFound();
   return made;
 }
