@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import * as z from 'zod';
-import { Refusal } from '@core/api/refusal';
 import { letterSets } from '@core/document/library/face';
+import { answerOnce } from '../apart/answer-once';
 import { checkFace, madeReady } from './made-ready';
 
 // A program of its own: it is told one face to read, answers, and is ended.
@@ -11,19 +11,9 @@ const Asked = z.union([
   z.object({ check: z.instanceof(Uint8Array) }),
 ]);
 
-async function answerTo(asked: z.infer<typeof Asked>): Promise<object> {
+answerOnce(async (message) => {
+  const asked = Asked.parse(message);
   if ('path' in asked) return { made: await madeReady(await readFile(asked.path), asked.name, asked.letters) };
   checkFace(Buffer.from(asked.check));
   return { fine: true };
-}
-
-process.once('disconnect', () => process.exit());
-process.once('message', (message: unknown) => {
-  answerTo(Asked.parse(message)).then(
-    (answer) => process.send?.(answer),
-    (error: unknown) => {
-      if (!(error instanceof Refusal)) throw error;
-      process.send?.({ refused: error.message });
-    },
-  );
 });

@@ -16,7 +16,7 @@ export function checkNesting(bytes: Buffer): void {
       else if (byte === 0x22) quoted = false;
     } else if (byte === 0x22) quoted = true;
     else if (byte === 0x5b || byte === 0x7b) {
-      if (++depth > mostBrackets) throw new Refusal('bad-input', 'The request is nested too deeply.');
+      if (++depth > mostBrackets) throw new Refusal('bad-input', 'It is nested too deeply.');
     } else if (byte === 0x5d || byte === 0x7d) depth--;
   }
 }

@@ -1,26 +1,24 @@
 import { createHash } from 'node:crypto';
-import sharp from 'sharp';
+import * as z from 'zod';
 import { iconSizes, type SiteIcon } from '@core/document/library/site-icon';
+import { runApart } from '../apart/run-apart';
 import type { KeptFile } from '../uploads/upload';
-import { mostPixels } from './scale';
 
-const largest = Math.max(...iconSizes);
+const limits = { seconds: 30, megabytes: 1500 };
+const tooMuch = 'The icon could not be made: the picture takes too long or too much. Choose a simpler one.';
 
-/** Makes the files of a site's icon of a picture: squares of its middle, as PNG, with what is clear left clear. */
+const Squares = z.object({
+  squares: z.array(z.object({ size: z.literal([...iconSizes]), png: z.instanceof(Uint8Array) })),
+});
+
+/** Makes the files of a site's icon of a picture, in a process of its own. @throws Refusal if that takes too much */
 export async function iconFiles(picture: string, bytes: Buffer): Promise<{ icon: SiteIcon; files: KeptFile[] }> {
-  const { format, width, height } = await sharp(bytes, { limitInputPixels: mostPixels }).metadata();
-  // a drawing is drawn as large as it is needed, at most (72 dots an inch are its own size)
-  const density = format === 'svg' ? Math.min(2400, Math.ceil((72 * largest) / Math.min(width, height))) : 72;
-  const made = [];
-  for (const size of iconSizes) {
-    const png = await sharp(bytes, { limitInputPixels: mostPixels, density: Math.max(72, density) })
-      .resize(size, size, { fit: 'cover' })
-      .png({ compressionLevel: 9 })
-      .timeout({ seconds: 20 })
-      .toBuffer();
-    const file = `icon-${createHash('sha256').update(png).digest('hex').slice(0, 16)}.png`;
-    made.push({ size, file, bytes: png });
-  }
+  const asked = { icon: bytes };
+  const { squares } = await runApart('server/pictures/drawing-reader.ts', asked, limits, { answer: Squares, tooMuch });
+  const made = squares.map(({ size, png }) => ({
+    ...{ size, bytes: Buffer.from(png) },
+    file: `icon-${createHash('sha256').update(png).digest('hex').slice(0, 16)}.png`,
+  }));
   return {
     icon: { picture, files: made.map(({ size, file }) => ({ size, file })) },
     files: made.map(({ file, bytes: png }) => ({ file, bytes: png })),

@@ -1,25 +1,17 @@
 import { createHash } from 'node:crypto';
-import { open, readFile } from 'node:fs/promises';
-import sharp, { type Metadata, type OutputInfo, type Sharp } from 'sharp';
+import { readFile, stat } from 'node:fs/promises';
+import { fileTypeFromBuffer, fileTypeFromFile } from 'file-type';
+import sharp, { type OutputInfo, type Sharp } from 'sharp';
 import type { Picture } from '@core/document/site';
 import { Refusal } from '@core/api/refusal';
 import { fileName } from '../uploads/file-name';
-import { cleanSvg } from './clean-svg';
+import { drawnApart, mostSvgBytes } from './drawing';
+import { checkSize, factsOf, kinds, reading, seconds, type Source } from './read-picture';
 
 /** The widths in px a picture is kept in, as far as it is as wide itself. */
 const widths = [400, 800, 1200, 1600, 2400];
 /** How wide it is at most in the kind it came as: as wide as pictures are shown that are shared. */
 const plainWidth = 1200;
-/** More than a photograph has, and few enough that reading one takes seconds and not gigabytes. */
-export const mostPixels = 120_000_000;
-/** No side is longer: neither does WebP keep longer ones, nor does a photograph have them. */
-const longestSide = 30_000;
-const mostSvgBytes = 2_000_000;
-const seconds = 40;
-
-sharp.cache(false);
-sharp.concurrency(1);
-
 /** A picture made ready for the library: what the site says of it, and the files to keep. */
 export interface Scaled {
   readonly picture: Picture;
@@ -33,51 +25,11 @@ const types = {
   gif: 'image/gif',
   avif: 'image/avif',
   heif: 'image/avif',
-  svg: 'image/svg+xml',
 } as const;
-const kinds = 'Pictures are PNG, JPEG, WebP, AVIF, GIF or SVG.';
-
 const isKnown = (format: string | undefined): format is keyof typeof types =>
   format !== undefined && Object.hasOwn(types, format);
 const nameFor = (bytes: Buffer, ending: string): string =>
   `${createHash('sha256').update(bytes).digest('hex').slice(0, 16)}.${ending}`;
-
-/** A file or bytes that hold a picture. */
-type Source = string | Buffer;
-
-const reading = (source: Source, animated = false): Sharp =>
-  sharp(source, { limitInputPixels: mostPixels, failOn: 'error', sequentialRead: true, animated }).timeout({ seconds });
-
-async function factsOf(source: Source): Promise<Metadata> {
-  return sharp(source, { limitInputPixels: false, failOn: 'error' })
-    .metadata()
-    .catch(() => {
-      throw new Refusal('bad-input', `This file is not a picture that can be read. ${kinds}`);
-    });
-}
-
-/** Refuses what would take too long or too much memory to read. @throws Refusal */
-function checkSize(facts: Metadata): void {
-  const { width, height } = facts;
-  const frames = facts.pages ?? 1;
-  const frame = facts.pageHeight ?? height;
-  if (width === 0 || frame === 0) throw new Refusal('bad-input', 'The picture has no size.');
-  if (Math.max(width, frame) > longestSide)
-    throw new Refusal(
-      'bad-input',
-      `The picture is ${Math.max(width, frame).toLocaleString('en')} px long. The longest side may have ${longestSide.toLocaleString('en')} px.`,
-    );
-  if (width * frame > mostPixels)
-    throw new Refusal(
-      'bad-input',
-      `The picture has ${Math.round((width * frame) / 1e6)} million pixels. It may have ${mostPixels / 1e6} million.`,
-    );
-  if (width * frame * frames > mostPixels)
-    throw new Refusal(
-      'bad-input',
-      `The film has ${frames} pictures with ${Math.round((width * frame * frames) / 1e6)} million pixels in all. It may have ${mostPixels / 1e6} million: shorten it, or upload it as a video.`,
-    );
-}
 
 /**
  * Reads an uploaded picture and makes its files in several widths, as WebP and, where that is lighter, as AVIF, in
@@ -91,10 +43,10 @@ export async function scalePicture(
   source: Source,
   share: (done: number) => void = () => undefined,
 ): Promise<Scaled> {
+  if (!(await isRaster(source))) return drawing(fileName(name, 'picture'), source);
   const facts = await factsOf(source);
   if (!isKnown(facts.format) || (facts.format === 'heif' && facts.compression !== 'av1'))
     throw new Refusal('bad-input', kinds);
-  if (facts.format === 'svg') return drawing(fileName(name, 'picture'), source);
   checkSize(facts);
   const turned = (facts.orientation ?? 1) >= 5;
   const frame = facts.pageHeight ?? facts.height;
@@ -131,23 +83,17 @@ const namesOf = ({ webp, avif, plain }: AllMade): Pick<Picture, 'files' | 'avif'
   ...(plain && { plain: named(plain) }),
 });
 
-/** A drawing without anything that runs or leads elsewhere, as one file; drawn once, to see that it can be. */
+/** Whether a file begins as pictures made of pixels do; what does not is a drawing, or no picture. */
+async function isRaster(source: Source): Promise<boolean> {
+  const found = await (typeof source === 'string' ? fileTypeFromFile(source) : fileTypeFromBuffer(source));
+  return found !== undefined && found.ext !== 'xml' && found.mime.startsWith('image/');
+}
+
+/** A drawing, as one file. */
 async function drawing(name: string, source: Source): Promise<Scaled> {
   const bytes = typeof source === 'string' ? await readUpTo(source, mostSvgBytes) : source;
-  if (bytes.length > mostSvgBytes) throw new Refusal('bad-input', `An SVG has at most ${mostSvgBytes / 1e6} MB.`);
-  const clean = Buffer.from(cleanSvg(bytes.toString('utf8')));
-  const facts = await factsOf(clean);
-  if (facts.format !== 'svg') throw new Refusal('bad-input', 'There is nothing to draw in this SVG.');
-  checkSize(facts);
-  await reading(clean)
-    .resize({ width: 64, height: 64, fit: 'inside' })
-    .png()
-    .toBuffer()
-    .catch(() => {
-      throw new Refusal('bad-input', 'The SVG could not be drawn.');
-    });
+  const { clean, width, height } = await drawnApart(bytes);
   const file = nameFor(clean, 'svg');
-  const { width, height } = facts;
   return {
     picture: { name, alt: '', width, height, type: 'image/svg+xml', files: [{ width, file }] },
     files: [{ file, bytes: clean }],
@@ -155,9 +101,8 @@ async function drawing(name: string, source: Source): Promise<Scaled> {
 }
 
 async function readUpTo(path: string, most: number): Promise<Buffer> {
-  const file = await open(path);
-  const { size } = await file.stat().finally(() => file.close());
-  if (size > most) throw new Refusal('bad-input', `An SVG has at most ${most / 1e6} MB.`);
+  const { size } = await stat(path);
+  if (size > most) throw new Refusal('bad-input', `This file is not a picture that can be read. ${kinds}`);
   return readFile(path);
 }
 

@@ -4,8 +4,8 @@ import { Refusal } from '@core/api/refusal';
 import { isDownloadKind } from '@core/document/library/download';
 import { kindOfBytes } from '../downloads/reading';
 import { checkFaceApart } from '../faces/apart';
-import { cleanSvg } from '../pictures/clean-svg';
-import { mostPixels } from '../pictures/scale';
+import { drawnApart } from '../pictures/drawing';
+import { mostPixels } from '../pictures/read-picture';
 
 /** A file of a library has at most so many bytes. */
 export const mostFileBytes = 60_000_000;
@@ -19,7 +19,7 @@ const rasters: readonly string[] = ['png', 'jpg', 'jpeg', 'webp', 'avif', 'gif']
 export async function checkedFile(file: string, bytes: Buffer): Promise<Buffer> {
   const ending = file.split('.').at(-1) ?? '';
   const other = new Refusal('bad-input', `${file} is not what its name says.`);
-  if (ending === 'svg') return Buffer.from(cleanSvg(bytes.toString('utf8')));
+  if (ending === 'svg') return (await drawnApart(bytes)).clean;
   const found = await fileTypeFromBuffer(bytes).catch(() => undefined);
   if (rasters.includes(ending)) {
     const same = found?.ext === ending || (found?.ext === 'jpg' && ending === 'jpeg');

@@ -19,6 +19,7 @@ import { copyOfSite } from '@core/document/ready-made/new-site';
 import { BadZip, Unpacked } from '../../zip/read';
 import { noteAct } from '../database/acts';
 import { Batches, BinnedPages, Pages, Sites } from '../database/entities';
+import { checkNesting } from '../http/body';
 import type { Service } from '../http/service';
 import { enterSite, hostTaken } from '../sites/life';
 import { isUniqueViolation } from '../sites/paths';
@@ -49,6 +50,7 @@ async function documentsOf(zip: Unpacked): Promise<Archived> {
     const bytes = await zip.read(file, mostDocumentBytes);
     inAll += bytes?.length ?? 0;
     if (inAll > mostDocumentsBytes) throw new Refusal('bad-input', 'The pages of the archive are too large to read.');
+    if (bytes) checkNesting(bytes); // before it is parsed
     return bytes?.toString('utf8');
   };
   try {
