@@ -10,7 +10,7 @@ describe('A program that reads files from outside', () => {
     runApart(
       'server/apart/testing/greedy.ts',
       { do: what },
-      { seconds: 2, megabytes: 400 },
+      { seconds: 1, megabytes: 400 },
       {
         ...{ answer: Answer, tooMuch: 'It takes too much.' },
       },

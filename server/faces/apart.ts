@@ -3,7 +3,7 @@ import { Face, type LetterSet } from '@core/document/library/face';
 import { runApart } from '../apart/run-apart';
 import type { MadeReady } from './made-ready';
 
-const limits = { seconds: 20, megabytes: 1500 };
+const limits = { seconds: 30, megabytes: 1500 };
 const tooMuch = 'The typeface cannot be read: it takes too long or too much. Save it anew.';
 
 const Made = z.object({ made: z.object({ face: Face.omit({ id: true }), bytes: z.instanceof(Uint8Array) }) });

@@ -21,11 +21,11 @@ export const reading = (source: Source, animated = false): Sharp =>
 
 /** Reads what a file says of itself. @throws Refusal if it is no picture */
 export async function factsOf(source: Source): Promise<Metadata> {
-  return sharp(source, { limitInputPixels: false, failOn: 'error' })
-    .metadata()
-    .catch(() => {
-      throw new Refusal('bad-input', `This file is not a picture that can be read. ${kinds}`);
-    });
+  try {
+    return await sharp(source, { limitInputPixels: false, failOn: 'error' }).metadata();
+  } catch {
+    throw new Refusal('bad-input', `This file is not a picture that can be read. ${kinds}`);
+  }
 }
 
 /** Refuses what would take too long or too much memory to read. @throws Refusal */
