@@ -3,7 +3,7 @@ import pLimit from 'p-limit';
 import * as z from 'zod';
 import { Refusal } from '@core/api/refusal';
 
-/** What a program may take. */
+/** Limits of a program. */
 export interface Limits {
   /** Of processor time, and of time on the clock three times as many. */
   readonly seconds: number;

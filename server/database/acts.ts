@@ -13,7 +13,7 @@ export async function noteAct(
 
 const Made = z.array(z.object({ site: z.string(), about: z.record(z.string(), z.string()) }));
 
-/** Returns what an earlier try of a request made: its site, and what its act says of it; undefined if nothing yet. */
+/** Finds the act of an earlier try of a request: its site and contents; undefined if there was none. */
 export async function madeBy(
   manager: EntityManager,
   { account, what, request }: Pick<ActRow, 'account' | 'what'> & { readonly request: string | undefined },
@@ -26,6 +26,6 @@ export async function madeBy(
   return Made.parse(rows)[0];
 }
 
-/** What an act says of the request that made it. */
+/** The contents of an act that name the request it was done by. */
 export const ofRequest = (request: string | undefined): { request?: string } =>
   request === undefined ? {} : { request };

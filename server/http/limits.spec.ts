@@ -17,7 +17,7 @@ const send = (
     body: JSON.stringify(body),
   });
 
-/** What is open without signing in, what it is sent, and the most requests of one address within a minute. */
+/** The routes that are open without signing in, with a body and the most requests of one address within a minute. */
 const table: Readonly<Record<string, readonly [body: (count: number) => object, most: number]>> = {
   'POST /session': [(count) => ({ email: `nobody-${count}@studio.example`, password }), 20],
   'DELETE /session': [() => ({}), 120],

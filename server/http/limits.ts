@@ -13,7 +13,7 @@ interface Limits {
   readonly failures: number;
   /** Whether an answer counts as failed; by default, every refusal does. */
   readonly isFailure?: (status: number) => boolean;
-  /** What requests are counted by; by default, the address they come from. */
+  /** Returns the key that requests are counted by; by default, the address they come from. */
   readonly countedBy?: (request: Request) => string;
 }
 

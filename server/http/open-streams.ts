@@ -3,7 +3,7 @@ import { Refusal } from '@core/api/refusal';
 /** The most streams of one session and of one account, on each server; a page and a list of work have one each. */
 export const mostStreams = { session: 40, account: 100 } as const;
 
-/** Whose a stream is. */
+/** The owner of a stream. */
 export interface StreamOwner {
   readonly session: string;
   readonly account: string;

@@ -129,7 +129,7 @@ export async function release(
   site: string,
   by: By,
   contentOf: (manager: EntityManager, last: ReleaseRow | null) => Promise<ReleaseContent | undefined>,
-  /** What is said of the content besides the note, once it is known. */
+  /** Returns a sentence about the content for the note, once the content is known. */
   remark: () => string = () => '',
 ): Promise<ReleaseRow | undefined> {
   const made = await service.database.transaction(async (manager) => {

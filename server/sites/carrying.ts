@@ -51,7 +51,7 @@ async function pagesThere(manager: EntityManager, from: string, to: string): Pro
 interface Carrying {
   readonly site: string;
   readonly account: string;
-  /** What its act says. */
+  /** The contents of its act. */
   readonly about: Readonly<Record<string, string>>;
   readonly facts: { readonly id: string; readonly title: string; readonly path: string };
   readonly wanted: Pick<NewPage, 'frame' | 'onClash'>;

@@ -61,7 +61,7 @@ export type SaveState = 'saved' | 'saving' | 'waiting';
 export class PageSession implements OnDestroy {
   private readonly api = inject(Api);
   private readonly outbox = inject(Outbox);
-  /** What is typed and is not an edit yet. */
+  /** Typed text that is not an edit yet. */
   readonly drafts = inject(Drafts);
 
   readonly site = signal<Site | undefined>(undefined);

@@ -31,7 +31,7 @@ const tracks = (page: Page, id: string, at = 'wide'): string | undefined =>
   partOf(page, id).style[at]?.normal?.['grid-template-columns'];
 const thirds = [100 / 3, 100 / 3, 100 / 3];
 
-// Common practice (needs 2.2 and 2.4): the others keep their proportions in what is left.
+// Common practice: the others keep their proportions in what is left.
 describe('Tracks of columns', () => {
   it('grow when a column is duplicated, added or pasted: the new one gets the average share', () => {
     const { page, id } = columnsOf(thirds, { tablet: '40fr 30fr 30fr' });

@@ -68,7 +68,7 @@ export interface ContentField {
   readonly onPage?: boolean;
   /** What may be chosen, where the editor is a choice. */
   readonly choices?: readonly string[];
-  /** What choices are called on screen, if not by their values. */
+  /** The labels of choices on screen; by default, their values. */
   readonly choiceWords?: Readonly<Record<string, string>>;
   /** A breakpoint may say something else here. */
   readonly varies?: boolean;

@@ -90,7 +90,7 @@ export class LedgerCell {
   protected readonly editing = signal(false);
   private readonly holding = inject(Holding);
   private readonly rejectedValues = inject(RejectedValues);
-  /** What a value typed here is set on. */
+  /** Names the part, property, breakpoint and state that a typed value is set on. */
   private readonly target = computed(() => {
     const on = this.holding.ofSite() ?? [this.selection.id(), ...this.selection.all()];
     return JSON.stringify([on, this.property(), this.breakpoint(), this.state() ?? this.selection.state()]);

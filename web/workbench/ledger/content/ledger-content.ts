@@ -43,7 +43,7 @@ interface Shown {
 type Said = ContentField & {
   readonly value: string;
   readonly picture: Shown | undefined;
-  /** What may be chosen. */
+  /** The choices. */
   readonly list: { readonly id: string; readonly word: string }[];
 };
 
