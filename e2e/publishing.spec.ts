@@ -104,7 +104,7 @@ describe('Before pages go live', () => {
     const page = await person.freshPage('tidewick', 'Moorings', '/moorings');
     await person.saved();
     await (await person.button('Publish')).click();
-    expect(await (await person.find('[data-draws]')).getText()).toContain('where the page is shared');
+    expect(await (await person.find('[data-draws]')).getText()).toContain('share image');
     await person.goLive();
     await (await person.find('.dialog-actions button')).click();
     await person.noDialog();

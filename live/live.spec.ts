@@ -232,10 +232,11 @@ describe('The live host', () => {
       ['/no/such/page', 'mill.localhost'],
       ['/', 'nobody.localhost'],
       ['/files/none.css', 'mill.localhost'],
-    ] as const)
-      expect((await visit(path, host)).headers['content-security-policy'])
-        .withContext(path)
-        .toContain("default-src 'none'");
+    ] as const) {
+      const answer = await visit(path, host);
+      expect(answer.status).withContext(path).toBe(404);
+      expect(answer.headers['content-security-policy']).withContext(path).toContain("default-src 'none'");
+    }
   });
   it('refuses a request with two hosts', async () => {
     const socket = connect(live.port, '127.0.0.1');

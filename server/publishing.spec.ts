@@ -176,7 +176,7 @@ describe('Pictures and publishing', () => {
         expect((await visit('/', host)).status)
           .withContext(host)
           .toBeGreaterThanOrEqual(400);
-      expect((await ask(at.live.port, 'POST', '/', { host: 'tidewick.localhost' })).status).toBe(404);
+      expect((await ask(at.live.port, 'POST', '/', { host: 'tidewick.localhost' })).status).toBe(405);
     });
     it('a preview has an address nobody guesses, follows the edits and is not for search engines', async () => {
       const { address } = (await at.ada.call('POST', '/pages/tidewick-home/preview', {})).json<{ address: string }>();

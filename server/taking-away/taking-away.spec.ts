@@ -160,19 +160,6 @@ describe('A site', () => {
         edited('site.json', (text) => text.replace(/^\{/, '{"redirects": {"/a-way": "/b-way", "/b-way": "/a-way"},')),
         /site\.json: Visitors would go round in a circle/,
       ],
-      [
-        'tokens in a circle',
-        edited('site.json', (text) => {
-          const site = JSON.parse(text) as { tokens: Record<string, object> };
-          const [one, other] = Object.keys(site.tokens);
-          const values = {
-            [one!]: { ...site.tokens[one!], value: `var(--${other})` },
-            [other!]: { ...site.tokens[other!], value: `var(--${one})` },
-          };
-          return JSON.stringify({ ...site, tokens: { ...site.tokens, ...values } });
-        }),
-        /site\.json: .*(circle|itself)/,
-      ],
       ['a picture less', changed(picture, undefined), /has no files/],
       ['another picture than it says', changed(picture, strToU8('<script>')), /not the file/],
       [

@@ -185,11 +185,11 @@ export class Keys {
 
   private isTyping(event: KeyboardEvent): boolean {
     const fields = 'input:not([type=checkbox]), textarea, select, [contenteditable]';
-    const { target, key } = event;
+    const { target, key, altKey } = event;
     if (!isElement(target)) return false;
     // a press on an empty box leads to the search for parts: these keys still mean the box
     const isEmptySearch = target instanceof HTMLInputElement && target.type === 'search' && target.value === '';
-    return target.closest(fields) !== null && !(isEmptySearch && (key === 'Delete' || key === 'Backspace'));
+    return target.closest(fields) !== null && !(isEmptySearch && (altKey || key === 'Delete' || key === 'Backspace'));
   }
 
   /** A list of choices takes every key without a modifier for itself. */
