@@ -66,7 +66,7 @@ describe('The start command', () => {
     [port, livePort] = [await freePort(), await freePort()];
     [mailPort, smtpPort, stockPort] = [await freePort(), await freePort(), await freePort()];
     start();
-    await until('The first start', () => said.includes('Fold Line is running'));
+    await until('The first start', () => said.includes('Fold Line is running.'));
   });
   afterAll(async () => {
     command?.kill('SIGTERM');
@@ -110,7 +110,7 @@ describe('The start command', () => {
     command?.kill('SIGKILL');
     await until('The programs’ end', () => !before.some(isAlive));
     start();
-    await until('The next start', () => said.includes('Fold Line is running'));
+    await until('The next start', () => said.includes('Fold Line is running.'));
     expect(await editor()).toBeTrue();
     expect(await live()).toBeTrue();
     expect(await signedIn()).toBeTrue();
@@ -136,9 +136,15 @@ describe('The start command', () => {
   it('without the demo begins with nobody: the first account is made by the link it prints', async () => {
     rmSync(folder, { recursive: true, force: true });
     process.env['FOLD_DEMO'] = '0';
-    start();
+    const [one, other] = [start(), start()]; // somebody types it twice
     delete process.env['FOLD_DEMO'];
-    await until('The start', () => said.includes('Fold Line is running'));
+    const end = (child: ChildProcess): Promise<ChildProcess> =>
+      new Promise((done) => child.once('exit', () => done(child)));
+    const refused = await Promise.race([end(one), end(other)]);
+    expect(refused.exitCode).toBe(1);
+    expect(said).toContain('running or starting in this folder already');
+    command = refused === one ? other : one;
+    await until('The start', () => said.includes('Fold Line is running.'));
     expect(said).not.toContain('paper-and-ink');
     const key = /\/welcome#([\w-]{43})/.exec(said)![1]!;
     const made = await ask(port, 'POST', '/api/links/use', {

@@ -286,7 +286,7 @@ describe('Structure', () => {
     expect(await boxes()).toEqual(before);
   });
 
-  it('columns of which one is duplicated or deleted stand in one row and fill it', async () => {
+  it('columns of which one is duplicated, deleted, brought back or added stand in one row and fill it', async () => {
     const { person } = visit;
     await person.freshPage('tidewick', 'Columns', '/columns');
     await person.addPart('columns');
@@ -306,6 +306,11 @@ describe('Structure', () => {
     await person.until(filling(3), 'the duplicate did not get room');
     await person.keys(Key.DELETE);
     await person.until(filling(2), 'the room of the deleted one is left');
+    await person.chord(Key.CONTROL, 'z');
+    await person.until(filling(3), 'one step of undo does not bring back both');
+    await person.clickOn('wide', '._cols > :nth-child(2)');
+    await person.addPart('column');
+    await person.until(filling(4), 'the added one did not get room');
     await person.saved();
   });
 });

@@ -4,7 +4,7 @@ import * as z from 'zod';
 const port = (fallback: number): z.ZodDefault<z.ZodCoercedNumber> =>
   z.coerce.number().int().min(1).max(65535).default(fallback);
 
-/** How many proxies stand before the server, or their addresses. */
+/** The number of trusted proxies, or their addresses and networks. */
 const Proxies = z.union([
   z.coerce.number().int().min(1).max(10),
   z
@@ -35,7 +35,7 @@ export interface Config {
   readonly port: number;
   /** The address the editor is reached at, where a proxy stands before it. */
   readonly address?: string;
-  /** The proxies whose `X-Forwarded-…` headers count: how many stand before the server, or their addresses. */
+  /** The trusted proxies, whose `X-Forwarded-…` headers are read: their number, or their addresses and networks. */
   readonly proxies?: number | readonly string[];
   readonly livePort: number;
   /** The folder releases and previews are written to. */

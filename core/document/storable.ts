@@ -1,6 +1,6 @@
 import { Problem } from './problem';
 
-/** A place in a value: a key within the place around it. */
+/** A value on the walk, with its key and the step to its parent. */
 interface Step {
   readonly value: unknown;
   readonly key: string;
@@ -65,6 +65,6 @@ export function checkStorable(data: unknown): void {
   );
 }
 
-/** Cuts a text to so many UTF-16 code units at most, never within a surrogate pair. */
+/** Truncates a text to at most `most` UTF-16 code units, without splitting a surrogate pair. */
 export const cutText = (text: string, most: number): string =>
   text.slice(0, /[\ud800-\udbff]/.test(text.charAt(most - 1)) ? most - 1 : most);

@@ -5,9 +5,9 @@ import { Refusal } from '@core/api/refusal';
 
 /** Limits of a program. */
 export interface Limits {
-  /** Of processor time, and of time on the clock three times as many. */
+  /** Processor time; the program may run three times as long. */
   readonly seconds: number;
-  /** Of private memory, in MB (setrlimit(2), RLIMIT_DATA). */
+  /** Private memory, in MB (setrlimit(2), RLIMIT_DATA). */
   readonly megabytes: number;
 }
 
@@ -26,7 +26,7 @@ export function runApart<Answer>(
   return atOnce(() => answerOf(program, message, { seconds, megabytes }, { schema, tooMuch }));
 }
 
-/** So many run at once, so that they take no more memory together. */
+/** Bounds the memory of all programs together. */
 const atOnce = pLimit(2);
 
 function answerOf<Answer>(

@@ -7,7 +7,7 @@ import { checkFace, madeReady } from './made-ready';
 // A program of its own: it is told one face to read, answers, and is ended.
 const Asked = z.union([
   z.object({ path: z.string(), name: z.string(), letters: z.enum(letterSets) }),
-  /** A face that is kept as it is. */
+  /** Checks a face and returns nothing of it. */
   z.object({ check: z.instanceof(Uint8Array) }),
 ]);
 

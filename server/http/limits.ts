@@ -5,7 +5,7 @@ import { statusOf } from './answer';
 
 const windowMs = 60_000;
 
-/** Limits within a minute. */
+/** The limits of a route, per minute. */
 interface Limits {
   /** The most requests. */
   readonly requests: number;
@@ -13,7 +13,7 @@ interface Limits {
   readonly failures: number;
   /** Whether an answer counts as failed; by default, every refusal does. */
   readonly isFailure?: (status: number) => boolean;
-  /** Returns the key that requests are counted by; by default, the address they come from. */
+  /** Returns the key of a request's counter; by default, the client's address. */
   readonly countedBy?: (request: Request) => string;
 }
 

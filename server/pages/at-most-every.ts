@@ -1,4 +1,4 @@
-/** Returns a function that calls another one at once, then at most once in so many ms; the last call is never lost. */
+/** Throttles a function: the first call runs it at once, later ones at the end of each interval in ms. */
 export function atMostEvery(ms: number, run: () => void): { call(): void; stop(): void } {
   let timer: NodeJS.Timeout | undefined;
   let again = false;

@@ -14,9 +14,9 @@ const topic = 'fold_people';
  */
 const again = 15_000;
 const forgotten = 40_000;
-/** Changes are told at most so often, in ms: what a tab hears must not grow with how often others change. */
+/** The shortest interval between two events to one tab, in ms. It bounds the traffic however often others change. */
 const pause = 1000;
-/** So many others are shown on a page. */
+/** The most people that one tab is sent. */
 const mostShown = 100;
 
 const Told = z.object({
@@ -54,7 +54,7 @@ export class People {
   private readonly everybody: LRUCache<string, Told>;
   /** Those who are here, by the same, with how many streams each has open. */
   private readonly here = new Map<string, { told: Told; streams: number }>();
-  /** The pages on which all were told of within the last second, and whether somebody asked again since. */
+  /** Pages whose people were announced within the last second, and whether that was requested again since. */
   private readonly toldOf = new Map<string, { again: boolean }>();
   private readonly timer: NodeJS.Timeout;
   private waiting: string[] = [];

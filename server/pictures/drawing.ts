@@ -2,14 +2,14 @@ import * as z from 'zod';
 import { Refusal } from '@core/api/refusal';
 import { runApart } from '../apart/run-apart';
 
-/** An SVG has at most so many bytes. */
+/** The largest size of an SVG, in bytes. */
 export const mostSvgBytes = 2_000_000;
 const limits = { seconds: 15, megabytes: 800 };
 const tooMuch = 'The SVG could not be drawn: it takes too long or too much. Save it in a simpler form.';
 
 const Drawing = z.object({ clean: z.instanceof(Uint8Array), width: z.number(), height: z.number() });
 
-/** A drawing as it is kept. */
+/** A sanitized SVG and its size in px. */
 export interface Drawing {
   readonly clean: Buffer;
   readonly width: number;

@@ -160,6 +160,17 @@ describe('A site', () => {
         edited('site.json', (text) => text.replace(/^\{/, '{"redirects": {"/a-way": "/b-way", "/b-way": "/a-way"},')),
         /site\.json: Visitors would go round in a circle/,
       ],
+      [
+        'tokens in a circle',
+        edited('site.json', (text) => {
+          const site = JSON.parse(text) as { tokens: object };
+          return JSON.stringify({
+            ...site,
+            tokens: { ...site.tokens, rounda: 'var(--roundb)', roundb: 'var(--rounda)' },
+          });
+        }),
+        /site\.json: Tokens can’t name each other in a circle/,
+      ],
       ['a picture less', changed(picture, undefined), /has no files/],
       ['another picture than it says', changed(picture, strToU8('<script>')), /not the file/],
       [

@@ -2,7 +2,7 @@
 export class DraftWords {
   constructor(private readonly key: string) {}
 
-  /** Returns the kept text; empty if there is none. */
+  /** Returns the stored draft, or an empty text. */
   read(): string {
     return sessionStorage.getItem(this.key) ?? '';
   }

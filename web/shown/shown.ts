@@ -103,11 +103,18 @@ export class Shown {
   private readonly numbered = computed(() => numbered(this.remarks()));
   private readonly here = computed(() => this.numbered().filter(({ remark }) => remark.page === this.page()));
   /** Those on the page seen, and those on others. */
-  protected readonly groups = computed(() => {
+  private readonly groups = computed(() => {
     const elsewhere = this.numbered().filter(({ remark }) => remark.page !== this.page());
     const others = elsewhere.length > 0 ? [{ heading: 'On other pages', remarks: elsewhere }] : [];
     return [{ heading: 'Remarks on this page', remarks: this.here() }, ...others];
   });
+  /** The groups as one list, so that a remark that changes its group keeps its element, with the focus in it. */
+  protected readonly rows = computed(() =>
+    this.groups().flatMap(({ heading, remarks }) => [
+      { id: heading, heading, isEmpty: remarks.length === 0, one: undefined },
+      ...remarks.map((one) => ({ id: one.remark.id, heading: '', isEmpty: false, one })),
+    ]),
+  );
   private readonly pins = computed(() => ({
     fold: 'pins' as const,
     picking: this.picking(),

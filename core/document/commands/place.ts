@@ -160,7 +160,8 @@ export function landingBy(page: Page, selection: string | undefined, kind: strin
       !(behind && at === selection) &&
       kindOf(part.kind).holds.length > 0 &&
       shellsFor(part.kind, kind) !== undefined &&
-      !(kind === 'section')
+      !(kind === 'section') &&
+      !(kind === 'column' && part.kind === 'column') // another one stands beside it
     )
       return { where: 'inside', parent: at, index: part.children.length };
     const { parent, index } = placeOf(page, at);

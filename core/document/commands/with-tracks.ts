@@ -10,11 +10,10 @@ import { componentsOf } from '../../style/several';
 import { styleEdit } from './style';
 
 /**
- * Returns edits with those that keep the tracks of columns in step with their columns: a column keeps its share beside
- * the others wherever it is moved, a new one gets the average, and what a removed one leaves goes to the others in
- * proportion. This holds at every breakpoint that has as many tracks of its own as there are columns; where columns
- * stack or stand in several rows, tracks stay.
- * @param edits a command's; if they set tracks themselves, those stay
+ * Appends edits of `grid-template-columns` to a command's edits, so that columns have as many tracks as children. A moved
+ * column keeps its share, a new column gets the average share, and the share of a removed column is divided among the
+ * others in proportion. A breakpoint's track list changes only if it had one track per column: stacked columns and
+ * columns in several rows keep theirs. Track lists that the command sets itself do not change.
  */
 export function withTracks(site: Site, page: Page, edits: readonly Edit[]): readonly Edit[] {
   const touched = touchedColumns(page, edits);
@@ -23,7 +22,7 @@ export function withTracks(site: Site, page: Page, edits: readonly Edit[]): read
   return [...edits, ...touched.flatMap((id) => tracksEdits(site, page, after, id))];
 }
 
-/** The columns of a page whose children change by edits. */
+/** Returns the ids of the columns parts whose children change by edits. */
 function touchedColumns(page: Page, edits: readonly Edit[]): string[] {
   const parents = edits.flatMap((edit) => [
     ...(edit.do === 'insert' || edit.do === 'move' ? [edit.parent] : []),
@@ -54,7 +53,7 @@ function tracksEdits(site: Site, before: Page, after: Page, id: string): Edit[] 
   });
 }
 
-/** Returns a list with as many tracks as asked for: the last ones go, or new ones get the average share. */
+/** Resizes a track list: surplus tracks are removed from its end; new tracks get the average share. */
 export function resizedTracks(list: string, count: number): string | undefined {
   const tracks = tracksIn(list);
   return (
@@ -66,7 +65,7 @@ export function resizedTracks(list: string, count: number): string | undefined {
   );
 }
 
-/** The tracks of a list one by one; undefined where their number is the browser's to tell (CSS Grid 1, section 7.2). */
+/** Splits a track list into tracks; undefined if only the browser can count them (CSS Grid 1, section 7.2). */
 export function tracksIn(list: string): string[] | undefined {
   const tracks = componentsOf(list).flatMap((one) => {
     const [, count, repeated] = /^repeat\(\s*(\d+)\s*,(.*)\)$/.exec(one) ?? [];
@@ -76,7 +75,7 @@ export function tracksIn(list: string): string[] | undefined {
   return tracks.some((one) => /^(repeat|none|subgrid|masonry)|[[\]]/.test(one)) ? undefined : tracks;
 }
 
-/** A list of tracks, in which new ones, undefined, get the average share; among tracks that are no shares, `1fr`. */
+/** Joins tracks to a list. A new track (undefined) gets the average share, or `1fr` if the others are no shares. */
 function tracksFor(kept: readonly (string | undefined)[], before: readonly string[]): string {
   const average = 100 / before.length;
   const shares = sharesOf(before.join(' '));

@@ -108,7 +108,7 @@ export interface Kind {
   readonly kind: string;
   readonly word: string;
   readonly purpose: string;
-  /** Other words it is looked for by, parted by spaces. */
+  /** Synonyms for the search in the parts drawer, separated by spaces. */
   readonly synonyms?: string;
   /** Its sign: an SVG path drawn in lines on 14 by 14. */
   readonly glyph: string;

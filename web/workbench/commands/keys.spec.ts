@@ -83,18 +83,20 @@ describe('Keys', () => {
     expect(kinds().filter((kind) => kind === 'heading').length).toBe(2);
   });
 
-  it('delete the selection from an empty search, and letters from one that is not', () => {
+  it('mean the selection and the page in an empty search, and the text in one that is not', () => {
     const search = Object.assign(document.createElement('input'), { type: 'search' });
     document.body.append(search);
     const handled: boolean[] = [];
     search.addEventListener('keydown', (event) => handled.push(keys.handle(event)));
     TestBed.inject(Selection).select('heading');
-    for (const value of ['hea', '']) {
+    const press = (value: string, key: KeyboardEventInit): void => {
       search.value = value;
-      search.dispatchEvent(new KeyboardEvent('keydown', { key: 'Backspace', bubbles: true, cancelable: true }));
-    }
-    search.remove();
-    expect(handled).toEqual([false, true]);
+      search.dispatchEvent(new KeyboardEvent('keydown', { ...key, bubbles: true, cancelable: true }));
+    };
+    for (const value of ['hea', '']) press(value, { key: 'Backspace' });
     expect(Object.keys(session.page()!.parts)).not.toContain('heading');
+    for (const value of ['hea', '']) press(value, { key: 'z', ctrlKey: true });
+    search.remove();
+    expect(handled).toEqual([false, true, false, true]);
   });
 });

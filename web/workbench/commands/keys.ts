@@ -185,11 +185,12 @@ export class Keys {
 
   private isTyping(event: KeyboardEvent): boolean {
     const fields = 'input:not([type=checkbox]), textarea, select, [contenteditable]';
-    const { target, key, altKey } = event;
+    const { target, key, altKey, ctrlKey, metaKey } = event;
     if (!isElement(target)) return false;
     // a press on an empty box leads to the search for parts: these keys still mean the box
     const isEmptySearch = target instanceof HTMLInputElement && target.type === 'search' && target.value === '';
-    return target.closest(fields) !== null && !(isEmptySearch && (altKey || key === 'Delete' || key === 'Backspace'));
+    const isCommand = altKey || ctrlKey || metaKey || key === 'Delete' || key === 'Backspace';
+    return target.closest(fields) !== null && !(isEmptySearch && isCommand);
   }
 
   /** A list of choices takes every key without a modifier for itself. */

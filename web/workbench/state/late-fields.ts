@@ -10,12 +10,11 @@ type TextField = HTMLInputElement | HTMLTextAreaElement;
 const isTextField = (target: EventTarget | null): target is TextField =>
   target instanceof HTMLTextAreaElement || (target instanceof HTMLInputElement && textTypes.includes(target.type));
 
-/** Parts of the workbench whose text fields make an edit when they are left; in dialogs, some do. */
+/** Selectors of the regions whose text fields commit on blur: always, and in some dialogs only. */
 const [late, perhapsLate] = ['fold-ledger, fold-outline', 'fold-look-screen, .p-dialog'];
 
 /**
- * Registers what is typed in a text field as a draft: such a field makes an edit when it is left, and a tab that is closed
- * does not leave its fields.
+ * Registers the text of a field as a draft. Such a field commits on blur, and no blur event is sent when a tab closes.
  */
 @Injectable()
 export class LateFields implements OnDestroy {
@@ -23,7 +22,7 @@ export class LateFields implements OnDestroy {
   private readonly running = new Subscription();
   private field: TextField | undefined;
   private endDraft: (() => void) | undefined;
-  /** A field that is removed while it has the focus may send no event. */
+  /** Detects a focused field that is removed, for which no blur event may be sent. */
   private readonly removals = new MutationObserver(() => this.field?.isConnected || this.end());
 
   constructor() {
@@ -48,7 +47,7 @@ export class LateFields implements OnDestroy {
     this.removals.observe(document.body, { childList: true, subtree: true });
   }
 
-  /** Sends the events that leaving the field would send, without moving the focus. */
+  /** Dispatches change and blur events without moving the focus. */
   private commit(field: TextField): void {
     this.end();
     field.dispatchEvent(new Event('change', { bubbles: true }));

@@ -1,11 +1,11 @@
 import type { Drafts } from '../../services/drafts';
 
-/** So long after the last key what is typed is stored, in ms. */
+/** Delay of the commit after the last key, in ms. */
 const pause = 150;
-/** So long after the first key at most, in ms, while typing goes on. */
+/** Longest delay of the commit after the first key, in ms. */
 const longest = 300;
 
-/** Stores what is typed in pauses of typing and at least every 300 ms; until then it is a draft of the page. */
+/** Commits typed text after a pause of 150 ms, and every 300 ms while typing continues. Uncommitted text is a draft. */
 export class TypingRhythm {
   private due: ReturnType<typeof setTimeout> | undefined;
   private since: number | undefined;
@@ -14,11 +14,11 @@ export class TypingRhythm {
   constructor(
     private readonly drafts: Pick<Drafts, 'begin'>,
     private readonly store: () => void,
-    /** Whether storing would disturb what is being typed, as while a word is composed from several keys. */
+    /** Returns whether a commit would disturb the input, as during an input method's composition. */
     private readonly isBusy: () => boolean = () => false,
   ) {}
 
-  /** Something was typed. */
+  /** Schedules a commit. Call it after each key. */
   typed(): void {
     this.endDraft ??= this.drafts.begin(this.store);
     this.since ??= Date.now();
@@ -31,7 +31,7 @@ export class TypingRhythm {
     else this.store();
   };
 
-  /** All that was typed is stored. */
+  /** Cancels the scheduled commit. Call it after each commit. */
   stored(): void {
     clearTimeout(this.due);
     this.since = undefined;
