@@ -22,6 +22,7 @@ try {
   await browser.driver.get(`${servers.editor}/sign-in`);
   await person.find('#email');
   await person.signIn('ada@studio.example', 'paper-and-ink');
+  await person.publishSeveral('tidewick', ['tidewick-fares', 'tidewick-lost', 'tidewick-timetable'], 'The whole site');
   await browser.driver.get(`${servers.editor}/`);
   await person.find('fold-page-drawing');
   await shoot('clients');
