@@ -50,6 +50,12 @@ describe('The library as a screen', () => {
     expect(await failed.getText()).toContain('notes.png: This file is not a picture');
     expect(await axeFindings(browser.driver)).toEqual([]);
     await (await person.button('Try again: notes.png')).click();
+    const isGone = (): Promise<boolean> =>
+      failed.getText().then(
+        () => false,
+        () => true,
+      );
+    await person.until(isGone, 'the first answer stays');
     await person.find('[data-upload-of="notes.png"] [role=alert]');
     await (await person.button('Remove from the list: notes.png')).click();
     await person.until(async () => (await browser.driver.findElements(By.css('[data-upload-of]'))).length === 0);

@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { Refusal } from '@core/api/refusal';
 import { runApart } from '../apart/run-apart';
+import { kinds } from './read-picture';
 
 /** The largest size of an SVG, in bytes. */
 export const mostSvgBytes = 2_000_000;
@@ -22,6 +23,8 @@ export interface Drawing {
  */
 export async function drawnApart(bytes: Buffer): Promise<Drawing> {
   if (bytes.length > mostSvgBytes) throw new Refusal('bad-input', `An SVG has at most ${mostSvgBytes / 1e6} MB.`);
+  if (!/<([\w-]+:)?svg[\s/>]/i.test(bytes.toString('latin1')))
+    throw new Refusal('bad-input', `This file is not a picture that can be read. ${kinds}`);
   const asked = { bytes };
   const { clean, ...size } = await runApart('server/pictures/drawing-reader.ts', asked, limits, {
     answer: Drawing,
