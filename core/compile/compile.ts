@@ -216,7 +216,8 @@ export function compile(site: Site, whole: Page, options: CompileOptions = plain
   const served = { ...options, ...options.sheet, forVisitors: true };
   const css = pageCss(site, page, parts, styled, lenders, served, rulesEverywhere(skip));
   const main = skip === '' ? undefined : ` id="${mainId}"`;
-  const known = markupContext(site, page, { ...options, forVisitors: true }, firstPicture(page), namesInPage(page));
+  const read = { ...options, forVisitors: options.marked !== true };
+  const known = markupContext(site, page, read, firstPicture(page), namesInPage(page));
   const context = main === undefined ? known : { ...known, main };
   const marking: Marking = options.marked ? (id, part) => ({ ...nameOf(id, part), part: id }) : nameOf;
   const href = typeof options.stylesheet === 'string' ? options.stylesheet : options.stylesheet(css);

@@ -59,6 +59,11 @@ describe('What of a page is seen first', () => {
     ).toBe(2);
     expect(html).not.toContain('sizes="auto');
   });
+  it('is not measured in a preview either, which is shown in a frame', () => {
+    const { html } = compile(site, pageOf(['image'], ['image']), { ...plainFiles, marked: true });
+    expect(html.match(/sizes="100vw"/g)?.length).toBe(2);
+    expect(html).not.toContain('sizes="auto');
+  });
   it('is no picture where the first section has none: those further down can wait', () => {
     for (const image of images(pageOf(['heading'], ['image']))) expect(image).toContain('loading="lazy"');
   });

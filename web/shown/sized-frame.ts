@@ -67,6 +67,7 @@ export class SizedFrame {
   protected readonly at = signal('');
   protected readonly turned = signal(false);
   private readonly dragged = signal<number | undefined>(undefined);
+  private hasLoaded = false;
   private drag: { readonly x: number; readonly width: number } | undefined;
 
   protected readonly choices = computed(() => [
@@ -118,11 +119,13 @@ export class SizedFrame {
     return Math.min(1, (this.room().width - edge * 2) / width);
   }
 
+  /** Says something to the page; one that is not loaded yet could not hear it, and tells when it is. */
   say(said: Parameters<typeof sayTo>[2]): void {
-    sayTo(this.frame().nativeElement, this.origin(), said);
+    if (this.hasLoaded) sayTo(this.frame().nativeElement, this.origin(), said);
   }
 
   protected begun(): void {
+    this.hasLoaded = true;
     this.say({ fold: 'hello' });
     this.loaded.emit();
   }
