@@ -1,5 +1,6 @@
 import { baseOf, outwards, rangeOf, type Breakpoint } from '../document/breakpoint';
 import { applyEdits } from '../document/edits/apply';
+import type { Edit } from '../document/edits/edit';
 import type { Page } from '../document/page';
 import { withoutSwitchedOff } from '../document/seen/switched-off';
 import type { Site } from '../document/site';
@@ -89,6 +90,10 @@ function stagesOf({ breakpoints }: Site): Stage[] {
     .filter((one) => one.own.length > 0);
 }
 
+/** The place in the document that an edit writes to. */
+const placeOf = (edit: Edit): string =>
+  edit.do === 'set' ? JSON.stringify([edit.part, ...edit.field]) : JSON.stringify(edit);
+
 /** The search for one site and page. */
 class Search {
   private readonly found: Proposal[] = [];
@@ -156,7 +161,7 @@ class Search {
         for (const rule of rules) {
           const next = this.best(rule, part, stage, seen);
           if (!next) continue;
-          this.found.push(next.proposal);
+          this.take(next.proposal);
           this.page = next.page;
           seen = next;
           better = true;
@@ -164,6 +169,14 @@ class Search {
       }
     }
     return true;
+  }
+
+  /** Adds a proposal in place of earlier ones whose values it replaces. */
+  private take(proposal: Proposal): void {
+    const written = new Set(proposal.edits.map(placeOf));
+    const at = this.found.findIndex(({ edits }) => edits.every((edit) => written.has(placeOf(edit))));
+    if (at < 0) this.found.push(proposal);
+    else this.found[at] = { ...proposal, before: this.found[at]!.before };
   }
 
   /** The rule's proposal for a part that spares the most trouble, if one is worth its edits, and the page with it. */
@@ -181,7 +194,7 @@ class Search {
       ratio: stage.ratio,
       overwrite: this.options.overwrite === true,
     };
-    let most = worth;
+    let most = rule.isPractice === true ? -Infinity : worth;
     let best: ReturnType<Search['best']>;
     for (const proposal of rule.propose(situation, part)) {
       const page = applyEdits(this.site, this.page, proposal.edits).page;

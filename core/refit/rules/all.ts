@@ -7,6 +7,7 @@ import { placeAnew } from './place-anew';
 import { scaleType } from './scale-type';
 import { stack } from './stack';
 import { target } from './target';
+import { usualType } from './usual-type';
 import { wrapRow } from './wrap-row';
 
 export const allRules: readonly Rule[] = [
@@ -17,5 +18,6 @@ export const allRules: readonly Rule[] = [
   scaleType,
   stack,
   target,
+  usualType,
   wrapRow,
 ];

@@ -1,6 +1,30 @@
+import { baseOf, outwards } from '../../document/breakpoint';
 import { kindOf } from '../../document/kinds/registry';
 import { smallerSizes } from '../modular-scale';
-import { calledWith, overridesOfAll, proposed, px, valueAt, type Proposal, type Rule } from '../proposal';
+import type { Rule, Situation } from '../proposal';
+import { isSized, sizeAtBase, sizeNow, typeProposed, typeSize } from '../type-size';
+
+/** The size, in px, above which type stays here so that it can be smaller still on the next narrower screen. */
+function sizeBelow(situation: Situation, part: string): number {
+  const { breakpoints } = situation.site;
+  const smaller = outwards(breakpoints).filter((one) => one.side === 'down');
+  const next = smaller[smaller.findIndex((one) => one.id === situation.breakpoint) + 1];
+  const wide = sizeAtBase(situation, part);
+  if (!next || wide === undefined) return 0;
+  return Math.round(typeSize(wide, next.preview.width / baseOf(breakpoints).preview.width));
+}
+
+/** The largest type, in px, that this part is to be larger than: smaller headings of lower levels, and running text. */
+function largestBelow({ slices }: Situation, part: string): number {
+  const { level = 7, fontSize } = slices[0]!.parts.get(part)!;
+  let largest = 0;
+  for (const other of slices[0]!.parts.values()) {
+    const isReading = kindOf(other.kind).text === 'prose' && other.characters > 60;
+    const isBelow = other.level === undefined ? isReading : other.level > level;
+    if (other.id !== part && isBelow && other.fontSize < fontSize) largest = Math.max(largest, other.fontSize);
+  }
+  return largest;
+}
 
 export const scaleType: Rule = {
   name: 'scale type',
@@ -8,22 +32,15 @@ export const scaleType: Rule = {
   order: 6,
   propose: (situation, part) => {
     const { page, slices } = situation;
-    const { text } = kindOf(page.parts[part]!.kind);
-    const size = px(valueAt(situation, part, 'font-size'));
+    const size = sizeNow(situation, part);
     const seen = slices[0]?.parts.get(part);
-    if (size === undefined || !seen || size < 26 || (text !== 'title' && text !== 'prose')) return [];
+    if (size === undefined || !seen || size < 26 || !isSized(page, part)) return [];
     const lines = seen.lines.length;
     const reason = `${size} px is ${Math.round((size / slices[0]!.width) * 100)} % of a screen of ${slices[0]!.width} px${lines > 2 ? ` and takes ${lines} lines` : ''}.`;
-    const make = (to: number): Proposal[] => {
-      const edits = overridesOfAll(situation, part, { 'font-size': `${to}px` });
-      return proposed(situation, part, edits, {
-        rule: 'scale type',
-        says: `${calledWith(situation, part)}: ${to} px type`,
-        reason,
-        before: `${size}px`,
-        after: `${to}px`,
-      });
-    };
-    return smallerSizes(size).slice(0, 6).flatMap(make);
+    const least = Math.max(sizeBelow(situation, part), largestBelow(situation, part));
+    return smallerSizes(size)
+      .filter((to) => to > least)
+      .slice(0, 6)
+      .flatMap((to) => typeProposed(situation, part, to, { rule: 'scale type', reason }));
   },
 };

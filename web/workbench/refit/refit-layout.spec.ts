@@ -8,11 +8,12 @@ import { applyEdits } from '@core/document/edits/apply';
 import { breakpointAt } from '@core/document/breakpoint';
 import { pageOfSection } from '@core/document/sections/kept-section';
 import { readyMade } from '@core/document/ready-made/all';
-import { planted } from '@core/document/sections/planting';
+import { planted, type Tree } from '@core/document/sections/planting';
 import { blankSite, type Site } from '@core/document/site';
 import type { Proposal } from '@core/refit/proposal';
 import { refit } from '@core/refit/refit';
 import { faultsAt } from '@core/review/sweep/faults';
+import { resolve } from '@core/style/cascade';
 import { fares, lostProperty } from '../../../demo/tidewick-pages';
 import { home, tidewick } from '../../../demo/tidewick';
 import { millHome, mill } from '../../../demo/neighbours';
@@ -191,6 +192,48 @@ describe('Refit', () => {
     expect(before).toBeGreaterThan(25);
     expect(after).toBeLessThan(before / 3);
   }, 240_000);
+
+  // Common practice: 45 px, 38 on a tablet, 34 on a phone; each level above the next, and all above the text.
+  it('gives a page of three levels the usual sizes, also in a narrow column, and turns no order over', async () => {
+    const heading = (tag: string, size: number, text: string): Tree => ({
+      ...{ kind: 'heading', tag, content: { text } },
+      base: { 'font-size': `${size}px` },
+    });
+    const texts = [
+      heading('h1', 45, 'Crossings, fares and passes between the harbour, the island and the mill in winter'),
+      heading('h2', 32, 'The passage to the lighthouse and back again on working days'),
+      heading('h3', 26, 'What to bring along'),
+      {
+        kind: 'text',
+        base: { 'font-size': '17px' },
+        content: { text: 'The boats go in any weather but fog, and wait for the train. '.repeat(4) },
+      },
+    ];
+    for (const width of ['100%', '420px', '260px']) {
+      const page = pageOfSection(planted(site, { kind: 'section', base: { 'max-width': width }, holds: texts }));
+      const { after } = await refitted(site, page);
+      const sizes = (at: string): number[] =>
+        ['heading', 'text'].flatMap((kind) =>
+          Object.entries(after.parts)
+            .filter(([, part]) => part.kind === kind)
+            .map(([id]) => Number.parseFloat(resolve(site, after, id, at, 'normal', 'font-size').value)),
+        );
+      const [wide, tablet, phone] = [sizes('wide'), sizes('tablet'), sizes('phone')];
+      const context = `${width}: ${wide.join()} · ${tablet.join()} · ${phone.join()}`;
+      if (width === '100%') expect([tablet[0], phone[0]]).withContext(context).toEqual([38, 34]);
+      expect(wide[0]).withContext(context).toBe(45);
+      for (const list of [wide, tablet, phone])
+        list.slice(0, 3).forEach((size, index) =>
+          expect(size)
+            .withContext(context)
+            .toBeGreaterThan(list[index + 1]!),
+        );
+      wide.slice(0, 2).forEach((size, index) => {
+        expect(tablet[index]!).withContext(context).toBeLessThan(size);
+        expect(phone[index]!).withContext(context).toBeLessThan(tablet[index]!);
+      });
+    }
+  }, 120_000);
 
   it('replaces what somebody set only when asked to', async () => {
     const own = { ...wideOnly(fares), parts: { ...wideOnly(fares).parts } };
