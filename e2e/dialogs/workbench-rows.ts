@@ -235,9 +235,10 @@ export const workbenchRows: Readonly<Record<string, Row>> = {
     stays: true,
   },
   'apply look': {
-    async open({ hand }) {
+    async open({ hand, person }) {
       await hand.menu(more, 'Looks …');
       await hand.press('[data-look] p-button[foldhint^="Shows every page"]:not(:has([disabled])) button');
+      await person.find('[data-apply-look]');
       return more; // the dialog of looks is closed first
     },
     use: ({ hand }) => hand.press('[data-apply-look] button'),
@@ -258,6 +259,7 @@ export const workbenchRows: Readonly<Record<string, Row>> = {
       await fromPart('Fares', 'Link …')(trial);
       await hand.press('button “File”');
       await hand.press('[data-pick-file] button');
+      await person.find('[data-download]'); // the second of two dialogs is open
       return '[data-pick-file]';
     },
     use: ({ hand, word }) => hand.press(`[data-download] [aria-label^="Choose ${word}"]`),
