@@ -240,6 +240,29 @@ describe('A client’s desk', () => {
     expect(await browser.driver.getCurrentUrl()).toContain('/prices');
   });
 
+  it('takes a pasted list of old addresses, keeps the rows that are none, and leads visitors from them', async () => {
+    const { person, browser, servers } = visit;
+    await browser.driver.get(`${servers.editor}/sites/tidewick/redirects`);
+    await (await person.find('fold-redirect-list summary')).click();
+    const list = await person.find('#redirect-list');
+    await list.sendKeys('Old;New\n/?page_id=12;/\n/münchen;/\n/Über_uns.php;nowhere');
+    await (await person.button('Add the list')).click();
+    await person.find('[data-redirect="/?page_id=12"]');
+    expect(await (await person.find('fold-redirect-list [role=status]')).getText()).toBe('2 redirects added.');
+    expect(await (await person.find('fold-redirect-list [role=alert]')).getText()).toContain('A link begins with');
+    expect(await list.getAttribute('value')).toBe('/Über_uns.php → nowhere');
+    expect(await (await person.find('[data-redirect="/m%C3%BCnchen"]')).getText()).toContain('/münchen');
+    expect(await axeFindings(browser.driver)).toEqual([]);
+    await list.clear();
+    await person.saved();
+    await person.openPage('tidewick-home');
+    await person.publish();
+    for (const old of ['/münchen', '/?page_id=12']) {
+      await browser.driver.get(servers.site('tidewick', old));
+      expect(await browser.driver.getCurrentUrl()).toBe(servers.site('tidewick', '/'));
+    }
+  });
+
   it('offers a page and its site as files', async () => {
     await visit.person.openPage('tidewick-home');
     await (await visit.person.button('More')).click();

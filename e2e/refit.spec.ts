@@ -77,7 +77,7 @@ describe('From a page built wide only to one that fits every screen', () => {
     expect(proposals.length).toBeGreaterThan(5);
     const title = await visit.browser.driver.findElement(
       By.xpath(
-        "//h2[normalize-space()='Phone']/following-sibling::ul[1]/li[@data-proposal='scale type'][.//b[starts-with(., 'Title')]]//input",
+        "//h2[normalize-space()='Phone']/following-sibling::ul[1]/li[@data-proposal='usual type' or @data-proposal='scale type'][.//b[starts-with(., 'Title')]]//input",
       ),
     );
     await title.click();
@@ -99,7 +99,7 @@ describe('From a page built wide only to one that fits every screen', () => {
         'return [...document.querySelectorAll("[data-part]")].map((one) => { const { x, y, width, height } = one.getBoundingClientRect(); return [x, y, width, height].map(Math.round).join() }).join(" ")',
       ),
     ).toBe(before);
-    expect(await visit.person.computed('phone', 'h1', 'font-size')).toBe('57px');
+    expect(await visit.person.computed('phone', 'h1', 'font-size')).toBe('66px');
     await visit.person.chord(Key.CONTROL, 'z');
     await visit.person.until(async () => (await beyond('tablet')) > 0, 'one step of undo does not take it all back');
     await (await visit.person.button('Redo')).click();
@@ -185,7 +185,7 @@ describe('From a page built wide only to one that fits every screen', () => {
       expect(page.aloud).withContext(`${width} px`).toBe(page.title); // one wording and no other, also for who listens
       expect(page.size)
         .withContext(`${width} px`)
-        .toBe(width <= 600 ? '34px' : width <= 1024 ? '57px' : '96px');
+        .toBe(width <= 600 ? '34px' : width <= 1024 ? '66px' : '96px');
       expect(page.social)
         .withContext(`${width} px`)
         .toBe(width <= 600 || width > 1024);

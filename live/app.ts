@@ -89,26 +89,40 @@ const ByPath = z.record(z.string(), z.string()).default({});
  */
 const Manifest = z.object({ policies: ByPath, moved: ByPath, ids: ByPath });
 
-/** What a release says of a path. */
-async function saidOf(
-  { versions, current }: Served,
-  path: string,
-): Promise<Readonly<Partial<Record<'policy' | 'moved' | 'id', string | undefined>>>> {
+type Manifest = z.infer<typeof Manifest>;
+
+async function manifestOf({ versions, current }: Served): Promise<Manifest> {
   const text = await readFile(join(versions, current, 'manifest.json'), 'utf8').catch(() => '{}');
-  const { policies, moved, ids } = Manifest.parse(JSON.parse(text));
-  const at = (all: Readonly<Record<string, string>>): string | undefined =>
-    Object.hasOwn(all, path) ? all[path] : undefined;
-  return { policy: at(policies), moved: at(moved), id: at(ids) };
+  return Manifest.parse(JSON.parse(text));
+}
+
+/** The entry of a path; undefined for names that every object has. */
+const at = (all: Readonly<Record<string, string>>, path: string | undefined): string | undefined =>
+  path !== undefined && Object.hasOwn(all, path) ? all[path] : undefined;
+
+/** What a request asks for, as the URL standard serializes it (4.5), with hexadecimal digits in capitals. */
+interface Asked {
+  /** Without a slash at its end. */
+  readonly path: string;
+  /** With its `?`; empty where there is none. */
+  readonly query: string;
+}
+
+function askedBy({ originalUrl }: Request): Asked | undefined {
+  const whole = originalUrl.startsWith('/') ? `http://host${originalUrl}` : originalUrl;
+  if (!URL.canParse(whole)) return undefined;
+  const { pathname, search } = new URL(whole);
+  const upperHex = (text: string): string => text.replace(/%[0-9a-f]{2}/gi, (one) => one.toUpperCase());
+  return { path: upperHex(pathname.replace(/(?<=.)\/+$/, '')), query: upperHex(search) };
 }
 
 /**
- * Leads a visitor to where a page is now; what stands behind the `?` comes along. Browsers ask each
+ * Redirects a visitor to the page that has the asked path now, with the query `asked`. Browsers ask each
  * time (RFC 9111, 5.2.2.4): one that remembered it would go in a circle once a release brings the page back.
  */
-function lead(request: Request, response: Response, to: string): void {
-  const asked = /\?(.*)$/s.exec(request.originalUrl)?.[1] ?? '';
+function lead(response: Response, to: string, asked: string): void {
   const [, before = to, hash = ''] = /^([^#]*)(#.*)?$/s.exec(to) ?? [];
-  const query = asked === '' ? '' : (before.includes('?') ? '&' : '?') + asked;
+  const query = before.includes('?') ? asked.replace('?', '&') : asked;
   response.set('cache-control', 'no-cache').redirect(301, before + query + hash);
 }
 
@@ -141,7 +155,7 @@ async function sendMissing(response: Response, served: Served): Promise<void> {
   const file = join(served.versions, served.current, '404.html');
   const html = await readFile(file, 'utf8').catch(() => undefined);
   if (html === undefined) return missing(response);
-  const { policy } = await saidOf(served, notFoundPath);
+  const policy = at((await manifestOf(served)).policies, notFoundPath);
   response.set('content-security-policy', policy ?? policyOfOwn);
   response.status(404).set('cache-control', 'no-cache').type('html').send(html);
 }
@@ -192,18 +206,37 @@ async function sendSmallest(
   response.sendFile(basename(file), { root: dirname(file), immutable: age !== 0, maxAge: age, dotfiles: 'deny' });
 }
 
+/**
+ * The address an old address leads to, with the query it is led along with. An old address with a query comes before a
+ * page at its path: `/?page_id=3` is not the home page.
+ */
+function movedTo(
+  { moved }: Manifest,
+  asked: Asked | undefined,
+  isFound: boolean,
+): [to: string, query: string] | undefined {
+  if (!asked) return undefined;
+  const exact = asked.query === '' ? undefined : at(moved, asked.path + asked.query);
+  if (exact !== undefined) return [exact, ''];
+  const byPath = isFound ? undefined : at(moved, asked.path);
+  return byPath === undefined ? undefined : [byPath, asked.query];
+}
+
 async function sendPage(request: Request, response: Response, served: Served): Promise<void> {
   const path = pagePath.test(request.path) ? withoutSlash(request.path) : undefined;
   const folder = join(served.versions, served.current);
-  const { policy, moved, id } = path === undefined ? {} : await saidOf(served, path);
+  const manifest = await manifestOf(served);
+  const policy = at(manifest.policies, path);
   const file = join(folder, path ?? '', 'index.html');
   if (served.isPreview) {
+    const id = at(manifest.ids, path);
     const isShown = path !== undefined && (served.link?.page === undefined || served.link.page === id);
     const html = isShown ? await readFile(file, 'utf8').catch(() => undefined) : undefined;
     return sendPreview(response, served, { html, id, policy: policy ?? "default-src 'none'; frame-ancestors 'self'" });
   }
   const isFound = path !== undefined && (await isThere(file));
-  if (!isFound && moved !== undefined) return lead(request, response, moved);
+  const moved = movedTo(manifest, askedBy(request), isFound);
+  if (moved) return lead(response, ...moved);
   if (!isFound || path === notFoundPath) return sendMissing(response, served);
   if (policy !== undefined) response.set('content-security-policy', policy);
   await sendSmallest(request, response, join(folder, path), 'index.html', 0);

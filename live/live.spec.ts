@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { text } from 'node:stream/consumers';
 import { brotliCompressSync, gzipSync } from 'node:zlib';
+import { oldAddress } from '@core/document/links/old-address';
 import { ask, serving } from '../server/testing/running';
 import { liveApp } from './app';
 
@@ -193,6 +194,24 @@ describe('The live host', () => {
     }
     expect((await visit('/courses/rye')).status).toBe(200);
     expect((await visit('/constructor')).status).toBe(404);
+  });
+  it('leads from old addresses of any kind, as browsers ask for them; one with a query comes before a page', async () => {
+    const typed = ['/index.html', '/About_Us.php', '/p?id=3', '/münchen', '/a b', '/?page_id=12', '/courses/rye?old=1'];
+    const moved = Object.fromEntries([...typed.map((one) => [oldAddress(one), '/courses/rye']), ['/p', '/']]);
+    write('sites/mill/releases/2/manifest.json', JSON.stringify({ moved }));
+    for (const one of typed) {
+      const { pathname, search } = new URL(one, 'http://mill.localhost'); // as a browser sends it
+      const answer = await visit(pathname + search);
+      expect([answer.status, answer.headers['location']]).withContext(one).toEqual([301, '/courses/rye']);
+    }
+    expect((await visit('/m%c3%bcnchen/?from=mail')).headers['location']).toBe('/courses/rye?from=mail');
+    expect((await visit('/p?id=4')).headers['location']).toBe('/?id=4');
+    expect((await visit('/?page_id=13')).status).toBe(200);
+    for (const path of ['/%', '/%ff', '/a%00b', '//p?id=3', '/about_us.php', '/p?ID=3&'])
+      expect((await visit(path)).status)
+        .withContext(path)
+        .toBe(path.startsWith('/p?') ? 301 : 404);
+    expect((await visit('http://mill.localhost/p?id=3')).headers['location']).toBe('/courses/rye'); // RFC 9112, 3.2.2
   });
   it('answers by the site’s own page where there is nothing, as 404 and under that page’s policy', async () => {
     write('sites/mill/releases/2/404.html', '<title>Not baked here</title>');

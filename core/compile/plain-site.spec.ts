@@ -117,6 +117,29 @@ describe('A site as plain files', () => {
     expect(refreshOf('fares/index.html')).toBeUndefined();
   });
 
+  it('leads on from old addresses that a file can stand for, and overwrites no page, whatever its capitals', () => {
+    const moved = Object.fromEntries(
+      [
+        ...[
+          '/index.html',
+          '/Fares',
+          '/FARES/index.html',
+          '/404.html',
+          '/About_Us.php',
+          '/m%C3%BCnchen',
+          '/old/tide.html',
+        ],
+        ...['/p?id=3', '/%2e%2e%2fup', '/a%5Cb', '/con%3Ax', '/.htaccess', '/a%00b', '/%FF'],
+      ].map((from) => [from, '/fares']),
+    );
+    const made = plainSite(tidewick, pages, { moved });
+    const without = namesOf(plainSite(tidewick, pages));
+    const added = [...namesOf(made)].filter((name) => !without.has(name)).sort();
+    expect(added).toEqual(['About_Us.php/index.html', 'münchen/index.html', 'old/tide.html']);
+    expect(textOf(made, 'old/tide.html')).toContain('url=../fares/index.html"');
+    expect(textOf(made, 'index.html')).not.toContain('refresh');
+  });
+
   it('names its address where that is known, and has a page for what is not there that works in any folder', () => {
     const missing: Page = { ...lostProperty, id: 'missing', path: '/404' };
     const made = plainSite(tidewick, [home, missing], { address: 'https://ferries.example' });

@@ -1,3 +1,4 @@
+import { readableAddress } from '../document/links/old-address';
 import { escapeHtml } from '../document/kinds/escape';
 import { notFoundPath, titleOf, type Page } from '../document/page';
 import type { Site } from '../document/site';
@@ -68,10 +69,10 @@ const fromRoot = (pages: readonly Page[]): CompileOptions => ({
 });
 
 /** A page that leads on, for hosts that know no redirects (HTML, section 4.2.5.3, `refresh`). */
-function leadingOn(site: Site, from: string, to: string, pages: readonly Page[]): string {
+function leadingOn(site: Site, file: string, to: string, pages: readonly Page[]): string {
   const [, path = to, place = ''] = /^([^#?]*)(.*)$/s.exec(to) ?? [];
   const page = pages.find((one) => one.path === path);
-  const address = escapeHtml(page ? upFrom(from) + fileOf(page.path) + place : to);
+  const address = escapeHtml(page ? '../'.repeat(file.split('/').length - 1) + fileOf(page.path) + place : to);
   const title = escapeHtml(page ? titleOf(page) : to);
   return (
     `<!doctype html><html lang="${escapeHtml(site.language)}"><head><meta charset="utf-8"><title>${title}</title>` +
@@ -80,13 +81,31 @@ function leadingOn(site: Site, from: string, to: string, pages: readonly Page[])
   );
 }
 
-/** A page for each former path that no page is at. */
+/**
+ * The file for an old address; undefined for an address with a query and for names that a common file system refuses.
+ */
+function fileOfOld(address: string): string | undefined {
+  if (address.includes('?')) return undefined;
+  const names = readableAddress(address).slice(1).split('/');
+  if (names.some((name) => /^\.|^$|[\\:*?"<>|%\p{Cc}]/u.test(name))) return undefined;
+  const file = names.join('/');
+  return /\.html?$/i.test(file) ? file : `${file}/index.html`;
+}
+
+/**
+ * A page for each old address that a file can stand for, beside the files of pages. Names that differ only in their
+ * capitals are one name on some file systems: the page, or the first of them, has it.
+ */
 function leadingFiles(site: Site, pages: readonly Page[], moved: Readonly<Record<string, string>>): PlainFile[] {
-  const taken = new Set(pages.map((page) => page.path));
-  return Object.entries(moved)
-    .filter(([from]) => !taken.has(from))
-    .sort(([one], [other]) => (one < other ? -1 : 1))
-    .map(([from, to]) => ({ name: fileOf(from), text: leadingOn(site, from, to, pages) }));
+  const taken = new Set([...pages.map((page) => fileOf(page.path).toLowerCase()), '404.html']);
+  const files: PlainFile[] = [];
+  for (const [from, to] of Object.entries(moved).sort(([one], [other]) => (one < other ? -1 : 1))) {
+    const file = fileOfOld(from);
+    if (file === undefined || taken.has(file.toLowerCase())) continue;
+    taken.add(file.toLowerCase());
+    files.push({ name: file, text: leadingOn(site, file, to, pages) });
+  }
+  return files;
 }
 
 function manifestOf(site: Site): PlainFile[] {

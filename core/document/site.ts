@@ -10,7 +10,7 @@ import { SiteIcon } from './library/site-icon';
 import { Identifier } from './identifier';
 import { Link } from './kinds/link';
 import { Language } from './language';
-import { PagePath } from './page';
+import { OldAddress } from './links/old-address';
 import { StyleMap } from './style-map';
 import { KeptToken, TokenName } from './token';
 
@@ -99,7 +99,8 @@ export const LookName = z.string().trim().min(1, 'A look needs a name.').max(60,
 export const Look = z.strictObject({ id: Identifier, name: LookName, ...dress });
 export type Look = z.infer<typeof Look>;
 
-const mostRedirects = 1000;
+/** How many redirects a site has at most. */
+export const mostRedirects = 1000;
 /** What a redirect leads to. */
 export const RedirectTo = Link.refine(
   (link) => link !== '' && !link.startsWith('#'),
@@ -140,7 +141,7 @@ export const Site = z.strictObject({
   looks: z.array(Look).max(20).optional(),
   /** Where paths lead that no page is found at. */
   redirects: z
-    .record(PagePath, RedirectTo)
+    .record(OldAddress, RedirectTo)
     .refine((all) => Object.keys(all).length <= mostRedirects, 'A site has at most 1,000 redirects.')
     .optional(),
   /** What each page may weigh at most; without one, weight is no matter. */

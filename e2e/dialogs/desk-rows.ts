@@ -330,6 +330,19 @@ const redirects: Screen = {
       },
       isDone: async (trial) => JSON.stringify((await desk(trial)).site).includes(`"/old-${trial.word}"`),
     },
+    'adds a pasted list of redirects': {
+      covers: ['desk/redirect-list.ts form add()'],
+      form: 'fold-redirect-list form',
+      async open({ hand }) {
+        await hand.press('fold-redirect-list summary');
+        return 'fold-redirect-list form';
+      },
+      async use({ hand, word }) {
+        await hand.write('#redirect-list', `/list-${word}.php?id=3 → /fares`);
+        await hand.press('button “Add the list”');
+      },
+      isDone: async (trial) => JSON.stringify((await desk(trial)).site).includes(`"/list-${trial.word}.php?id=3"`),
+    },
   },
 };
 

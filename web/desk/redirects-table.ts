@@ -7,22 +7,23 @@ import type { PageEntry } from '@core/api/sites';
 import { applyBatch } from '@core/document/edits/batch';
 import type { SiteEdit } from '@core/document/edits/site-edit';
 import { pageOfLink } from '@core/document/kinds/link';
+import { oldAddress, readableAddress } from '@core/document/links/old-address';
 import { leadsTo } from '@core/document/links/redirects';
-import { PagePath } from '@core/document/page';
 import { Problem } from '@core/document/problem';
 import { PageSession } from '../services/page-session';
 import { LineField } from '../theme/line-field';
+import { RedirectList } from './redirect-list';
 
 const address = 'address';
 
 /** Where paths of a site lead that no page is found at. */
 @Component({
   selector: 'fold-redirects-table',
-  imports: [FormsModule, Button, LineField, Select, TableModule],
+  imports: [FormsModule, Button, LineField, RedirectList, Select, TableModule],
   template: `
     <p class="soft">
-      Visitors who ask for one of these paths are led on, once something is published. A page at the path comes first.
-      Where a page moves, visitors are led along by themselves.
+      Visitors who ask for one of these old addresses are led on, once something is published. A page at the path comes
+      first, unless the old address has a query, as in /?page_id=3. Old paths of pages that move need no redirect here.
     </p>
     @if (session.mayBuild()) {
       <form (ngSubmit)="add()">
@@ -31,7 +32,7 @@ const address = 'address';
             field="redirect-from"
             label="From"
             [spellcheck]="false"
-            placeholder="/old-path"
+            placeholder="/about.html"
             [(value)]="from"
           />
         </div>
@@ -67,6 +68,7 @@ const address = 'address';
       @if (problem(); as sentence) {
         <p class="problem" role="alert">{{ sentence }}</p>
       }
+      <fold-redirect-list [pages]="pages()" />
     }
     <p-table [value]="rows()" dataKey="from" size="small" stripedRows>
       <ng-template #header>
@@ -79,7 +81,7 @@ const address = 'address';
       </ng-template>
       <ng-template #body let-row>
         <tr [attr.data-redirect]="row.from">
-          <td class="path">{{ row.from }}</td>
+          <td class="path">{{ row.address }}</td>
           <td>{{ row.words }}</td>
           <td [class.problem]="row.trouble !== ''" class="soft">{{ row.trouble }}</td>
           <td class="do">
@@ -150,6 +152,7 @@ export class RedirectsTable {
     const paths = Object.fromEntries(pages.map(({ id, path }) => [id, path]));
     return Object.entries(redirects).map(([from, to]) => ({
       from,
+      address: readableAddress(from),
       words: this.wordsOf(to),
       trouble: pages.some((one) => one.path === from)
         ? 'There is a page at this path: it comes first.'
@@ -167,14 +170,25 @@ export class RedirectsTable {
   }
 
   protected add(): void {
-    const [from, chosen] = [PagePath.safeParse(this.from().trim()), this.to()];
-    if (!from.success) return this.problem.set(from.error.issues[0]?.message);
+    const [from, chosen] = [this.typedAddress(), this.to()];
+    if (from === undefined) return;
     if (chosen === undefined) return this.problem.set('Choose where it leads.');
     const value = chosen === address ? this.typed().trim() : chosen;
-    if (this.apply({ do: 'set', on: 'site', field: ['redirects', from.data], value })) {
+    if (this.apply({ do: 'set', on: 'site', field: ['redirects', from], value })) {
       this.from.set('');
       this.typed.set('');
       this.to.set(undefined);
+    }
+  }
+
+  /** The old address that was typed; undefined, with the reason beside the form, if it is none. */
+  private typedAddress(): string | undefined {
+    try {
+      return oldAddress(this.from());
+    } catch (error) {
+      if (!(error instanceof Problem)) throw error;
+      this.problem.set(error.message);
+      return undefined;
     }
   }
 

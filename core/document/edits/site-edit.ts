@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { Breakpoint } from '../breakpoint';
 import { ClassName } from '../class-name';
 import { Identifier } from '../identifier';
-import { PagePath } from '../page';
+import { OldAddress } from '../links/old-address';
 import { PageFrame } from '../frames/page-frame';
 import { Menu } from '../menus/menu';
 import { KeptSection } from '../sections/kept-section';
@@ -36,7 +36,7 @@ export const SiteField = z.union([
   z.tuple([z.literal('frames'), Identifier, z.enum(['name', 'before', 'after'])]),
   z.tuple([z.literal('menus'), Identifier, z.literal('name')]),
   z.tuple([z.literal('menus'), Identifier, z.literal('entries'), Identifier]),
-  z.tuple([z.literal('redirects'), PagePath]),
+  z.tuple([z.literal('redirects'), OldAddress]),
 ]);
 export type SiteField = z.infer<typeof SiteField>;
 

@@ -24,6 +24,17 @@ describe('Redirects', () => {
     expect(leadsTo(redirects, paths, '/find')).toBe('/fares?winter#passes');
   });
 
+  it('lead from an address with a query before those of its path, also over a page there', () => {
+    const redirects = { '/?page_id=2': 'page:story', '/p?id=3': '/?page_id=2', '/p': 'page:fares', '/x': '/p?id=3' };
+    expect(leadsTo(redirects, paths, '/?page_id=2')).toBe('/our-story');
+    expect(leadsTo(redirects, paths, '/p?id=3')).toBe('/our-story');
+    expect(leadsTo(redirects, paths, '/x')).toBe('/our-story');
+    expect(leadsTo({ ...redirects, '/x': '/p?id=4' }, paths, '/x')).toBe('/fares');
+    expect(leadingPaths(redirects, paths)['/?page_id=2']).toBe('/our-story');
+    expect(leadsTo({ '/a': '/münchen/', '/m%C3%BCnchen': 'page:fares' }, paths, '/a')).toBe('/fares');
+    expect(circleOf({ '/a': '/a?x=1' }, '/a')).toEqual(['/a', '/a?x=1', '/a?x=1']);
+  });
+
   it('lead nowhere where there is nothing at the end, or no end', () => {
     expect(leadsTo({ '/a': 'page:gone' }, paths, '/a')).toBeUndefined();
     expect(leadsTo({ '/a': '/b' }, paths, '/a')).toBeUndefined();

@@ -6,7 +6,7 @@ import { MenuEntry, MenuName } from '../../menus/menu';
 import { PageFrame } from '../../frames/page-frame';
 import { KeptSection } from '../../sections/kept-section';
 import { Problem } from '../../problem';
-import { Look, Picture, RedirectTo, Site, SiteClass } from '../../site';
+import { Look, mostRedirects, Picture, RedirectTo, Site, SiteClass } from '../../site';
 import { states } from '../../style-map';
 import { checkValue } from '../../../style/value';
 import { checkState } from './check-part';
@@ -38,7 +38,8 @@ export function checkSiteSet(site: Site, edit: SiteSet): void {
 function checkRedirect(site: Site, from: string, to: string): void {
   const all = { ...site.redirects, [from]: to };
   checkCircle(all, from);
-  if (Object.keys(all).length > 1000) throw new Problem('A site has at most 1,000 redirects.', { field: 'redirects' });
+  if (Object.keys(all).length > mostRedirects)
+    throw new Problem('A site has at most 1,000 redirects.', { field: 'redirects' });
 }
 
 function schemaOf(field: SiteSet['field']): z.ZodType {
