@@ -340,13 +340,17 @@ export class Person {
 
   /** Publishes what the open dialog is about, with a reason where errors would stop it. */
   async goLive(): Promise<void> {
-    const button = await this.find('[data-go-live] button');
+    await this.find('[data-go-live] button');
     await this.until(async () => {
+      const [button] = await this.driver.findElements(By.css('[data-go-live] button'));
+      if (!button) return true; // it is published
       const [reason] = await this.driver.findElements(By.css('#publish-reason'));
       if (reason && (await reason.getAttribute('value')) === '') await reason.sendKeys('The client has seen it.');
-      return button.isEnabled();
+      const [unfinished] = await this.driver.findElements(By.css('#publish-unfinished:not(:checked)'));
+      if (unfinished) await unfinished.click();
+      if (await button.isEnabled()) await button.click(); // findings that come in disable it
+      return false;
     }, 'it can’t be published');
-    await button.click();
     await this.until(
       async () => (await this.driver.findElements(By.css('[data-live-address]'))).length > 0,
       'it was not published',

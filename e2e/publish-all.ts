@@ -10,6 +10,8 @@ export async function publishAll({ person, servers: { editor } }: Visit, site: s
   await person.until(async () => {
     const reasons = await person.driver.findElements(By.css('#publish-reason'));
     if (reasons[0] && (await reasons[0].getAttribute('value')) === '') await reasons[0].sendKeys('As it is for now');
+    const [unfinished] = await person.driver.findElements(By.css('#publish-unfinished:not(:checked)'));
+    if (unfinished) await unfinished.click();
     return go.isEnabled();
   }, 'the pages can’t be published');
   await go.click();

@@ -327,6 +327,7 @@ export const workbenchRows: Readonly<Record<string, Row>> = {
       );
       if ((await person.driver.findElements(By.css('#publish-reason'))).length > 0)
         await hand.write('#publish-reason', 'The client has seen it.');
+      await hand.press('#publish-unfinished');
       await hand.press('[data-go-live] button');
       await person.find('[data-live-address]');
       await hand.press('button “Close”');

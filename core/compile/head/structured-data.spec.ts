@@ -14,7 +14,19 @@ describe('What a page is to search engines', () => {
     return found ? JSON.parse(found.textContent ?? '') : undefined;
   };
   const questions = readyPages.find((one) => one.id === 'questions')!;
-  const page = pageFrom(tidewick, questions, { id: 'questions', title: 'Questions', path: '/questions' });
+  const asAdded = pageFrom(tidewick, questions, { id: 'questions', title: 'Questions', path: '/questions' });
+  /** The same with answers of its own. */
+  const page: Page = {
+    ...asAdded,
+    parts: Object.fromEntries(
+      Object.entries(asAdded.parts).map(([id, part]) => [
+        id,
+        part.kind === 'text'
+          ? { ...part, content: { base: { text: `At the quay, from nine o’clock (${id}).` } } }
+          : part,
+      ]),
+    ),
+  };
 
   it('is said of the home page, and of one that answers questions', () => {
     expect(saidOf(home, 'https://ferries.example/')).toEqual({
@@ -38,6 +50,9 @@ describe('What a page is to search engines', () => {
   it('is not said where the content does not say it, or the address is not known', () => {
     expect(saidOf(fares, 'https://ferries.example/fares')).toBeUndefined();
     expect(saidOf(page)).toBeUndefined();
+    expect(saidOf(asAdded, 'https://ferries.example/questions'))
+      .withContext('answers as they were added')
+      .toBeUndefined();
   });
 
   it('ends no element, whatever is written', () => {

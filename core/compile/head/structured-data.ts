@@ -1,6 +1,7 @@
 import type { Page } from '../../document/page';
 import { languageOf } from '../../document/language';
 import { titleOf } from '../../document/page';
+import { isSample } from '../../document/ready-made/samples';
 import type { Site } from '../../document/site';
 import { inPlain } from '../../document/text/words';
 import { subtree } from '../../document/tree';
@@ -19,7 +20,7 @@ function questionsOf(page: Page): { readonly question: string; readonly answer: 
       answer: subtree(page, id)
         .slice(1)
         .map((one) => wordsOf(page, one))
-        .filter((words) => words !== '')
+        .filter((words) => words !== '' && !isSample(words))
         .join('\n'),
     }))
     .filter(({ answer }) => answer !== '');

@@ -20,6 +20,7 @@ import { withoutEffect } from './no-effect';
 import { outOfReach } from './out-of-reach';
 import { pictureSize } from './picture-size';
 import { pictureWeight } from './picture-weight';
+import { placeholders } from './placeholders';
 import { readingOrder } from './reading-order';
 import { smallText } from './small-text';
 import { stickyTrouble } from './sticky-trouble';
@@ -48,6 +49,7 @@ export const allChecks: readonly Check[] = [
   outOfReach,
   pictureSize,
   pictureWeight,
+  placeholders,
   readingOrder,
   smallText,
   stickyTrouble,

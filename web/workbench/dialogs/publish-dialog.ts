@@ -11,6 +11,7 @@ import { ProgressLine } from '../../theme/progress-line';
 import { MessageService } from 'primeng/api';
 import { sharingParts } from '@core/document/changes';
 import { seenPage } from '@core/document/seen/seen-page';
+import { isUnfinished, placeholdersOn } from '@core/review/checks/placeholders';
 import { releaseNote } from '@core/review/release-note';
 import type { ChangedBesides, PublishPage } from '@core/api/releases';
 import { Api, failureOf } from '../../services/api';
@@ -42,7 +43,10 @@ export class PublishDialog {
     const page = this.session.page();
     return this.findings
       .list()
-      .filter((one) => one.severity === 'error' || one.check === 'in no menu' || one.elsewhere !== undefined)
+      .filter(
+        (one) =>
+          one.severity === 'error' || one.check === 'in no menu' || isUnfinished(one) || one.elsewhere !== undefined,
+      )
       .slice(0, 8)
       .map((one) => `${nameOf(page!.parts[one.part]!)}: ${one.reason}`);
   });
@@ -52,7 +56,15 @@ export class PublishDialog {
   protected readonly name = signal('');
   /** Why the page is published although it breaks for somebody. */
   protected readonly reason = signal('');
-  protected readonly stops = computed(() => this.findings.errors() > 0 && this.reason().trim() === '');
+  /** Whether something on the page is still a placeholder; publishing it is to be confirmed. */
+  protected readonly isUnfinished = computed(() => {
+    const page = this.painted.page();
+    return page !== undefined && placeholdersOn(page).length > 0; // not from the review, which may not be done yet
+  });
+  protected readonly confirmed = signal(false);
+  protected readonly stops = computed(
+    () => (this.findings.errors() > 0 && this.reason().trim() === '') || (this.isUnfinished() && !this.confirmed()),
+  );
   /** The page has no picture where it is shared: one is drawn, unless it is not to be. */
   protected readonly cardless = computed(() => {
     const page = this.session.page();
@@ -124,7 +136,7 @@ export class PublishDialog {
   protected async publish(): Promise<void> {
     const page = this.session.page();
     if (!page || this.busy()) return;
-    if (this.stops()) return this.problem.set('Say why, or mend the errors first.');
+    if (this.stops()) return this.problem.set('Fix what is found, or say that it goes live as it is.');
     const words = this.words();
     this.busy.set(true);
     this.share.set(0);

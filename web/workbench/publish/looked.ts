@@ -5,6 +5,7 @@ import { nameOf } from '@core/document/kinds/registry';
 import type { Page } from '@core/document/page';
 import { seenPage } from '@core/document/seen/seen-page';
 import type { Site } from '@core/document/site';
+import { isUnfinished } from '@core/review/checks/placeholders';
 import { overBudget } from '@core/review/budget';
 import { compared } from '@core/review/compared';
 import type { Finding, Severity } from '@core/review/finding';
@@ -15,6 +16,8 @@ export interface Looked {
   readonly changes: readonly Change[];
   readonly findings: readonly { readonly severity: Severity; readonly says: string }[];
   readonly errors: number;
+  /** Whether something on it is still a placeholder. */
+  readonly isUnfinished: boolean;
 }
 
 /** A page beside what is known of it: nothing while it is not yet looked at. */
@@ -39,7 +42,10 @@ export function lookedAt(
     ...(heavy === undefined ? [] : [{ severity: 'error' as const, says: heavy }]),
     ...found.map(({ severity, part, reason }) => ({ severity, says: `${nameIn(seen, part)}: ${reason}` })),
   ];
-  return { next, changes, findings, errors: findings.filter((one) => one.severity === 'error').length };
+  return {
+    ...{ next, changes, findings, errors: findings.filter((one) => one.severity === 'error').length },
+    isUnfinished: found.some(isUnfinished),
+  };
 }
 
 const nameIn = (page: Page, part: string): string => {

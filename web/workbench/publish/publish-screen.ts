@@ -114,6 +114,9 @@ export class PublishScreen {
 
   private readonly ofChosen = computed(() => this.pages.rows().filter((row) => this.chosen().has(row.entry.id)));
   protected readonly errors = computed(() => this.ofChosen().reduce((sum, row) => sum + (row.looked?.errors ?? 0), 0));
+  /** How many chosen pages still have placeholders; publishing them is to be confirmed. */
+  protected readonly unfinished = computed(() => this.ofChosen().filter((row) => row.looked?.isUnfinished).length);
+  protected readonly confirmed = signal(false);
   /** Chosen pages that are not looked at yet. */
   protected readonly unseen = computed(
     () => this.ofChosen().filter((row) => this.pages.ahead().has(row.entry.id)).length,
@@ -151,6 +154,7 @@ export class PublishScreen {
       this.chosen().size === 0 ||
       this.unseen() > 0 ||
       (this.errors() > 0 && this.reason().trim() === '') ||
+      (this.unfinished() > 0 && !this.confirmed()) ||
       (this.when() === 'later' && this.time() === ''),
   );
   protected readonly stateOf = stateOf;
@@ -244,6 +248,7 @@ export class PublishScreen {
         this.messages.add({ severity: 'success', detail: `Release ${end.result.number} is live.`, life: 5000 });
     }
     for (const field of [this.name, this.note, this.reason]) field.set('');
+    this.confirmed.set(false);
     this.begun = false;
     this.loaded.reload();
   }
