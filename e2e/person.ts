@@ -347,7 +347,10 @@ export class Person {
       const [reason] = await this.driver.findElements(By.css('#publish-reason'));
       if (reason && (await reason.getAttribute('value')) === '') await reason.sendKeys('The client has seen it.');
       const [unfinished] = await this.driver.findElements(By.css('#publish-unfinished:not(:checked)'));
-      if (unfinished) await unfinished.click();
+      if (unfinished) {
+        await this.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', unfinished);
+        await unfinished.click();
+      }
       if (await button.isEnabled()) await button.click(); // findings that come in disable it
       return false;
     }, 'it can’t be published');

@@ -137,6 +137,24 @@ describe('Before pages go live', () => {
     await person.until(isListed, 'it is not found by its tag');
   });
 
+  it('a page with placeholders is published only after a confirmation', async () => {
+    const { person, browser, servers } = visit;
+    const page = await person.freshPage('tidewick', 'Slipway', '/slipway');
+    await person.saved();
+    await browser.driver.get(`${servers.editor}/sites/tidewick/publish?only=${page}`);
+    const tick = await person.find('#publish-unfinished');
+    const go = await person.find('[data-confirm] button');
+    expect(await go.isEnabled()).toBeFalse();
+    expect(await (await person.find('.go [role=status]')).getText()).toContain('Replace the placeholders');
+    await (await person.find('fold-one-of [aria-label="What is shown"] p-togglebutton:nth-of-type(3)')).click();
+    expect(await (await person.find('.said')).getText()).toContain('The page is empty.');
+    expect(await axeFindings(browser.driver)).toEqual([]);
+    await tick.click();
+    await person.until(() => go.isEnabled(), 'it can’t be published with a confirmation');
+    await go.click();
+    await person.until(async () => (await stateOf(page)) === 'No changes', 'it is not live');
+  });
+
   it('of a page that is not chosen one sees what changes with the site', async () => {
     const { person } = visit;
     await person.openPage('tidewick-home');

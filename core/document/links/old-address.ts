@@ -59,6 +59,3 @@ export function readableAddress(address: string): string {
     throw error;
   }
 }
-
-/** The path of an address, without its query. */
-export const pathOfAddress = (address: string): string => address.replace(/\?.*$/s, '');
