@@ -49,7 +49,7 @@ describe('The library as a screen', () => {
     const failed = await person.find('[data-upload-of="notes.png"] [role=alert]');
     expect(await failed.getText()).toContain('notes.png: This file is not a picture');
     expect(await axeFindings(browser.driver)).toEqual([]);
-    // the answer takes its time, so that the list shows the new try before its answer
+    // delays the answer, so that the list shows the new try first
     await browser.driver.setNetworkConditions({
       ...{ offline: false, latency: 1000, download_throughput: 1e6, upload_throughput: 1e6 },
     });

@@ -343,7 +343,7 @@ export class Person {
     await this.find('[data-go-live] button');
     await this.until(async () => {
       const [button] = await this.driver.findElements(By.css('[data-go-live] button'));
-      if (!button) return true; // it is published
+      if (!button) return true; // the page is published
       const [reason] = await this.driver.findElements(By.css('#publish-reason'));
       if (reason && (await reason.getAttribute('value')) === '') await reason.sendKeys('The client has seen it.');
       const [unfinished] = await this.driver.findElements(By.css('#publish-unfinished:not(:checked)'));
@@ -351,7 +351,7 @@ export class Person {
         await this.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', unfinished);
         await unfinished.click();
       }
-      if (await button.isEnabled()) await button.click(); // findings that come in disable it
+      if (await button.isEnabled()) await button.click(); // new findings disable the button
       return false;
     }, 'it can’t be published');
     await this.until(

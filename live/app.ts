@@ -96,11 +96,11 @@ async function manifestOf({ versions, current }: Served): Promise<Manifest> {
   return Manifest.parse(JSON.parse(text));
 }
 
-/** The entry of a path; undefined for names that every object has. */
+/** Returns the entry of a path. Ignores properties that every object inherits. */
 const at = (all: Readonly<Record<string, string>>, path: string | undefined): string | undefined =>
   path !== undefined && Object.hasOwn(all, path) ? all[path] : undefined;
 
-/** What a request asks for, as the URL standard serializes it (4.5), with hexadecimal digits in capitals. */
+/** The path and query of a request, as the URL standard serializes them (4.5), with hexadecimal digits in capitals. */
 interface Asked {
   /** Without a slash at its end. */
   readonly path: string;
@@ -207,8 +207,8 @@ async function sendSmallest(
 }
 
 /**
- * The address an old address leads to, with the query it is led along with. An old address with a query comes before a
- * page at its path: `/?page_id=3` is not the home page.
+ * Returns the target of an old address and the query to append to it. An old address with a query takes precedence over
+ * a page at its path: `/?page_id=3` is not the home page.
  */
 function movedTo(
   { moved }: Manifest,

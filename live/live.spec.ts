@@ -200,7 +200,7 @@ describe('The live host', () => {
     const moved = Object.fromEntries([...typed.map((one) => [oldAddress(one), '/courses/rye']), ['/p', '/']]);
     write('sites/mill/releases/2/manifest.json', JSON.stringify({ moved }));
     for (const one of typed) {
-      const { pathname, search } = new URL(one, 'http://mill.localhost'); // as a browser sends it
+      const { pathname, search } = new URL(one, 'http://mill.localhost'); // a browser sends this
       const answer = await visit(pathname + search);
       expect([answer.status, answer.headers['location']]).withContext(one).toEqual([301, '/courses/rye']);
     }

@@ -81,9 +81,7 @@ function leadingOn(site: Site, file: string, to: string, pages: readonly Page[])
   );
 }
 
-/**
- * The file for an old address; undefined for an address with a query and for names that a common file system refuses.
- */
+/** Returns the file for an old address; undefined if it has a query or a name that a common file system refuses. */
 function fileOfOld(address: string): string | undefined {
   if (address.includes('?')) return undefined;
   const names = readableAddress(address).slice(1).split('/');
@@ -93,8 +91,8 @@ function fileOfOld(address: string): string | undefined {
 }
 
 /**
- * A page for each old address that a file can stand for, beside the files of pages. Names that differ only in their
- * capitals are one name on some file systems: the page, or the first of them, has it.
+ * Returns a page that redirects for each old address that has a file name. Some file systems ignore case: a name that
+ * differs from a page's or an earlier one only in case is left out.
  */
 function leadingFiles(site: Site, pages: readonly Page[], moved: Readonly<Record<string, string>>): PlainFile[] {
   const taken = new Set([...pages.map((page) => fileOf(page.path).toLowerCase()), '404.html']);

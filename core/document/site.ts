@@ -99,7 +99,7 @@ export const LookName = z.string().trim().min(1, 'A look needs a name.').max(60,
 export const Look = z.strictObject({ id: Identifier, name: LookName, ...dress });
 export type Look = z.infer<typeof Look>;
 
-/** How many redirects a site has at most. */
+/** The maximum number of redirects of a site. */
 export const mostRedirects = 1000;
 /** What a redirect leads to. */
 export const RedirectTo = Link.refine(

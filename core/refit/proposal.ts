@@ -43,7 +43,7 @@ export interface Rule {
   readonly source: string;
   /** When it is tried: what changes the structure of a layout first, then what follows from it. */
   readonly order: number;
-  /** Whether its proposals are common practice: they are taken wherever they cause no fault. */
+  /** Whether its proposals are common practice. The search accepts those wherever they cause no fault. */
   readonly isPractice?: boolean;
   propose(situation: Situation, part: string): readonly Proposal[];
 }

@@ -90,7 +90,7 @@ function stagesOf({ breakpoints }: Site): Stage[] {
     .filter((one) => one.own.length > 0);
 }
 
-/** The place in the document that an edit writes to. */
+/** Returns a key of the field that an edit writes. */
 const placeOf = (edit: Edit): string =>
   edit.do === 'set' ? JSON.stringify([edit.part, ...edit.field]) : JSON.stringify(edit);
 
@@ -171,7 +171,7 @@ class Search {
     return true;
   }
 
-  /** Adds a proposal in place of earlier ones whose values it replaces. */
+  /** Adds a proposal. It replaces an earlier one if it writes all fields of that one. */
   private take(proposal: Proposal): void {
     const written = new Set(proposal.edits.map(placeOf));
     const at = this.found.findIndex(({ edits }) => edits.every((edit) => written.has(placeOf(edit))));

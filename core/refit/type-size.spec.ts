@@ -4,7 +4,7 @@ import { typeSize, typeSizes } from './type-size';
 const [tablet, phone] = [820 / 1280, 390 / 1280];
 
 describe('The size of type on smaller screens', () => {
-  // Common practice: the first row. The others are sizes that site builders set for titles, from memory, each within 2 px.
+  // The first row is common practice. The other rows are common sizes of titles, from memory, each within 2 px.
   const practice = [
     [45, 38, 34],
     [72, 54, 44],

@@ -4,16 +4,16 @@ import type { Page } from '../document/page';
 import { resolve } from '../style/cascade';
 import { calledWith, overridesOfAll, proposed, px, valueAt, type Proposal, type Situation } from './proposal';
 
-/** The size of type in a browser whose settings nobody changed, in px. */
+/** The default font size of browsers, in px. */
 const rem = 16;
-/** Type up to this size is read at the same size on every screen, in px. */
+/** Type up to this size, in px, has the same size on every screen. */
 const unchanged = 24;
 
 /**
- * The size that type has on a smaller screen, in px: large type shrinks, small type stays, and of two sizes the larger
- * one stays the larger one. The exponent is fitted to the common practice of 45, 38 and 34 px on screens of 1280, 820
+ * Returns the usual font size on a smaller screen, in px. Large type shrinks, small type stays, and the larger of two
+ * sizes stays larger. The exponent is fitted to the common practice of 45, 38 and 34 px on screens of 1280, 820
  * and 390 px.
- * @param size at the base, in px
+ * @param size font size at the base, in px
  * @param ratio of the screen's width to that of the base's screen
  */
 export function typeSize(size: number, ratio: number): number {
@@ -22,8 +22,8 @@ export function typeSize(size: number, ratio: number): number {
 }
 
 /**
- * Whole sizes, in px, for a smaller screen by the sizes at the base: those of `typeSize`, with 1 px between two that
- * would be rounded to the same size.
+ * Returns font sizes for a smaller screen, in whole px, by the sizes at the base. They are those of `typeSize`, with 1 px
+ * between sizes that would round to the same.
  */
 export function typeSizes(sizes: Iterable<number>, ratio: number): ReadonlyMap<number, number> {
   const smaller = new Map<number, number>();
@@ -35,24 +35,24 @@ export function typeSizes(sizes: Iterable<number>, ratio: number): ReadonlyMap<n
   return smaller;
 }
 
-/** The size of type, in px, of a plain length in px or rem; undefined for any other value. */
+/** Converts a font size in px or rem to px; undefined for any other value. */
 function sizeOf(value: string): number | undefined {
   if (/^\d*\.?\d+rem$/.test(value)) return Number.parseFloat(value) * rem;
   return px(value);
 }
 
-/** A size of type given in px, written in rem where `like` is, and in px otherwise. */
+/** Formats a font size given in px: in rem if `like` is in rem, otherwise in px. */
 const writtenLike = (like: string, size: number): string => (like.endsWith('rem') ? `${size / rem}rem` : `${size}px`);
 
-/** The size of a part's type at the base in px; undefined where it is no plain length. */
+/** Returns the font size of a part at the base, in px; undefined if it is not in px or rem. */
 export const sizeAtBase = ({ site, page }: Situation, part: string): number | undefined =>
   sizeOf(resolve(site, page, part, baseOf(site.breakpoints).id, 'normal', 'font-size').value);
 
-/** The size of a part's type at the breakpoint looked at, in px; undefined where it is no plain length. */
+/** Returns the font size of a part at the breakpoint of the situation, in px; undefined if it is not in px or rem. */
 export const sizeNow = (situation: Situation, part: string): number | undefined =>
   sizeOf(valueAt(situation, part, 'font-size'));
 
-/** Proposes type of a size in px for a part and those like it, in the unit that its size has. */
+/** Proposes a font size, given in px, for a part and the parts like it. Keeps the unit of the present size. */
 export function typeProposed(situation: Situation, part: string, to: number, said: Pick<Proposal, 'rule' | 'reason'>) {
   const now = valueAt(situation, part, 'font-size');
   const after = writtenLike(now, to);
@@ -64,7 +64,7 @@ export function typeProposed(situation: Situation, part: string, to: number, sai
   });
 }
 
-/** Whether the type of a part is sized by refit: that of headings and texts. */
+/** Returns whether refit changes the font size of a part: it does for headings and texts. */
 export const isSized = (page: Page, part: string): boolean => {
   const { text } = kindOf(page.parts[part]!.kind);
   return text === 'title' || text === 'prose';
@@ -72,7 +72,7 @@ export const isSized = (page: Page, part: string): boolean => {
 
 const sizesOfPages = new WeakMap<Page, readonly number[]>();
 
-/** The sizes that headings and texts of a page have at the base, in px; computed once for a page. */
+/** Returns the font sizes of all headings and texts of a page at the base, in px. Cached by page. */
 export function sizesAtBase(situation: Situation): readonly number[] {
   const { page } = situation;
   const known = sizesOfPages.get(page);

@@ -259,7 +259,7 @@ export const workbenchRows: Readonly<Record<string, Row>> = {
       await fromPart('Fares', 'Link …')(trial);
       await hand.press('button “File”');
       await hand.press('[data-pick-file] button');
-      await person.find('[data-download]'); // the second of two dialogs is open
+      await person.find('[data-download]'); // waits until the second of two dialogs has opened
       return '[data-pick-file]';
     },
     use: ({ hand, word }) => hand.press(`[data-download] [aria-label^="Choose ${word}"]`),

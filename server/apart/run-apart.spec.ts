@@ -6,7 +6,7 @@ import { runApart } from './run-apart';
 
 describe('A program that reads files from outside', () => {
   const Answer = z.object({ pid: z.number() });
-  /** Runs a program; one that is to answer has time enough to start on a slow machine. */
+  /** Runs a program. The default limit leaves time to start on a slow machine. */
   const run = (what: string, seconds = 30): Promise<{ pid: number }> =>
     runApart(
       'server/apart/testing/greedy.ts',

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Button } from 'primeng/button';
 import { Textarea } from 'primeng/textarea';
@@ -7,7 +7,7 @@ import type { RejectedRow } from '@core/document/links/redirect-list';
 import type { SiteEdit } from '@core/document/edits/site-edit';
 import { PageSession } from '../services/page-session';
 
-/** Adds redirects from a pasted list. Rows that cannot be added stay in the field, with the reason for each below it. */
+/** Adds redirects from a pasted list. Keeps the rejected rows in the field and lists the reasons below it. */
 @Component({
   selector: 'fold-redirect-list',
   imports: [FormsModule, Button, Textarea],
@@ -34,8 +34,11 @@ import { PageSession } from '../services/page-session';
       @if (rejected().length > 0) {
         <div role="alert">
           <ul>
-            @for (one of rejected(); track $index) {
+            @for (one of listed(); track $index) {
               <li>{{ one.text }}: {{ one.reason }}</li>
+            }
+            @if (rejected().length > listed().length) {
+              <li>and {{ rejected().length - listed().length }} more</li>
             }
           </ul>
         </div>
@@ -73,6 +76,13 @@ export class RedirectList {
   protected readonly text = signal('');
   protected readonly added = signal<string | undefined>(undefined);
   protected readonly rejected = signal<readonly RejectedRow[]>([]);
+
+  /** The first rejected rows, shortened: a list may hold thousands, or one line of 500 kB. */
+  protected readonly listed = computed(() =>
+    this.rejected()
+      .slice(0, 20)
+      .map(({ text, reason }) => ({ text: text.length > 120 ? `${text.slice(0, 120)}…` : text, reason })),
+  );
 
   protected async add(): Promise<void> {
     const { readRedirectList } = await import('@core/document/links/redirect-list');

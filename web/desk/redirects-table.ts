@@ -181,7 +181,7 @@ export class RedirectsTable {
     }
   }
 
-  /** The old address that was typed; undefined, with the reason beside the form, if it is none. */
+  /** Returns the typed old address. If it is invalid, shows the reason beside the form and returns undefined. */
   private typedAddress(): string | undefined {
     try {
       return oldAddress(this.from());

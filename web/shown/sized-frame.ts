@@ -119,7 +119,7 @@ export class SizedFrame {
     return Math.min(1, (this.room().width - edge * 2) / width);
   }
 
-  /** Says something to the page; one that is not loaded yet could not hear it, and tells when it is. */
+  /** Sends a message to the framed page. Sends none before the page has loaded: it then reports itself. */
   say(said: Parameters<typeof sayTo>[2]): void {
     if (this.hasLoaded) sayTo(this.frame().nativeElement, this.origin(), said);
   }

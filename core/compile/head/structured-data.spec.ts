@@ -15,7 +15,7 @@ describe('What a page is to search engines', () => {
   };
   const questions = readyPages.find((one) => one.id === 'questions')!;
   const asAdded = pageFrom(tidewick, questions, { id: 'questions', title: 'Questions', path: '/questions' });
-  /** The same with answers of its own. */
+  /** The same page with answers that are not samples. */
   const page: Page = {
     ...asAdded,
     parts: Object.fromEntries(

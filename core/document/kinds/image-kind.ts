@@ -30,7 +30,7 @@ function offered(picture: Picture, context: MarkupContext, stands: unknown, isFi
   if (picture.files.length < 2) return { srcset: undefined, sizes: undefined };
   const sizes = typeof stands === 'string' ? stands : '100vw';
   // `auto` holds for lazy images only. Chromium 150 crashes at times when it lays out such images in a frame that is new
-  // or is removed, as those of leaves and previews are.
+  // or is removed. Leaves and previews are such frames.
   const isAuto = !isFirst && context.forVisitors;
   return { srcset: widthsOf(picture.files, context), sizes: isAuto ? `auto, ${sizes}` : sizes };
 }

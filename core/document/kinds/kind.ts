@@ -13,7 +13,7 @@ export interface MarkupContext {
   nameInPage(id: string): string;
   /** Whether this part's picture is the one seen first, which is loaded at once. */
   isFirstPicture(id: string | undefined): boolean;
-  /** Whether visitors load this page; otherwise it is shown in a frame: on a leaf, or as a preview. */
+  /** Whether visitors load this page. Leaves and previews show it in a frame instead. */
   readonly forVisitors: boolean;
   /** The address a link leads to; undefined where there is nothing at its end. */
   addressOf(link: string): string | undefined;

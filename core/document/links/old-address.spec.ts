@@ -3,7 +3,7 @@ import { Problem } from '../problem';
 import { oldAddress, OldAddress, readableAddress } from './old-address';
 
 describe('An old address', () => {
-  // Expected values: what the URL standard's percent-encode sets and dot segments make of these (4.4, 4.5).
+  // Expected values: percent-encode sets and dot segments of the URL standard (1.3, 4.4), applied by hand.
   const read = [
     ['/index.html', '/index.html'],
     ['/About_Us.php', '/About_Us.php'],

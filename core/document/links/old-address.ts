@@ -2,14 +2,14 @@ import * as z from 'zod';
 import { Problem } from '../problem';
 
 const longest = 1000;
-/** Paths that the host answers from files of its own. */
+/** Matches the paths that the host serves from its own files. */
 const ownFiles = /^\/(files(\/.*)?|robots\.txt|sitemap\.xml|manifest\.webmanifest)$/;
 
 const upperHex = (text: string): string => text.replace(/%[0-9a-f]{2}/gi, (one) => one.toUpperCase());
 
 /**
- * The path and query of an address of a host, as the URL standard serializes them (4.5), without a slash at the end of
- * the path; hexadecimal digits in capitals (RFC 3986, 6.2.2.1).
+ * Serializes the path and query of an address (URL standard, 4.5). Removes the slash at the end of the path and writes
+ * hexadecimal digits in capitals (RFC 3986, 6.2.2.1).
  * @param address begins with `/` and has no fragment
  */
 export function serialized(address: string): { readonly path: string; readonly query: string } {
@@ -18,8 +18,8 @@ export function serialized(address: string): { readonly path: string; readonly q
 }
 
 /**
- * The old address that somebody typed, as requests name it (see `serialized`). It may have a host, because the site may
- * have had another one; the host is left out.
+ * Parses a typed old address and serializes it (see `serialized`). Removes the host, because the site may have had
+ * another one.
  * @throws Problem if it is empty, too long, has a fragment or is kept for files of the host
  */
 export function oldAddress(typed: string): string {
@@ -44,18 +44,18 @@ const isOldAddress = (text: string): boolean => {
   }
 };
 
-/** An address the site had before, as `oldAddress` returns it. */
+/** Schema of an old address: it accepts only what `oldAddress` returns. */
 export const OldAddress = z
   .string()
   .max(longest)
   .refine(isOldAddress, 'An old address begins with / and is written as the URL standard writes it.');
 
-/** An old address for people to read: its letters of any script as they are, instead of as percent-encoded bytes. */
+/** Decodes an old address for display. Returns it unchanged if its bytes are not UTF-8. */
 export function readableAddress(address: string): string {
   try {
     return decodeURI(address);
   } catch (error) {
-    if (error instanceof URIError) return address; // bytes that are no UTF-8
+    if (error instanceof URIError) return address;
     throw error;
   }
 }

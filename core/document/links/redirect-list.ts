@@ -5,19 +5,19 @@ import { mostRedirects, RedirectTo } from '../site';
 import { oldAddress, serialized } from './old-address';
 import type { Redirects } from './redirects';
 
-/** A row of a list that cannot become a redirect: its cells as they were written, and the reason. */
+/** A row that is not a redirect, with its cells as text and the reason. */
 export interface RejectedRow {
   readonly text: string;
   readonly reason: string;
 }
 
-/** The documents a list is read for: the site's redirects, and the paths of its pages by their ids. */
+/** The site's redirects, and the paths of its pages by page id. */
 export interface KnownAddresses {
   readonly redirects: Redirects;
   readonly pages: Readonly<Record<string, string>>;
 }
 
-/** The separator of a list: that of CSV in use, or the arrow or the spaces between two addresses. */
+/** Splits a list into rows and cells. The first row decides the delimiter: a tab, semicolon, comma, arrow or space. */
 function cellsOf(text: string): string[][] {
   const plain = text.replace(/[ \t]*(?:=>|->|→)[ \t]*/g, '\t').replace(/^\uFEFF/, '');
   const first = plain.split(/\r?\n/).find((line) => line.trim() !== '') ?? '';
@@ -29,13 +29,13 @@ function cellsOf(text: string): string[][] {
     return parse(plain, options);
   } catch (error) {
     if (!(error instanceof CsvError)) throw error;
-    return plain.split(/\r?\n/).map((line) => line.split(delimiter)); // each row then says what is wrong with it
+    return plain.split(/\r?\n/).map((line) => line.split(delimiter)); // the rows are then checked one by one
   }
 }
 
 const isHeader = (cells: readonly string[]): boolean => !cells.some((cell) => cell.includes('/') || cell.includes('.'));
 
-/** The link to what a row names: a page of the site by its id where the address is a page's path. */
+/** Converts a new address to a link. The path of a page becomes a link to the page by its id. */
 function linkTo(typed: string, pages: Readonly<Record<string, string>>): string {
   if (typed.startsWith('/') && !typed.startsWith('//')) {
     const [, address = typed, place = ''] = /^([^#]*)(.*)$/s.exec(typed) ?? [];
@@ -48,7 +48,7 @@ function linkTo(typed: string, pages: Readonly<Record<string, string>>): string 
   return link.data;
 }
 
-/** Adds the redirect of a row to those there are. @throws Problem if the row is none, or leads round in a circle */
+/** Adds the redirect of a row to `all`. @throws Problem if the row is not a redirect, or closes a loop */
 function addRow([from = '', to = '']: readonly string[], all: Record<string, string>, known: KnownAddresses): string {
   if (to === '') throw new Problem('The new address is missing.');
   const [address, link] = [oldAddress(from), linkTo(to, known.pages)];
@@ -61,8 +61,8 @@ function addRow([from = '', to = '']: readonly string[], all: Record<string, str
 
 /**
  * Reads redirects from a pasted list or CSV (RFC 4180): the old address and the new one in each row, separated by tabs,
- * semicolons, commas, arrows or spaces. A first row without any address is taken for headings. If an old address is
- * named more than once, its last row counts.
+ * semicolons, commas, arrows or spaces. A first row without an address is skipped as a header. If an old address
+ * occurs more than once, its last row applies.
  */
 export function readRedirectList(
   text: string,

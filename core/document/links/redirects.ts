@@ -1,7 +1,7 @@
 import { pageOfLink } from '../kinds/link';
 import { serialized } from './old-address';
 
-/** Links by the old addresses that lead to them. An address without a query also holds with any query. */
+/** Links by old address. An old address without a query also matches requests with a query. */
 export type Redirects = Readonly<Record<string, string>>;
 
 /** The paths of pages that are live, by the pages’ ids. */
@@ -10,14 +10,14 @@ type Paths = Readonly<Record<string, string>>;
 const own = (record: Readonly<Record<string, string>>, key: string): string | undefined =>
   Object.hasOwn(record, key) ? record[key] : undefined;
 
-/** An address of this site that a link leads to: its path, its query, and its fragment with the `#`. */
+/** An address of this site: its path, its query with the `?`, and its fragment with the `#`. */
 interface Within {
   readonly path: string;
   readonly query: string;
   readonly place: string;
 }
 
-/** The address of this site that a link leads to; undefined if it leads elsewhere, or to a page that is not live. */
+/** Resolves a link to an address of this site; undefined if it is external, or its page is not live. */
 function within(link: string, paths: Paths): Within | undefined {
   const named = pageOfLink(link);
   if (named) {
@@ -32,11 +32,11 @@ function within(link: string, paths: Paths): Within | undefined {
   return { path, query, place };
 }
 
-/** The redirect of an address: its own, or the one of its path. An address with a query of its own comes first. */
+/** Returns the redirect of an address with its query, or else the redirect of its path. */
 const redirectOf = (redirects: Redirects, { path, query }: Within): string | undefined =>
   (query === '' ? undefined : own(redirects, path + query)) ?? own(redirects, path);
 
-/** The addresses one is led through before one comes back to where one was; undefined where one arrives. */
+/** Returns the addresses of a redirect loop that starts at `from`; undefined if there is no loop. */
 export function circleOf(redirects: Redirects, from: string): string[] | undefined {
   const way = [from];
   for (let at: string | undefined = own(redirects, from); at !== undefined;) {
@@ -51,8 +51,8 @@ export function circleOf(redirects: Redirects, from: string): string[] | undefin
 }
 
 /**
- * The address visitors are led to at once who ask for an old one, through however many redirects: the path of a page
- * that is live, or an address elsewhere. Undefined if there is nothing at the end, or if the way is a circle.
+ * Resolves a chain of redirects from an old address: returns the path of a live page, or an external address.
+ * Undefined if the chain ends at nothing, or is a loop.
  */
 export function leadsTo(redirects: Redirects, paths: Paths, from: string): string | undefined {
   const found = new Set(Object.values(paths));
@@ -70,7 +70,7 @@ export function leadsTo(redirects: Redirects, paths: Paths, from: string): strin
   return undefined;
 }
 
-/** Every old address that leads somewhere and that is no path of a page, with the address it leads to at once. */
+/** Resolves every redirect whose old address is not the path of a page. Leaves out those that resolve to nothing. */
 export function leadingPaths(redirects: Redirects, paths: Paths): Record<string, string> {
   const taken = new Set(Object.values(paths));
   return Object.fromEntries(

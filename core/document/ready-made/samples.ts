@@ -12,23 +12,23 @@ function* textsOf(tree: Tree): Generator<string> {
   for (const inside of tree.holds ?? []) yield* textsOf(inside);
 }
 
-/** So many words a sample has at least: shorter texts, such as “Read more”, are what a page may well say. */
+/** The least number of words of a sample. A page may well keep shorter texts, such as “Read more”. */
 const fewestWords = 3;
 
-/** The texts that new parts and ready-made sections come with, to be replaced. */
+/** The sample texts of new parts and ready-made sections. */
 const samples: ReadonlySet<string> = new Set(
   [
     ...kinds.map((kind) => wordsOf(kind.fresh(blankSite('site', 'Site', 'site')).content.base)),
     ...readyMade.flatMap(({ tree }) => [...textsOf(tree)]),
   ]
-    // hours and addresses may be what they are
+    // texts with line breaks are hours and addresses, which may be true as they are
     .filter((words) => words.split(/\s+/).length >= fewestWords && !words.includes('\n')),
 );
 
-/** Whether a text is still the one that its part came with. */
+/** Returns whether a text is a sample. */
 export const isSample = (words: string): boolean => samples.has(words.trim());
 
-/** The sample text that a part still has; undefined if somebody wrote it, or if it has none. */
+/** Returns the sample text of a part; undefined if its text is not a sample. */
 export function sampleOf({ content }: Part): string | undefined {
   const words = wordsOf(content.base);
   return isSample(words) ? words : undefined;

@@ -4,7 +4,7 @@ import { smallerSizes } from '../modular-scale';
 import type { Rule, Situation } from '../proposal';
 import { isSized, sizeAtBase, sizeNow, typeProposed, typeSize } from '../type-size';
 
-/** The size, in px, above which type stays here so that it can be smaller still on the next narrower screen. */
+/** Returns the usual font size on the next narrower screen, in px; 0 if there is none. Type here stays larger. */
 function sizeBelow(situation: Situation, part: string): number {
   const { breakpoints } = situation.site;
   const smaller = outwards(breakpoints).filter((one) => one.side === 'down');
@@ -14,7 +14,7 @@ function sizeBelow(situation: Situation, part: string): number {
   return Math.round(typeSize(wide, next.preview.width / baseOf(breakpoints).preview.width));
 }
 
-/** The largest type, in px, that this part is to be larger than: smaller headings of lower levels, and running text. */
+/** Returns the largest font size, in px, of lower headings and running text that are smaller than this part. */
 function largestBelow({ slices }: Situation, part: string): number {
   const { level = 7, fontSize } = slices[0]!.parts.get(part)!;
   let largest = 0;

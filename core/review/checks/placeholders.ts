@@ -9,13 +9,13 @@ import type { Finding } from '../finding';
 const name = 'placeholders';
 const finding = (part: string, reason: string): Finding => ({ check: name, severity: 'warning', part, reason });
 
-/** Whether no breakpoint gives a part a picture. */
+/** Returns whether a part has no picture at any breakpoint. */
 const hasNoPicture = (page: Page, id: string): boolean =>
   Object.values(page.parts[id]!.content).every((said) => (said?.['picture'] ?? '') === '');
 
 const count = (how: number, one: string, many: string): string => (how === 1 ? `1 ${one} is` : `${how} ${many} are`);
 
-/** Whether a page has no widget of its own, outside of its frame. */
+/** Returns whether the page holds no widget outside of its frame. */
 const isBlank = (page: Page, ids: readonly string[]): boolean =>
   ids.every((id) => {
     if (isOfFrame(id)) return true;
@@ -23,10 +23,10 @@ const isBlank = (page: Page, ids: readonly string[]): boolean =>
     return group !== 'widget' && refers !== true;
   });
 
-/** Whether a finding says that a page is not finished: publishing asks for a confirmation then. */
+/** Returns whether a finding reports placeholders. Publishing a page with such a finding requires a confirmation. */
 export const isUnfinished = (one: Pick<Finding, 'check'>): boolean => one.check === name;
 
-/** Returns what of a page, as it is seen, is still a placeholder: images, texts, or all of it. */
+/** Returns the findings about placeholders on a page as it is seen: images, texts, or the whole page. */
 export function placeholdersOn(page: Page): Finding[] {
   const ids = subtree(page, page.root);
   if (isBlank(page, ids)) return [finding(page.root, 'The page is empty.')];

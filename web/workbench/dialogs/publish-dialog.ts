@@ -56,10 +56,10 @@ export class PublishDialog {
   protected readonly name = signal('');
   /** Why the page is published although it breaks for somebody. */
   protected readonly reason = signal('');
-  /** Whether something on the page is still a placeholder; publishing it is to be confirmed. */
+  /** Whether the page holds placeholders. Publishing such a page requires a confirmation. */
   protected readonly isUnfinished = computed(() => {
     const page = this.painted.page();
-    return page !== undefined && placeholdersOn(page).length > 0; // not from the review, which may not be done yet
+    return page !== undefined && placeholdersOn(page).length > 0; // the review may not have ended yet
   });
   protected readonly confirmed = signal(false);
   protected readonly stops = computed(

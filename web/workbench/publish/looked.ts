@@ -16,7 +16,7 @@ export interface Looked {
   readonly changes: readonly Change[];
   readonly findings: readonly { readonly severity: Severity; readonly says: string }[];
   readonly errors: number;
-  /** Whether something on it is still a placeholder. */
+  /** Whether the page holds placeholders. */
   readonly isUnfinished: boolean;
 }
 

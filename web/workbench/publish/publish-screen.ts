@@ -114,7 +114,7 @@ export class PublishScreen {
 
   private readonly ofChosen = computed(() => this.pages.rows().filter((row) => this.chosen().has(row.entry.id)));
   protected readonly errors = computed(() => this.ofChosen().reduce((sum, row) => sum + (row.looked?.errors ?? 0), 0));
-  /** How many chosen pages still have placeholders; publishing them is to be confirmed. */
+  /** The number of chosen pages with placeholders. Publishing them requires a confirmation. */
   protected readonly unfinished = computed(() => this.ofChosen().filter((row) => row.looked?.isUnfinished).length);
   protected readonly confirmed = signal(false);
   /** Chosen pages that are not looked at yet. */
