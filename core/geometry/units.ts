@@ -45,6 +45,21 @@ export function unitOf(value: string): LengthUnit | undefined {
 }
 
 /**
+ * A length of so many px written in a unit of which `one` is so many px: with as few digits as leave it less than
+ * 0.002 px too long. It is never shorter, because Chromium cuts lengths down to whole steps of 1/64 px, and borders to
+ * whole px.
+ */
+export function writtenIn(px: number, unit: LengthUnit, one: number): string {
+  const number = px / one;
+  for (let digits = 0; digits <= 6; digits++) {
+    const parts = 10 ** digits;
+    const upward = (Math.sign(number) * Math.ceil(Math.abs(number) * parts - 1e-6)) / parts;
+    if (Math.abs(upward - number) * Math.abs(one) < 0.002) return `${upward + 0}${unit}`;
+  }
+  return `${number}${unit}`;
+}
+
+/**
  * A length of so many px written in a unit, so that the size stays as measured: 100 px of a 400 px parent are 25 %.
  * In px where the unit does not resolve.
  */

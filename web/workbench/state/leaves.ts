@@ -3,8 +3,9 @@ import { pathTo } from '@core/document/tree';
 import { containingBlock } from '@core/geometry/containing-block';
 import { contentBox, type MeasuredPage } from '@core/geometry/measured';
 import type { Box, Point } from '@core/geometry/box';
-import { lengthIn, pxOf, type Basis, type LengthUnit } from '@core/geometry/units';
+import { unitOf, type Basis, type LengthUnit } from '@core/geometry/units';
 import { measureElement, measurePage, measuring, naturalBoxes, partsAt } from '../canvas/measuring';
+import { inUnit, pxInUnit } from '../canvas/px-in-unit';
 import type { Rests } from '../canvas/rests';
 import { PageSession } from '../../services/page-session';
 
@@ -174,11 +175,14 @@ export class Leaves {
     return /^-?[\d.]+px$/.test(value) ? Number.parseFloat(value) : undefined;
   }
 
-  /** A length property in another unit, so that the size stays as measured. */
+  /** A length property in another unit, so that the size stays as measured; undefined where that unit cannot say it. */
   inUnit(breakpoint: string, id: string, property: string, unit: LengthUnit, value: string): string | undefined {
-    const basis = this.basis(breakpoint, id, property);
-    const px = (basis && pxOf(value, basis)) ?? this.used(breakpoint, id, property);
-    return basis && px !== undefined ? lengthIn(px, unit, basis) : undefined;
+    const element = this.view(breakpoint)?.element(id);
+    const from = unitOf(value);
+    if (!element) return undefined;
+    const inPx = from && pxInUnit(element, property, from);
+    const px = inPx === undefined ? this.used(breakpoint, id, property) : Number.parseFloat(value) * inPx;
+    return px === undefined ? undefined : inUnit(element, property, px, unit);
   }
 
   /** The width of the digit 0 in an element's font. */
