@@ -181,7 +181,6 @@ describe('Values by eye and by name', () => {
     await (await value()).sendKeys(Key.chord(Key.CONTROL, 'a'), 'en-GB', Key.ENTER);
     await person.until(async () => (await attribute('lang')) === 'en-GB', 'the page has no language');
     await person.find('[data-attribute="lang"]');
-    (await import('node:fs')).writeFileSync('/tmp/attr.png', await visit.browser.driver.takeScreenshot(), 'base64');
     await (await person.find('[data-add-attribute] input')).sendKeys('onclick');
     await (await value()).sendKeys('alert(1)', Key.ENTER);
     await person.until(async () => (await refusal()).includes('Allowed are'), 'a script is taken');
@@ -226,6 +225,28 @@ describe('Values by eye and by name', () => {
     );
     await person.keys(Key.ESCAPE);
     await person.noDialog();
+    await person.saved();
+  });
+
+  it('a size is written in another unit, from the menu or by typing the unit, and stays as large', async () => {
+    const { person } = visit;
+    await person.clickOn('wide', 'h1');
+    await person.group('Type');
+    await person.setCell('font-size', 'wide', '34px');
+    const written = async (property: string): Promise<string> =>
+      (await person.textsOf(`[data-cell="${property}@wide"]`)).join();
+    const large = (): Promise<string> => person.computed('wide', 'h1', 'font-size');
+    await person.until(async () => (await large()) === '34px', 'the size is not set');
+    await person.cellMenu('font-size', 'wide', 'Write as 2em');
+    await person.until(async () => (await written('font-size')).includes('2em'), 'it is not in em');
+    expect(await large()).toBe('34px');
+    await person.setCell('font-size', 'wide', '%');
+    await person.until(async () => (await written('font-size')).includes('200%'), 'it is not in %');
+    expect(await large()).toBe('34px');
+    await person.setCell('letter-spacing', 'wide', '2px');
+    await person.setCell('letter-spacing', 'wide', 'em');
+    await person.until(async () => (await written('letter-spacing')).includes('em'), 'it is not in em');
+    expect(Number.parseFloat(await person.computed('wide', 'h1', 'letter-spacing'))).toBeCloseTo(2, 2);
     await person.saved();
   });
 

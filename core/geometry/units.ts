@@ -68,11 +68,3 @@ export function lengthIn(px: number, unit: LengthUnit, basis: Basis): string {
   if (one === undefined || one === 0) return `${rounded(px, 100)}px`;
   return `${rounded(px / one, unit === 'px' ? 100 : 1000)}${unit}`;
 }
-
-/** The px of a single length; undefined for keywords, sums and what does not resolve. */
-export function pxOf(value: string, basis: Basis): number | undefined {
-  const match = numberWithUnit.exec(value.trim());
-  const unit = unitOf(value);
-  const one = unit && pxIn(unit, basis);
-  return match && one !== undefined ? Number(match[1]) * one : undefined;
-}

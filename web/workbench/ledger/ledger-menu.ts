@@ -244,17 +244,27 @@ export class LedgerMenu {
     ];
   }
 
-  /** The value in other units, each as it would be written so that the size stays as measured. */
+  /**
+   * The value in other units, each as it would be written so that the size of everything selected stays as measured.
+   */
   private units(property: string, breakpoint: string): MenuItem[] {
     const chosen = this.selection.selected();
     const site = this.session.site();
-    const resolved = chosen && this.values.resolved(chosen.id, breakpoint, this.selection.state(), property);
-    if (!resolved || !site) return [];
-    const { value } = resolved;
+    const state = this.selection.state();
+    const values =
+      chosen &&
+      [chosen.id, ...this.selection.all().filter((id) => id !== chosen.id)].map((id) => {
+        const resolved = this.values.resolved(id, breakpoint, state, property);
+        return resolved && { id, value: resolved.value };
+      });
+    const first = values?.[0];
+    if (!site || !first) return [];
     const items = lengthUnits.flatMap((unit): MenuItem[] => {
-      if (unit === unitOf(value)) return [];
-      const next = this.leaves.inUnit(breakpoint, chosen.id, property, unit, value);
-      const fits = next !== undefined && next.endsWith(unit) && checkValue(site, property, next).ok;
+      if (unit === unitOf(first.value)) return [];
+      const [next, ...others] = values.map(
+        (one) => one && this.leaves.inUnit(breakpoint, one.id, property, unit, one.value),
+      );
+      const fits = next !== undefined && others.every((one) => one === next) && checkValue(site, property, next).ok;
       return fits
         ? [{ label: `Write as ${next}`, command: () => this.commands.setStyle(breakpoint, property, next) }]
         : [];
