@@ -29,7 +29,7 @@ describe('Clients', () => {
     await toClients();
     await (await person.button('New client')).click();
     await type('#client-name', 'Tidewick');
-    await hostSays('Another site is called tidewick already.');
+    await hostSays('Another site has the host name tidewick.');
     await type('#client-name', 'Ålesund Salt & Søn');
     await hostSays('alesund-salt-and-son is free.');
     await type('#client-host', 'Salt works');

@@ -56,6 +56,18 @@ const linkIn = (folder: string): Promise<Link | undefined> =>
 
 const hasEnded = (link: Link | undefined): boolean => link?.ends !== undefined && Date.parse(link.ends) <= Date.now();
 
+const Moved = z.object({ to: z.string().regex(/^[a-z][a-z0-9-]{0,60}$/) });
+
+/** The host name a site has by now, where a request asks for one it had before; with the port that was asked for. */
+async function movedHost(root: string, host: string): Promise<string | undefined> {
+  const name = sites.exec(host.toLowerCase())?.[1];
+  if (name === undefined) return undefined;
+  const text = await readFile(join(root, 'sites', name, 'moved.json'), 'utf8').catch(() => undefined);
+  return text === undefined
+    ? undefined
+    : `${Moved.parse(JSON.parse(text)).to}.localhost${/:\d+$/.exec(host)?.[0] ?? ''}`;
+}
+
 /** What a host is served from, or undefined when there is nothing. Host names mean the same in capitals (RFC 4343). */
 async function servedAt(root: string, host: string): Promise<Served | undefined> {
   const name = sites.exec(host.toLowerCase())?.[1];
@@ -327,7 +339,11 @@ export function liveApp(root: string): Express {
     const hosts = request.rawHeaders.filter((name, index) => index % 2 === 0 && name.toLowerCase() === 'host');
     if (hosts.length > 1) return void response.status(400).type('text').send('There is more than one Host header.');
     const served = await servedAt(root, request.get('host') ?? '');
-    if (!served) return missing(response);
+    if (!served) {
+      const moved = await movedHost(root, request.get('host') ?? '');
+      if (moved === undefined) return missing(response);
+      return response.set('cache-control', 'no-cache').redirect(301, `http://${moved}${request.originalUrl}`);
+    }
     if (!['GET', 'HEAD'].includes(request.method))
       return void response.status(405).set('allow', 'GET, HEAD').type('text').send('Pages are read here.');
     if (served.isPreview && (await sentOfPreview(request, response, served))) return;

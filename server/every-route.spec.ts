@@ -28,6 +28,9 @@ const table: Readonly<Record<string, Reach>> = {
   'POST /sites': 'signed in',
   'GET /hosts/:host': 'signed in',
   'POST /sites/:site/copy': 'own',
+  'GET /sites/:site/hosts': 'own',
+  'PUT /sites/:site/host': 'own',
+  'DELETE /sites/:site/hosts/:host': 'own',
   'PUT /sites/:site/archived': 'own',
   'DELETE /sites/:site': 'own',
   'GET /work/feed': 'signed in',
@@ -100,6 +103,7 @@ const table: Readonly<Record<string, Reach>> = {
 
 /** Of the routes that change something, those that read no JSON: uploads, and what names all it needs by its address. */
 const withoutJson: readonly string[] = [
+  'DELETE /sites/:site/hosts/:host',
   ...['DELETE /session', 'DELETE /account/sessions', 'DELETE /account/sessions/:session', 'POST /archives'],
   ...['POST /sites/:site/pictures', 'PUT /sites/:site/pictures/:picture', 'POST /sites/:site/faces'],
   ...['POST /sites/:site/downloads', 'DELETE /sites/:site/releases/planned/:work', 'DELETE /sites/:site/bin/:page'],

@@ -3,7 +3,7 @@ import { Identifier } from '../document/identifier';
 import { Language } from '../document/language';
 import { Page, PagePath } from '../document/page';
 import { Role } from './roles';
-import { HostName, Site } from '../document/site';
+import { HostName, Site, SiteName } from '../document/site';
 import { RequestId } from './request-id';
 
 /** `GET /sites`: the sites somebody may open, each with its home page to draw. */
@@ -150,11 +150,22 @@ export const ReachedPages = z.object({
 });
 export type ReachedPages = z.infer<typeof ReachedPages>;
 
-const SiteName = z.string().trim().min(1, 'A client needs a name.').max(80, 'A name has at most 80 letters.');
-
 /** `GET /hosts/:host`: whether a site may have this host name. */
 export const HostFacts = z.object({ free: z.boolean(), problem: z.string().nullable() });
 export type HostFacts = z.infer<typeof HostFacts>;
+
+/** `GET /sites/:site/hosts`: the host names from which visitors are led on to a site, the newest first. */
+export const FormerHosts = z.object({
+  former: z.array(z.object({ host: HostName, live: z.string() }).readonly()).readonly(),
+  /** Whether anything of it is live. */
+  isLive: z.boolean(),
+});
+export type FormerHosts = z.infer<typeof FormerHosts>;
+
+/** `PUT /sites/:site/host`: begins a move to another host name. */
+export const HostChange = z.strictObject({ host: HostName });
+/** How such a move ended. */
+export const MovedSite = z.object({ host: HostName });
 
 /** `POST /sites` */
 export const NewSite = z.strictObject({

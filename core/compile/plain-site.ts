@@ -117,8 +117,8 @@ const forEngines = (site: Site, pages: readonly Page[], address: string | undefi
     ? []
     : [
         ...manifestOf(site),
-        { name: 'robots.txt', text: robotsOf(address) },
-        { name: 'sitemap.xml', text: sitemapOf(foundAt(pages, address)) },
+        { name: 'robots.txt', text: robotsOf(site, address) },
+        { name: 'sitemap.xml', text: sitemapOf(foundAt(site, pages, address)) },
       ];
 
 /** Style sheets by what they say: pages that say the same share one. */

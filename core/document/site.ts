@@ -12,6 +12,7 @@ import { Link } from './kinds/link';
 import { Language } from './language';
 import { OldAddress } from './links/old-address';
 import { StyleMap } from './style-map';
+import { TimeZone } from './time-zone';
 import { KeptToken, TokenName } from './token';
 
 const fileName = /^[a-z0-9][a-z0-9-]*\.[a-z0-9]{2,5}$/;
@@ -113,12 +114,17 @@ export const WeightBudget = z
   .min(10, 'A budget is at least 10 kB.')
   .max(100_000, 'A budget is at most 100,000 kB.');
 
+/** How many releases of a site are kept. */
+const KeptReleases = z.int().min(1, 'At least one release is kept.').max(500, 'At most 500 releases are kept.');
+
+export const SiteName = z.string().trim().min(1, 'A client needs a name.').max(80, 'A name has at most 80 letters.');
+
 /** A site: what its pages share. */
 export const Site = z.strictObject({
   format: z.literal('fold-line/site'),
   version: z.literal(2),
   id: Identifier,
-  name: z.string().trim().min(1).max(80),
+  name: SiteName,
   host: HostName,
   language: Language,
   breakpoints: Breakpoints,
@@ -146,6 +152,12 @@ export const Site = z.strictObject({
     .optional(),
   /** What each page may weigh at most; without one, weight is no matter. */
   budget: WeightBudget.optional(),
+  /** Whether search engines are asked to leave out every page. */
+  unlisted: z.literal(true).optional(),
+  /** How many releases are kept, the newest first; the server's own number where it is not set. */
+  keeps: KeptReleases.optional(),
+  /** Where times of the site are told in, such as when a release is due. */
+  timeZone: TimeZone.optional(),
   /** Pages in the order they are listed in, where somebody gave them one; others stand after those. */
   arranged: z.array(Identifier).max(10_000).optional(),
   /** The look whose tokens hold for visitors who prefer dark pages; none where no look has this id. */

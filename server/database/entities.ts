@@ -58,6 +58,22 @@ export const Sites = new EntitySchema<SiteRow>({
   },
 });
 
+/** A host name that leads to a site: its own, and those it had before, from which visitors are led on. */
+export interface HostRow {
+  host: string;
+  site: string;
+  since: Date;
+}
+export const Hosts = new EntitySchema<HostRow>({
+  name: 'host',
+  tableName: 'hosts',
+  columns: {
+    host: { type: 'text', primary: true },
+    site: { type: 'text' },
+    since: { type: 'timestamptz', default: () => 'now()' },
+  },
+});
+
 export interface MembershipRow {
   account: string;
   site: string;
@@ -418,6 +434,7 @@ export const LongWorks = new EntitySchema<{
 });
 
 export const entities = [
+  Hosts,
   Accounts,
   Sites,
   Memberships,

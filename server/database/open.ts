@@ -3,6 +3,7 @@ import { DataSource } from 'typeorm';
 import * as z from 'zod';
 import { ClassIds1764180000000 } from './class-ids';
 import { entities } from './entities';
+import { Hosts1764640000000 } from './hosts';
 import { FirstTables1700000000000 } from './first-tables';
 import { FormerPaths1764100000000 } from './former-paths';
 import { People1764420000000 } from './people';
@@ -52,6 +53,7 @@ export async function openDatabase(url: string): Promise<DataSource> {
       Remarks1764450000000,
       DueWork1764460000000,
       HeldRoles1764470000000,
+      Hosts1764640000000,
     ],
     logging: false,
     poolErrorHandler: () => undefined, // an idle connection that ends is replaced when the next one is asked for

@@ -13,6 +13,7 @@ import type { Service } from '../http/service';
 import { keepFiles } from '../uploads/upload';
 import { scalePicture } from '../pictures/scale';
 import { publish } from '../releases/publish';
+import { enterHost } from '../sites/hosts';
 import { drawings } from '../../demo/draw';
 import { remarks } from '../../demo/remarks';
 import { mill, millAtFirst, millHome, observatory, observatoryHome } from '../../demo/neighbours';
@@ -76,6 +77,7 @@ export async function loadDemo(service: Service, onlyHomes = false): Promise<voi
     const live = onlyHomes ? all.filter((id) => pages.some((page) => page.id === id && page.path === '/')) : all;
     await manager.getRepository(Sites).delete({ id: site.id }); // what a start that was cut short left behind
     await manager.getRepository(Sites).insert({ id: site.id, host: site.host, written: jsonColumn(readSite(site)) });
+    await enterHost(manager, site.id, site.host);
     const whole = { ...site, pictures: await loadPictures(service, site.id) };
     await manager.getRepository(Sites).update({ id: site.id }, { written: jsonColumn(whole) });
     for (const page of pages) await enterPage(manager, site.id, readPage(whole, page));

@@ -19,6 +19,7 @@ import { previewLinkRoutes } from '../remarks/link-routes';
 import { remarkRoutes } from '../remarks/routes';
 import { shownRoutes } from '../remarks/shown-routes';
 import { carryingRoutes } from '../sites/carrying';
+import { siteHostRoutes } from '../sites/host-routes';
 import { siteLifeRoutes } from '../sites/life-routes';
 import { siteRoutes } from '../sites/routes';
 import { stockRoutes } from '../stock/routes';
@@ -45,6 +46,7 @@ export const allRoutes: readonly Routes[] = [
   remarkRoutes,
   shownRoutes,
   carryingRoutes,
+  siteHostRoutes,
   siteLifeRoutes,
   siteRoutes,
   stockRoutes,

@@ -1,7 +1,15 @@
 import * as z from 'zod';
 import { ArrayContains, Not, type EntityManager } from 'typeorm';
 import { applyBatch, type AppliedBatch, type Documents } from '@core/document/edits/batch';
-import { isOnPage, isOnSite, mostEdits, type AnyEdit, type SiteEdit } from '@core/document/edits/site-edit';
+import {
+  isForOwners,
+  isOfHost,
+  isOnPage,
+  isOnSite,
+  mostEdits,
+  type AnyEdit,
+  type SiteEdit,
+} from '@core/document/edits/site-edit';
 import { blankPage, type Page } from '@core/document/page';
 import { Problem } from '@core/document/problem';
 import type { Site } from '@core/document/site';
@@ -173,6 +181,9 @@ interface Sent {
 
 /** Refuses what a role may not do. @throws Refusal */
 function checkRole(role: Role | undefined, before: Documents, edits: readonly AnyEdit[]): void {
+  if (role && edits.some(isOfHost))
+    throw new Refusal('not-allowed', 'The host name is changed on the screen Settings.');
+  if (role && !mayDo(role, 'own') && edits.some(isForOwners)) throw new Refusal('not-allowed', whyNot(role));
   if (role && !mayDo(role, 'build') && !(mayDo(role, 'write') && areTextsAndPictures(before, edits)))
     throw new Refusal('not-allowed', whyNot(role));
 }

@@ -4,7 +4,7 @@ import { LessThanOrEqual, type EntityManager } from 'typeorm';
 import { placesOf } from '@core/compile/places';
 import { leadingPaths } from '@core/document/links/redirects';
 import { titleOf, type Page } from '@core/document/page';
-import { Releases, type ReleaseContent, type ReleaseRow } from '../database/entities';
+import { Releases, Sites, type ReleaseContent, type ReleaseRow } from '../database/entities';
 import type { SiteNow } from '../pages/documents';
 import { jsonColumn } from '../database/json-column';
 import type { ChangedBesides } from '@core/api/releases';
@@ -138,8 +138,11 @@ export async function release(
     const before = work === null ? null : await manager.getRepository(Releases).findOneBy({ work });
     if (before) return before;
     const last = await lastRelease(manager, site);
-    const content = await contentOf(manager, last);
-    if (!content) return undefined;
+    const wanted = await contentOf(manager, last);
+    if (!wanted) return undefined;
+    // the host name may be another than that of an older release
+    const { host } = await manager.getRepository(Sites).findOneByOrFail({ id: site });
+    const content = { ...wanted, site: { ...wanted.site, host } };
     const row = {
       ...{ site, number: (last?.number ?? 0) + 1, account, content, at: new Date(), work },
       ...{
@@ -152,23 +155,26 @@ export async function release(
     await manager.getRepository(Releases).insert({ ...row, bytes, content: jsonColumn(content) });
     return { ...row, bytes };
   });
-  if (made) await goLive(service, site, made.content.site.host);
+  if (made) await goLive(service, site);
   return made;
 }
 
 /** Moves the pointer to the newest release there is, and lets go of those that are kept no more. */
-export async function goLive(service: Service, site: string, host: string): Promise<void> {
-  const { keepReleases } = service.config;
-  await service.database.transaction(async (manager) => {
+export async function goLive(service: Service, site: string): Promise<void> {
+  const folder = await service.database.transaction(async (manager) => {
     await holdReleases(manager, site);
-    const newest = await lastNumber(manager, site);
-    if (newest === undefined) return; // the site has been deleted meanwhile
-    await writePointer(join(siteFolder(service, host), 'current'), String(newest));
-    await manager.getRepository(Releases).delete({ site, number: LessThanOrEqual(newest - keepReleases) });
+    const [newest, now] = [await lastNumber(manager, site), await service.documents.site(manager, site)];
+    if (newest === undefined || !now) return undefined; // the site has been deleted meanwhile
+    const own = siteFolder(service, now.host); // by now it may be another than that of the release
+    await writePointer(join(own, 'current'), String(newest));
+    const keeps = now.document.keeps ?? service.config.keepReleases;
+    await manager.getRepository(Releases).delete({ site, number: LessThanOrEqual(newest - keeps) });
+    return { own, keeps };
   });
-  await pruneVersions(siteFolder(service, host), keepReleases, (error) =>
-    service.log.warn(loggable(error), 'an old release could not be removed'),
-  );
+  if (folder)
+    await pruneVersions(folder.own, folder.keeps, (error) =>
+      service.log.warn(loggable(error), 'an old release could not be removed'),
+    );
 }
 
 /** Says how many of the pages that were to be published had been deleted; nothing if none had. */

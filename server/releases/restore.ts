@@ -1,7 +1,8 @@
 import { access, readdir, readFile, rm } from 'node:fs/promises';
 import { join } from 'node:path';
-import { Sites } from '../database/entities';
+import { Hosts, Sites } from '../database/entities';
 import type { Service } from '../http/service';
+import { moveFolders } from './moving';
 import { restoreOffline } from './offline';
 import { goLive, lastNumber, lastRelease, siteFolder, writeRelease } from './publish';
 
@@ -12,6 +13,7 @@ export async function restoreReleases(service: Service): Promise<void> {
   for (const { id, host } of await manager.getRepository(Sites).find({ select: { id: true, host: true } })) {
     const number = await lastNumber(manager, id);
     if (number === undefined) continue;
+    await moveFolders(service, id);
     await restoreOffline(service, id);
     const folder = siteFolder(service, host);
     const pointer = await readFile(join(folder, 'current'), 'utf8').catch(() => '');
@@ -20,8 +22,9 @@ export async function restoreReleases(service: Service): Promise<void> {
       () => false,
     );
     const last = written ? null : await lastRelease(manager, id);
-    if (last) await writeRelease(service, manager, last);
-    if (!written || pointer !== String(number)) await goLive(service, id, host);
+    const content = last && { ...last.content, site: { ...last.content.site, host } };
+    if (last && content) await writeRelease(service, manager, { ...last, content });
+    if (!written || pointer !== String(number)) await goLive(service, id);
   }
 }
 
@@ -29,7 +32,7 @@ export async function restoreReleases(service: Service): Promise<void> {
 async function clearForsaken({ config, database }: Service): Promise<void> {
   const root = join(config.liveFolder, 'sites');
   const folders = await readdir(root).catch(() => []); // before the sites are read: a new one is not among them
-  const hosts = await database.manager.getRepository(Sites).find({ select: { id: true, host: true } });
+  const hosts = await database.manager.getRepository(Hosts).find({ select: { host: true } });
   const known = new Set(hosts.map((one) => one.host));
   for (const folder of folders) if (!known.has(folder)) await rm(join(root, folder), { recursive: true, force: true });
 }

@@ -82,11 +82,12 @@ interface ForVisitors {
 /** What search engines ask for (RFC 9309, sitemaps.org). A preview is nobody's to find. */
 async function writeForEngines(
   folder: string,
+  site: Site,
   pages: readonly Page[],
   visitors: ForVisitors | undefined,
 ): Promise<void> {
-  await writeFile(join(folder, 'robots.txt'), robotsOf(visitors?.address));
-  if (visitors) await writeText(join(folder, 'sitemap.xml'), sitemapOf(foundAt(pages, visitors.address)), true);
+  await writeFile(join(folder, 'robots.txt'), robotsOf(site, visitors?.address));
+  if (visitors) await writeText(join(folder, 'sitemap.xml'), sitemapOf(foundAt(site, pages, visitors.address)), true);
 }
 
 /** Writes what was uploaded and pages show, one file in memory at a time. */
@@ -143,7 +144,7 @@ export async function writeFolder(
   await writeText(join(folder, 'files', iconFile(site)), iconOf(site), forVisitors);
   await writeUploaded(manager, folder, site.id, { uploaded, forVisitors });
   for (const file of fonts) await writeFile(join(folder, 'files', file), await readFile(fontPath(file)));
-  await writeForEngines(folder, pages, visitors);
+  await writeForEngines(folder, site, pages, visitors);
   const webApp = webManifest(site);
   if (webApp !== undefined) await writeText(join(folder, manifestFile), webApp, forVisitors);
   const ids = forVisitors ? {} : { ids: Object.fromEntries(pages.map((page) => [page.path, page.id])) };

@@ -1,4 +1,5 @@
 import { Router } from 'express';
+import * as z from 'zod';
 import { newIdentifier } from '@core/document/identifier';
 import { Refusal } from '@core/api/refusal';
 import { Archiving, HostFacts, MadeSite, NewSite, RemovedSite, SiteCopy, SiteRemoval } from '@core/api/sites';
@@ -8,7 +9,8 @@ import { parameter, reachSite } from '../http/guard';
 import type { Routes } from '../http/routes';
 import { answerBegun } from '../work/begun';
 import { studioAccount } from './studio';
-import { archive, beginSite, hostProblem, removeAtOnce, removeLater, type Copying } from './life';
+import { hostProblem } from './hosts';
+import { archive, beginSite, removeAtOnce, removeLater, type Copying } from './life';
 
 /** How clients begin and end. */
 export const siteLifeRoutes: Routes = (service) => {
@@ -16,7 +18,8 @@ export const siteLifeRoutes: Routes = (service) => {
 
   router.get('/hosts/:host', async (request, response) => {
     await studioAccount(service, request);
-    const problem = await hostProblem(service, request.params.host);
+    const own = z.string().optional().catch(undefined).parse(request.query['site']);
+    const problem = await hostProblem(service, request.params.host, own);
     answer(response, HostFacts, { free: problem === undefined, problem: problem ?? null });
   });
 

@@ -38,7 +38,7 @@ describe('A client', () => {
   it('has a host name of its own, which is said while it is typed, and held where two ask for it at once', async () => {
     const facts = async (host: string): Promise<HostFacts> =>
       (await at.ada.call('GET', `/hosts/${encodeURIComponent(host)}`)).json<HostFacts>();
-    expect(await facts('tidewick')).toEqual({ free: false, problem: 'Another site is called tidewick already.' });
+    expect(await facts('tidewick')).toEqual({ free: false, problem: 'Another site has the host name tidewick.' });
     expect((await facts('Über uns')).problem).toContain('lower-case');
     expect((await facts('preview-one')).free).toBeFalse();
     expect(await facts('free-one')).toEqual({ free: true, problem: null });

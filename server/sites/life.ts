@@ -8,7 +8,7 @@ import { copyOfSite, newSite } from '@core/document/ready-made/new-site';
 import { framed } from '@core/document/ready-made/ready-frame';
 import { newIdentifier } from '@core/document/identifier';
 import { blankPage, type Page } from '@core/document/page';
-import { HostName, type Site } from '@core/document/site';
+import type { Site } from '@core/document/site';
 import { madeBy, noteAct, ofRequest } from '../database/acts';
 import { BinnedPages, Memberships, Pages, PreviewLinks, Previews, Sites } from '../database/entities';
 import { jsonColumn } from '../database/json-column';
@@ -20,22 +20,11 @@ import { noticeGone } from '../pages/notices';
 import { holdReleases, siteFolder } from '../releases/publish';
 import { foldersOf } from '../previews/previews';
 import { workKind, type WorkOf } from '../work/kinds';
-import { isUniqueViolation } from './paths';
+import { enterHost, formerHosts, hostTaken, isHostTaken } from './hosts';
 
 const day = 86_400_000;
 /** For so long what was deleted can be brought back, in ms. */
 export const binLasts = 30 * day;
-
-export const hostTaken = (host: string): Refusal =>
-  new Refusal('host-taken', `Another site is called ${host} already.`);
-
-/** Why no site may have this host name; undefined where one may. */
-export async function hostProblem({ database }: Service, host: string): Promise<string | undefined> {
-  const parsed = HostName.safeParse(host);
-  if (!parsed.success) return parsed.error.issues[0]?.message ?? 'This can’t be a host name.';
-  const taken = await database.getRepository(Sites).existsBy({ host: parsed.data });
-  return taken ? hostTaken(host).message : undefined;
-}
 
 /** Enters a site with its pages, and whoever began it as its owner. */
 export async function enterSite(
@@ -45,6 +34,7 @@ export async function enterSite(
   account: string,
 ): Promise<void> {
   await manager.getRepository(Sites).insert({ id: site.id, host: site.host, written: jsonColumn(site) });
+  await enterHost(manager, site.id, site.host);
   for (const page of pages) await enterPage(manager, site.id, page);
   await manager.getRepository(Memberships).insert({ account, site: site.id, role: 'owner' });
 }
@@ -69,8 +59,8 @@ export async function beginSite(
     await database.transaction(enter);
   } catch (error) {
     // another try of the same request has the host name
-    const made = isUniqueViolation(error, 'sites') ? await before() : undefined;
-    if (!made) throw isUniqueViolation(error, 'sites') ? hostTaken(wanted.host) : error;
+    const made = isHostTaken(error) ? await before() : undefined;
+    if (!made) throw isHostTaken(error) ? hostTaken(wanted.host) : error;
     return made;
   }
   return { id: site.id, home: page.id };
@@ -107,7 +97,7 @@ export const copyWork: WorkOf = (service) =>
         await noteAct(manager, { site: id, account, what: 'began the site', about: { copyOf: site.name } });
       };
       await service.database.transaction(copy).catch((error: unknown) => {
-        throw isUniqueViolation(error, 'sites') ? hostTaken(facts.host) : error;
+        throw isHostTaken(error) ? hostTaken(facts.host) : error;
       });
       return { id };
     },
@@ -156,9 +146,10 @@ async function removeRows(service: Service, manager: EntityManager, id: string, 
   const pages = await manager.getRepository(Pages).find({ select: { id: true }, where: { site: id } });
   const preview = await manager.getRepository(Previews).findOneBy({ site: id });
   const links = await manager.getRepository(PreviewLinks).findBy({ site: id });
+  const former = await formerHosts(manager, id);
   for (const page of pages) await manager.query(...noticeGone(id, page.id));
   await manager.getRepository(Sites).delete({ id });
-  return { host: row.host, pages: pages.map((one) => one.id), previews: foldersOf(preview?.token, links) };
+  return { host: row.host, former, pages: pages.map((one) => one.id), previews: foldersOf(preview?.token, links) };
 }
 
 /**
@@ -173,6 +164,8 @@ async function removeSite(service: Service, id: string, only: Goes): Promise<boo
     await holdReleases(manager, id); // a release that is being made is finished first
     const gone = await removeRows(service, manager, id, only);
     if (gone) await rename((folder = siteFolder(service, gone.host)), aside).catch(wasNeverLive);
+    // they lead nowhere before others may have them
+    for (const host of gone?.former ?? []) await rm(siteFolder(service, host), { recursive: true, force: true });
     return gone;
   };
   const gone = await service.database.transaction(remove).catch(async (error: unknown) => {

@@ -11,7 +11,7 @@ import { parameter, reachSite } from '../http/guard';
 import { receiving } from '../http/receiving';
 import type { Routes } from '../http/routes';
 import type { Service } from '../http/service';
-import { hostProblem } from '../sites/life';
+import { hostProblem } from '../sites/hosts';
 import { studioAccount } from '../sites/studio';
 import { answerBegun } from '../work/begun';
 import { archiveOf } from './archive';

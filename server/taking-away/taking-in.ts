@@ -21,7 +21,8 @@ import { noteAct } from '../database/acts';
 import { Batches, BinnedPages, Pages, Sites } from '../database/entities';
 import { checkNesting } from '../http/body';
 import type { Service } from '../http/service';
-import { enterSite, hostTaken } from '../sites/life';
+import { hostTaken, isHostTaken } from '../sites/hosts';
+import { enterSite } from '../sites/life';
 import { isUniqueViolation } from '../sites/paths';
 import { keepFiles } from '../uploads/upload';
 import { workKind, type WorkOf } from '../work/kinds';
@@ -132,7 +133,7 @@ export const archiveWork: WorkOf = (service) => {
       try {
         return { id: await enterArchive(service, opened, wanted, share) };
       } catch (error) {
-        throw isUniqueViolation(error, 'sites') ? hostTaken(wanted.host) : asRefusal(error);
+        throw isHostTaken(error) ? hostTaken(wanted.host) : asRefusal(error);
       } finally {
         opened.close();
       }

@@ -4,6 +4,7 @@ import { downloadWork } from '../downloads/routes';
 import { faceWork } from '../faces/taking-in';
 import { pictureWork } from '../pictures/taking-in';
 import { previewWork } from '../previews/previews';
+import { movingWork } from '../releases/moving';
 import { siteReleaseWork } from '../releases/older';
 import { releaseWork } from '../releases/releasing';
 import { copyWork } from '../sites/life';
@@ -14,6 +15,7 @@ export const allWork: readonly WorkOf[] = [
   faceWork,
   pictureWork,
   previewWork,
+  movingWork,
   siteReleaseWork,
   releaseWork,
   copyWork,

@@ -39,7 +39,7 @@ export function foundAs(site: Site, page: Page, address: string): FoundAs {
     steps: [new URL(address).host, ...page.path.split('/').filter((step) => step !== '')],
     title: cut(titleOf(page), mostOfTitle),
     description: cut(descriptionOf(page), mostOfDescription),
-    isUnlisted: isUnlisted(page),
+    isUnlisted: isUnlisted(site, page),
     picture: sharedPicture(site, page)?.file,
   };
 }

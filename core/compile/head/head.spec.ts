@@ -50,5 +50,7 @@ describe('The head of a page', () => {
     const robots = (page: Page): string | undefined =>
       headOf(page).head.querySelector<HTMLMetaElement>('meta[name=robots]')?.content;
     expect([robots(pageOfAll), robots(set(pageOfAll, 'unlisted', true))]).toEqual([undefined, 'noindex']);
+    const whole = compile({ ...siteOfAll, unlisted: true }, pageOfAll).html;
+    expect(whole).toContain('<meta name="robots" content="noindex">');
   });
 });

@@ -38,8 +38,9 @@ export function descriptionOf(page: Page): string {
   return typeof said === 'string' ? said : '';
 }
 
-/** Whether search engines are asked to leave a page out. */
-export const isUnlisted = (page: Page): boolean => partOf(page, page.root).content.base['unlisted'] === true;
+/** Whether search engines are asked to leave a page out, or its whole site. */
+export const isUnlisted = (site: Pick<Site, 'unlisted'>, page: Page): boolean =>
+  site.unlisted === true || partOf(page, page.root).content.base['unlisted'] === true;
 
 /** What a page says to those who share it: the basic fields of the Open Graph protocol (ogp.me), its title and address. */
 function shareTags(site: Site, page: Page, description: string, { canonical, pictures }: HeadOptions): string {
@@ -69,7 +70,7 @@ export function headOf(site: Site, page: Page, options: HeadOptions): string {
     '<meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">' +
     `<title>${escapeHtml(titleOf(page))}</title>` +
     (description === '' ? '' : `<meta name="description" content="${escapeHtml(description)}">`) +
-    (isUnlisted(page) ? '<meta name="robots" content="noindex">' : '') +
+    (isUnlisted(site, page) ? '<meta name="robots" content="noindex">' : '') +
     (canonical === undefined ? '' : `<link rel="canonical" href="${escapeHtml(canonical)}">`) +
     translationLinks(site, page, options) +
     shareTags(site, page, description, options) +

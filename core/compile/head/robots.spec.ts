@@ -1,4 +1,6 @@
-import { robotsOf } from './sitemap';
+import { blankPage } from '../../document/page';
+import { blankSite } from '../../document/site';
+import { foundAt, robotsOf } from './sitemap';
 
 /** The grammar of RFC 9309, section 2.2 (from memory), each line by itself: groups of rules behind who they are for. */
 const line = {
@@ -38,14 +40,28 @@ function mayRead(rules: readonly Rule[], path: string): boolean {
   return longest?.allows ?? true;
 }
 
+const site = blankSite('mill', 'The Mill', 'mill');
+
 describe('What search engines are told', () => {
   it('is read by RFC 9309: everything of a site with an address, nothing of one without', () => {
-    const [open, closed] = [rulesOf(robotsOf('https://mill.example')), rulesOf(robotsOf(undefined))];
+    const [open, closed] = [rulesOf(robotsOf(site, 'https://mill.example')), rulesOf(robotsOf(site, undefined))];
     for (const path of ['/', '/courses', '/files/a-1200.webp', '/sitemap.xml']) {
       expect(mayRead(open, path)).withContext(path).toBeTrue();
       expect(mayRead(closed, path)).withContext(path).toBeFalse();
     }
-    expect(robotsOf('https://mill.example')).toMatch(/^Sitemap: https:\/\/mill\.example\/sitemap\.xml$/m);
+    expect(robotsOf(site, 'https://mill.example')).toMatch(/^Sitemap: https:\/\/mill\.example\/sitemap\.xml$/m);
+  });
+
+  // Common practice: what may not be read cannot say that it is not to be listed.
+  it('of a site that is to be left out: it may be read, and no page of it is to be found', () => {
+    const [unlisted, address] = [{ ...site, unlisted: true as const }, 'https://mill.example'];
+    const page = blankPage('home', 'Home', '/');
+    expect(mayRead(rulesOf(robotsOf(unlisted, address)), '/')).toBeTrue();
+    expect(robotsOf(unlisted, address)).not.toContain('Sitemap');
+    expect([foundAt(site, [page], address), foundAt(unlisted, [page], address)]).toEqual([[`${address}/`], []]);
+  });
+
+  it('is read by a reader that refuses what is no such file', () => {
     expect(() => rulesOf('Disallow: /\n')).toThrowError(/for nobody/);
     expect(() => rulesOf('nothing\n')).toThrowError(/no record/);
   });

@@ -1,5 +1,6 @@
 import { escapeHtml } from '../../document/kinds/escape';
 import { notFoundPath, type Page } from '../../document/page';
+import type { Site } from '../../document/site';
 import { isUnlisted } from './head';
 
 /** A sitemap holds no more (sitemaps.org, protocol 0.9). */
@@ -18,12 +19,17 @@ export const sitemapOf = (addresses: readonly string[]): string =>
   '</urlset>\n';
 
 /** The whole addresses of the pages that search engines may find, of a site at an address. */
-export const foundAt = (pages: readonly Page[], address: string): string[] =>
+export const foundAt = (site: Pick<Site, 'unlisted'>, pages: readonly Page[], address: string): string[] =>
   pages
-    .filter((page) => page.path !== notFoundPath && !isUnlisted(page))
+    .filter((page) => page.path !== notFoundPath && !isUnlisted(site, page))
     .map(({ path }) => address + path)
     .sort();
 
-/** What search engines may read of a site at an address (RFC 9309); of one without, nothing. */
-export const robotsOf = (address: string | undefined): string =>
-  address === undefined ? 'User-agent: *\nDisallow: /\n' : `User-agent: *\nAllow: /\nSitemap: ${address}/sitemap.xml\n`;
+/**
+ * What search engines may read of a site at an address (RFC 9309); of one without, nothing. A site that is to be left
+ * out is read all the same: else its pages, which say so, would be listed by what links to them.
+ */
+export function robotsOf({ unlisted }: Pick<Site, 'unlisted'>, address: string | undefined): string {
+  if (address === undefined) return 'User-agent: *\nDisallow: /\n';
+  return `User-agent: *\nAllow: /\n${unlisted ? '' : `Sitemap: ${address}/sitemap.xml\n`}`;
+}

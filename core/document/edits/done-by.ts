@@ -60,6 +60,11 @@ const lists: Readonly<Record<string, string>> = {
   },
 };
 
+const settings: Readonly<Record<string, string>> = {
+  ...{ dark: 'the look for dark pages', unlisted: 'whether search engines list the site', host: 'the host name' },
+  ...{ keeps: 'how many releases are kept', timeZone: 'the time zone' },
+};
+
 /** Something a site keeps, by its name as far as it has one. */
 function named(site: Site, list: string, id: string): string {
   const kept: unknown = Reflect.get(site, list);
@@ -86,7 +91,7 @@ function ofSite(site: Site, edit: SiteEdit): readonly [does: string, to: string]
       return [`moved the ${lists[edit.within]}`, named(site, edit.within, edit.id)];
     case 'set': {
       const [of, id] = edit.field;
-      if (id === undefined) return ['changed', of === 'dark' ? 'the look for dark pages' : `the site’s ${of}`];
+      if (id === undefined) return ['changed', settings[of] ?? `the site’s ${of}`];
       return [`changed the ${lists[of] ?? of}`, of === 'elements' ? id : named(site, of, id)];
     }
   }

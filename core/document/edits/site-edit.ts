@@ -17,9 +17,12 @@ import { Edit, Insert, Move, PropertyName, Remove, SetField } from './edit';
 const onSite = { on: z.literal('site') };
 const styled = [Identifier, z.enum(states), PropertyName] as const;
 
+/** What only owners of a site set. */
+export const ownersFields = ['name', 'language', 'unlisted', 'keeps', 'timeZone'] as const;
+
 /** The field of a site a `set` addresses, as a path into its document. */
 export const SiteField = z.union([
-  z.tuple([z.enum(['name', 'language', 'fonts', 'dark', 'icon', 'budget', 'arranged'])]),
+  z.tuple([z.enum(['fonts', 'dark', 'icon', 'budget', 'arranged', ...ownersFields, 'host'])]),
   z.tuple([z.literal('tokens'), TokenName]),
   z.tuple([z.literal('tokens'), TokenName, z.enum(['name', 'kind', 'gone'])]),
   z.tuple([z.literal('tokens'), TokenName, z.literal('values'), Identifier]),
@@ -105,6 +108,12 @@ export type Primitive = Edit | SiteEdit;
 /** What a batch may hold: primitives, and what goes from one document to the other. */
 export type AnyEdit = Primitive | AcrossEdit;
 export const isOnSite = (edit: AnyEdit): edit is SiteEdit => 'on' in edit && edit.on === 'site';
+/** Whether an edit changes the host name of a site, which only the server does: what is live moves with it. */
+export const isOfHost = (edit: AnyEdit): boolean =>
+  isOnSite(edit) && !('section' in edit) && edit.do === 'set' && edit.field[0] === 'host';
+/** Whether only owners may make an edit. */
+export const isForOwners = (edit: AnyEdit): boolean =>
+  isOnSite(edit) && !('section' in edit) && edit.do === 'set' && ownersFields.some((one) => one === edit.field[0]);
 export const isOnPage = (edit: AnyEdit): edit is Edit => !('on' in edit);
 
 /** The schema an edit is read by: which document it speaks of decides, so that what is wrong in it is named. */
