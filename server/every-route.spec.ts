@@ -28,7 +28,7 @@ const table: Readonly<Record<string, Reach>> = {
   'POST /sites': 'signed in',
   'GET /hosts/:host': 'signed in',
   'POST /sites/:site/copy': 'own',
-  'GET /sites/:site/hosts': 'own',
+  'GET /sites/:site/hosts': 'look',
   'PUT /sites/:site/host': 'own',
   'DELETE /sites/:site/hosts/:host': 'own',
   'PUT /sites/:site/archived': 'own',

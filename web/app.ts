@@ -74,7 +74,7 @@ export const routes: Routes = [
         loadComponent: () => import('./workbench/publish/publish-screen').then((file) => file.PublishScreen),
       },
       { path: 'sites/:site', loadComponent: () => import('./desk/desk').then((file) => file.Desk) },
-      ...(['tokens', 'looks', 'redirects', 'library'] as const).map((of) => ({
+      ...(['tokens', 'looks', 'redirects', 'library', 'settings'] as const).map((of) => ({
         path: `sites/:site/${of}`,
         data: { of },
         loadComponent: () => import('./workbench/look-screen').then((file) => file.LookScreen),

@@ -53,6 +53,8 @@ export const DeskFacts = z.object({
   menus: z.array(z.string()).readonly(),
   /** The address its home page is live at. */
   live: z.string(),
+  /** How many releases are kept of a site that does not say it. */
+  usuallyKept: z.int().positive(),
 });
 export type DeskFacts = z.infer<typeof DeskFacts>;
 
@@ -157,6 +159,8 @@ export type HostFacts = z.infer<typeof HostFacts>;
 /** `GET /sites/:site/hosts`: the host names from which visitors are led on to a site, the newest first. */
 export const FormerHosts = z.object({
   former: z.array(z.object({ host: HostName, live: z.string() }).readonly()).readonly(),
+  /** Where its home page is live, or will be. */
+  live: z.string(),
   /** Whether anything of it is live. */
   isLive: z.boolean(),
 });
@@ -166,6 +170,7 @@ export type FormerHosts = z.infer<typeof FormerHosts>;
 export const HostChange = z.strictObject({ host: HostName });
 /** How such a move ended. */
 export const MovedSite = z.object({ host: HostName });
+export type MovedSite = z.infer<typeof MovedSite>;
 
 /** `POST /sites` */
 export const NewSite = z.strictObject({

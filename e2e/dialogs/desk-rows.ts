@@ -6,7 +6,7 @@ import type { Bin } from '@core/api/pages';
 import type { PreviewLink, PreviewLinks, Shown } from '@core/api/preview-links';
 import type { ReleaseList } from '@core/api/releases';
 import type { Remarks } from '@core/api/remarks';
-import type { DeskFacts, MadePage } from '@core/api/sites';
+import type { DeskFacts, FormerHosts, MadePage } from '@core/api/sites';
 import { Client } from '../../server/testing/running';
 import type { Person } from '../person';
 import { addressIn, stored, type Screen, type ScreenRow, type ScreenTrial } from './screen';
@@ -187,6 +187,33 @@ const people: Screen = {
       open: by(({ word }) => `button “Remove” of “Noor ${word}”`, anywhere),
       use: ({ hand }) => hand.press('button “Remove”'),
       isDone: async (trial) => !(await members(trial)).people.some((one) => one.name === `Noor ${trial.word}`),
+    },
+  },
+};
+
+const hosts = (trial: ScreenTrial): Promise<FormerHosts> => stored<FormerHosts>(trial, '/sites/mill/hosts');
+
+const settings: Screen = {
+  address: () => Promise.resolve('/sites/mill/settings'),
+  rows: {
+    'changes the host name': {
+      covers: ['desk/settings/move-site.ts question move()'],
+      open: by(() => 'button “Change host name …”'),
+      async use({ hand, word }) {
+        await hand.write('#site-host', `mill-${word}`);
+        await hand.send('button “Move the site”', '#site-host');
+      },
+      isDone: async (trial) => (await hosts(trial)).live.includes(`//mill-${trial.word}.`),
+    },
+    'gives up an earlier address': {
+      covers: ['desk/settings/move-site.ts question giveUp()'],
+      async open(trial) {
+        const { host } = (await hosts(trial)).former[0]!; // the row before left one
+        await trial.hand.press(`button[aria-label="Give up ${host}"]`);
+        return anywhere();
+      },
+      use: ({ hand }) => hand.press('button “Give up”'),
+      isDone: async (trial) => (await hosts(trial)).former.length === 0,
     },
   },
 };
@@ -397,4 +424,4 @@ const publishing: Screen = {
 };
 
 /** The screens of one client. */
-export const deskScreens = { pages, people, releases, remarks, redirects, takeAway, publishing } as const;
+export const deskScreens = { pages, people, releases, settings, remarks, redirects, takeAway, publishing } as const;

@@ -64,7 +64,7 @@ export const movingWork: WorkOf = (service) =>
     queue: 'site-moves',
     atOnce: 1,
     data: Moving,
-    run: async ({ site, account, host }, { work, share }): Promise<z.infer<typeof MovedSite>> => {
+    run: async ({ site, account, host }, { work, share }): Promise<MovedSite> => {
       const at = { site, account, id: `host-${work}` };
       await storeOnSite(service, at, async (before, manager) => {
         await holdReach(manager, { site, account }, 'own'); // it may have waited

@@ -14,7 +14,7 @@ export const siteHostRoutes: Routes = (service) => {
   const router = Router();
 
   router.get('/sites/:site/hosts', async (request, response) => {
-    const { site } = await reachSite(service, request, parameter(request, 'site'), 'own');
+    const { site } = await reachSite(service, request, parameter(request, 'site'), 'look');
     answer(response, FormerHosts, await hostsOf(service, site));
   });
 

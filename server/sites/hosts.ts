@@ -43,8 +43,10 @@ export async function formerHosts(manager: EntityManager, site: string): Promise
 export async function hostsOf(service: Service, site: string): Promise<FormerHosts> {
   const { manager } = service.database;
   const former = await formerHosts(manager, site);
+  const { host: now } = await manager.getRepository(Sites).findOneByOrFail({ id: site });
   return {
-    former: former.map((host) => ({ host, live: liveOrigin(service, { host }) })),
+    live: `${liveOrigin(service, { host: now })}/`,
+    former: former.map((host) => ({ host, live: `${liveOrigin(service, { host })}/` })),
     isLive: (await lastNumber(manager, site)) !== undefined,
   };
 }

@@ -163,6 +163,7 @@ export const siteRoutes: Routes = (service) => {
       pages: await entries(service, site, all),
       menus: menusOf(site.document, all),
       live: liveAddress(service, site),
+      usuallyKept: service.config.keepReleases,
     });
   });
 

@@ -32,6 +32,8 @@ import { LineField } from '../theme/line-field';
 })
 export class HostField {
   readonly field = input.required<string>();
+  /** The site that is to have it: its own names are free for it. */
+  readonly site = input<string>();
   readonly host = model.required<string>();
   /** Somebody has typed one. */
   readonly typed = output<void>();
@@ -53,7 +55,7 @@ export class HostField {
     if (this.host() === '') return 'Where the site is found: a name of lower-case letters, digits and hyphens.';
     if (this.problem() !== undefined) return this.problem();
     return this.answered()?.host === this.host()
-      ? `${this.host()} is free.`
+      ? `${this.host()} ${this.site() === undefined ? 'is free' : 'can be used'}.`
       : `Looking whether ${this.host()} is free …`;
   });
 
@@ -62,7 +64,9 @@ export class HostField {
       .pipe(
         debounceTime(250),
         switchMap((host) =>
-          HostName.safeParse(host).success ? this.api.hostFacts(host).pipe(catchError(() => EMPTY)) : EMPTY,
+          HostName.safeParse(host).success
+            ? this.api.hostFacts(host, this.site()).pipe(catchError(() => EMPTY))
+            : EMPTY,
         ),
         takeUntilDestroyed(),
       )

@@ -79,6 +79,7 @@ export class SiteHead {
     { word: 'Redirects', path: ['redirects'] },
     { word: 'People', path: ['people'] },
     { word: 'History', path: ['history'] },
+    { word: 'Settings', path: ['settings'] },
     { word: 'Export', path: ['take-away'] },
   ];
 }

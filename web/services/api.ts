@@ -55,7 +55,9 @@ import {
 } from '@core/api/releases';
 import {
   CopiedSite,
+  FormerHosts,
   HostFacts,
+  MovedSite,
   MadeSite,
   RemovedSite,
   type NewSite,
@@ -193,7 +195,13 @@ export class Api {
   remark = (remark: NewRemark): Observable<Remark> => this.send('PUT', Remark, '/shown/remarks', remark);
   answerOnLink = (said: NewAnswer): Observable<Remark> => this.send('PUT', Remark, '/shown/answers', said);
 
-  hostFacts = (host: string): Observable<HostFacts> => this.get(HostFacts, `/hosts/${encodeURIComponent(host)}`);
+  /** Whether a host name is free; for a site, also one it had before. */
+  hostFacts = (host: string, site?: string): Observable<HostFacts> =>
+    this.get(HostFacts, `/hosts/${encodeURIComponent(host)}${site === undefined ? '' : `?site=${site}`}`);
+  hosts = (site: string): Observable<FormerHosts> => this.get(FormerHosts, `/sites/${site}/hosts`);
+  moveSite = (site: string, host: string): Observable<Step<MovedSite>> =>
+    this.begin(MovedSite, `/sites/${site}/host`, { host }, 'PUT');
+  giveUpHost = (site: string, host: string): Observable<void> => this.remove(`/sites/${site}/hosts/${host}`);
   newSite = (site: NewSite): Observable<MadeSite> => this.send('POST', MadeSite, '/sites', site);
   copySite = (site: string, copy: SiteCopy): Observable<Step<{ id: string }>> =>
     this.begin(CopiedSite, `/sites/${site}/copy`, copy);
@@ -296,8 +304,13 @@ export class Api {
   }
 
   /** Begins what takes a while, and follows it to its end. */
-  private begin = <T>(schema: z.ZodType<T>, route: string, body: object = {}): Observable<Step<T>> =>
-    this.send('POST', Begun, route, body).pipe(switchMap((begun) => this.followed(schema, begun)));
+  private begin = <T>(
+    schema: z.ZodType<T>,
+    route: string,
+    body: object = {},
+    method: 'POST' | 'PUT' = 'POST',
+  ): Observable<Step<T>> =>
+    this.send(method, Begun, route, body).pipe(switchMap((begun) => this.followed(schema, begun)));
 
   private followed<T>(schema: z.ZodType<T>, { work }: Begun): Observable<Step<T>> {
     const route = `/work/${work}`;

@@ -17,6 +17,7 @@ import { InputText } from 'primeng/inputtext';
       [attr.spellcheck]="spellcheck()"
       [placeholder]="placeholder()"
       [required]="required()"
+      [disabled]="disabled()"
       [attr.aria-invalid]="says() === undefined ? null : isWrong()"
       [attr.aria-describedby]="says() === undefined ? null : field() + '-says'"
       [ngModel]="value()"
@@ -51,6 +52,7 @@ export class LineField {
   readonly spellcheck = input<boolean | null>(null);
   readonly placeholder = input('');
   readonly required = input(false);
+  readonly disabled = input(false);
   /** What is said below it of what is typed. */
   readonly says = input<string>();
   readonly isWrong = input(false);

@@ -11,6 +11,7 @@ import { Checkbox } from 'primeng/checkbox';
       <p-checkbox
         [binary]="true"
         [inputId]="field()"
+        [disabled]="disabled()"
         [ngModel]="on()"
         (ngModelChange)="on.set($event)"
         [ngModelOptions]="{ standalone: true }"
@@ -34,4 +35,5 @@ export class Tick {
   /** The id of its field. */
   readonly field = input.required<string>();
   readonly on = model.required<boolean>();
+  readonly disabled = input(false);
 }

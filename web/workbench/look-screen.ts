@@ -18,6 +18,7 @@ import { titleOf } from '@core/document/page';
 import type { DeskFacts, PageEntry } from '@core/api/sites';
 import { RedirectsTable } from '../desk/redirects-table';
 import { SiteHead } from '../desk/site-head';
+import { SiteSettings } from '../desk/settings/site-settings';
 import { Api, failureOf } from '../services/api';
 import { PageSession } from '../services/page-session';
 import { SaveState } from './bar/save-state';
@@ -33,13 +34,19 @@ import { Requests } from './state/requests';
 import { Selection } from './state/selection';
 import { NotShown } from '../theme/not-shown';
 
-const headings = { tokens: 'Tokens', looks: 'Looks', redirects: 'Redirects', library: 'Library' } as const;
+const headings = {
+  tokens: 'Tokens',
+  looks: 'Looks',
+  redirects: 'Redirects',
+  library: 'Library',
+  settings: 'Settings',
+} as const;
 
 /** The page a site's looks are drawn on, and under which what is changed here is stored: its home page, if it has one. */
 const drawnOn = (pages: readonly PageEntry[]): PageEntry | undefined =>
   pages.find((one) => one.path === '/') ?? pages[0];
 
-/** A site's tokens, its looks, its redirects or its library, as a screen of its own. */
+/** A site's tokens, its looks, its redirects, its library or its settings, as a screen of its own. */
 @Component({
   selector: 'fold-look-screen',
   imports: [
@@ -51,6 +58,7 @@ const drawnOn = (pages: readonly PageEntry[]): PageEntry | undefined =>
     RouterLink,
     SaveState,
     SiteHead,
+    SiteSettings,
     TokensDialog,
     UndoRedo,
   ],

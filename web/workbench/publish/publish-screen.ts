@@ -1,4 +1,3 @@
-import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Title } from '@angular/platform-browser';
@@ -10,6 +9,7 @@ import { Checkbox } from 'primeng/checkbox';
 import { InputNumber } from 'primeng/inputnumber';
 import { InputText } from 'primeng/inputtext';
 import { outwards } from '@core/document/breakpoint';
+import { clockTime, momentAt } from '@core/document/time-zone';
 import { weightInWords, wholeWeight } from '@core/review/budget';
 import { releaseNote } from '@core/review/release-note';
 import type { PlannedRelease } from '@core/api/releases';
@@ -42,7 +42,7 @@ const isSamePair = (one: Pair | undefined, other: Pair | undefined): boolean =>
   selector: 'fold-publish-screen',
   imports: [
     NotShown,
-    ...[DatePipe, FormsModule, RouterLink, Button, Checkbox, Tick, InputNumber, InputText],
+    ...[FormsModule, RouterLink, Button, Checkbox, Tick, InputNumber, InputText],
     ...[BeforeAfter, ChangeList, LineField, OneOf, ProgressLine, SiteHead],
   ],
   providers: [PagesLookedAt],
@@ -144,7 +144,10 @@ export class PublishScreen {
     { id: 'now', word: 'Now' },
     { id: 'later', word: 'At a set time' },
   ] as const;
-  /** As a field for dates and times has it, in the time of whoever sets it. */
+  /** The time zone of the site; none for that of whoever sets it. */
+  protected readonly zone = computed(() => this.known()?.desk.site.timeZone);
+  protected clock = (at: string): string => clockTime(new Date(at), this.zone());
+  /** As a field for dates and times has it. */
   protected readonly time = signal('');
   protected readonly busy = signal(false);
   protected readonly share = signal(0);
@@ -234,7 +237,7 @@ export class PublishScreen {
       ...{ name: this.name().trim(), note: releaseNote(this.errors(), this.reason(), this.note()) },
     };
     if (this.when() === 'later') {
-      const at = new Date(this.time()).toISOString();
+      const at = momentAt(this.time(), this.zone()).toISOString();
       await firstValueFrom(this.api.publishLater(site, { ...wanted, at }));
       this.messages.add({ severity: 'success', detail: 'The release is set for then.', life: 5000 });
     } else {

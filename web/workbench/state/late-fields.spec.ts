@@ -43,6 +43,19 @@ describe('Fields that make an edit when they are left', () => {
     expect(session.drafts.any()).toBeFalse();
   });
 
+  it('are drafts too where they write their number themselves, without an input event', () => {
+    show('<fold-look-screen><input role="spinbutton"></fold-look-screen>');
+    const press = (key: string): boolean => field.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }));
+    press('Tab');
+    press('ArrowLeft');
+    session.drafts.commit();
+    expect(sent).toEqual([]);
+    press('7');
+    field.value = '7';
+    session.drafts.commit();
+    expect(sent).toEqual(['change 7', 'blur 7']);
+  });
+
   it('are none any more once they are removed', async () => {
     show('<fold-outline><input></fold-outline>');
     type('Title');

@@ -10,6 +10,14 @@ type TextField = HTMLInputElement | HTMLTextAreaElement;
 const isTextField = (target: EventTarget | null): target is TextField =>
   target instanceof HTMLTextAreaElement || (target instanceof HTMLInputElement && textTypes.includes(target.type));
 
+/**
+ * Whether a key changes a number field. Such a field writes its text itself, so that there is no `input` event.
+ */
+const changesNumber = ({ target, key }: KeyboardEvent): boolean =>
+  target instanceof HTMLInputElement &&
+  target.role === 'spinbutton' &&
+  (key.length === 1 || ['Backspace', 'Delete', 'ArrowUp', 'ArrowDown'].includes(key));
+
 /** Selectors of the regions whose text fields commit on blur: always, and in some dialogs only. */
 const [late, perhapsLate] = ['fold-ledger, fold-outline', 'fold-look-screen, .p-dialog'];
 
@@ -26,7 +34,8 @@ export class LateFields implements OnDestroy {
   private readonly removals = new MutationObserver(() => this.field?.isConnected || this.end());
 
   constructor() {
-    const typed = fromEvent(window, 'input', { capture: true });
+    const keyed = fromEvent<KeyboardEvent>(window, 'keydown', { capture: true }).pipe(filter(changesNumber));
+    const typed = merge(fromEvent(window, 'input', { capture: true }), keyed);
     this.running.add(typed.subscribe(({ target }) => isTextField(target) && this.typed(target)));
     const left = merge(fromEvent(window, 'change'), fromEvent(window, 'focusout'));
     this.running.add(left.pipe(filter(({ target }) => target === this.field)).subscribe(() => this.end()));
