@@ -50,6 +50,66 @@ describe('A client’s desk', () => {
     await settled();
   });
 
+  it('says what links to a page that is deleted, lets it lead elsewhere, and asks twice for the home page', async () => {
+    const { person, browser, servers } = visit;
+    const old = (await person.api.call('POST', '/sites/tidewick/pages', { title: 'Old fares', path: '/old' })).json<{
+      id: string;
+    }>().id;
+    const home = await person.api.open('tidewick-home');
+    const button = Object.keys(home.page.parts).find((id) => home.page.parts[id]!.kind === 'button')!;
+    const link = { do: 'set', part: button, field: ['content', 'base', 'link'], value: `page:${old}` } as const;
+    expect((await person.api.store('tidewick-home', [{ ...link, field: ['content', 'base', 'link'] }])).status).toBe(
+      200,
+    );
+    await browser.driver.get(`${servers.editor}/sites/tidewick`);
+    await inRow('Old fares', 'Delete');
+    expect(await (await person.find('[data-linked]')).getText()).toBe(
+      `It is linked to from ${home.page.parts[home.page.root]!.content.base['title'] as string}.`,
+    );
+    await person.choose('fold-asking p-select', 'Fares and passes · /fares');
+    await confirm();
+    await settled();
+    await person.until(async () => !(await rows()).join().includes('Old fares'));
+    const after = await person.api.open('tidewick-home');
+    expect(after.page.parts[button]!.content.base['link']).toBe('page:tidewick-fares');
+    await inRow(String(home.page.parts[home.page.root]!.content.base['title']), 'Delete');
+    await person.find('#home-goes');
+    expect(await (await person.find('fold-asking [data-linked]')).getText()).toContain('the menu Main');
+    expect(await (await person.find('[data-confirm] button')).isEnabled()).toBeFalse();
+    await person.keys(Key.ESCAPE);
+    await person.noDialog();
+  });
+
+  it('begins a home page where there is one, which moves, and the path is among the facts of a page', async () => {
+    const { person, browser, servers } = visit;
+    await browser.driver.get(`${servers.editor}/sites/tidewick`);
+    await (await person.button('New page')).click();
+    await (await person.find('[data-beginning="home"] input')).click();
+    expect(await (await person.find('#page-path')).getAttribute('value')).toBe('/');
+    expect(await (await person.find('[data-instead]')).getText()).toContain('is at / already');
+    expect(await (await person.find('#page-moves-to')).getAttribute('value')).toBe('/home-earlier');
+    await confirm();
+    await person.ready();
+    await person.selectAround(0);
+    await person.group('Content');
+    const path = await person.find('#content-path');
+    expect(await path.getAttribute('value')).toBe('/');
+    const desk = (await person.api.call('GET', '/sites/tidewick')).json<DeskFacts>();
+    const made = desk.pages.find((one) => one.path === '/')!;
+    expect(desk.pages.find((one) => one.id === 'tidewick-home')?.path).toBe('/home-earlier');
+    await path.sendKeys(Key.chord(Key.CONTROL, 'a'), 'no path', Key.TAB);
+    await person.until(async () => (await person.textsOf('fold-ledger-content [role=alert]')).length === 1);
+    await path.sendKeys(Key.chord(Key.CONTROL, 'a'), '/welcome', Key.TAB);
+    await person.saved();
+    expect((await person.api.open(made.id)).page.path).toBe('/welcome');
+    // as it was, for the specs that follow
+    expect((await person.api.call('DELETE', `/pages/${made.id}`, { relink: 'tidewick-home' })).status).toBe(204);
+    const back = { do: 'set', part: 'root', field: ['path'], value: '/' } as const;
+    expect((await person.api.store('tidewick-home', [{ ...back, field: ['path'] }])).status).toBe(200);
+    await browser.driver.get(`${servers.editor}/sites/tidewick`);
+    await person.until(async () => (await rows()).length === 4);
+  });
+
   it('sorts its pages by any column, and finds some by what is typed', async () => {
     const titles = async (): Promise<string[]> =>
       Promise.all(
@@ -113,9 +173,10 @@ describe('A client’s desk', () => {
     await (await visit.person.button('New page')).click();
     await type('#page-title', 'Another home');
     await type('#page-path', '/');
+    await type('#page-moves-to', '/fares');
     await confirm();
     await visit.person.until(async () =>
-      (await (await visit.person.find('.problem')).getText()).includes('has a page at / already'),
+      (await (await visit.person.find('.problem')).getText()).includes('has a page at /fares already'),
     );
     await type('#page-path', 'No slash');
     await confirm();
@@ -138,7 +199,8 @@ describe('A client’s desk', () => {
     await beginning('contact');
     await isAt('/contact');
     await beginning('home');
-    await isAt('/home'); // there is one at /
+    await isAt('/'); // the one that is there moves
+    await person.find('[data-instead]');
     expect(await axeFindings(browser.driver)).toEqual([]);
     await beginning('services');
     await type('#page-title', 'What we carry');

@@ -38,6 +38,7 @@ const table: Readonly<Record<string, Reach>> = {
   'GET /sites/:site': 'look',
   'GET /sites/:site/reach': 'look',
   'GET /sites/:site/bin': 'look',
+  'GET /pages/:page/linked': 'look',
   'GET /sites/:site/releases': 'look',
   'POST /sites/:site/releases': 'build',
   'PUT /sites/:site/budget': 'build',

@@ -93,8 +93,19 @@ export const PageRemoval = z.strictObject({
   staysLive: z.boolean().optional(),
   /** Where visitors are led who ask for it. */
   redirect: RedirectTo.optional(),
+  /** The page of the site that links to it lead to from then on; they lead nowhere where none is named. */
+  relink: Identifier.optional(),
 });
 export type PageRemoval = z.infer<typeof PageRemoval>;
+
+/** `GET /pages/:page/linked`: what leads to a page. */
+export const Linked = z.object({
+  /** Names. */
+  menus: z.array(z.string()).readonly(),
+  sections: z.array(z.string()).readonly(),
+  pages: z.array(z.object({ title: z.string(), path: PagePath, links: z.int().positive() }).readonly()).readonly(),
+});
+export type Linked = z.infer<typeof Linked>;
 
 /** `GET /sites/:site/bin`: the pages that were deleted, and can be brought back. */
 export const Bin = z.object({

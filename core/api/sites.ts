@@ -73,6 +73,8 @@ export const NewPage = z.strictObject({
   from: z.string().max(40).optional(),
   /** The page frame it stands in; a copy of a page of the same site stands in its original's. */
   frame: Identifier.optional(),
+  /** The page that is at the path so far: it moves to another, or into the bin where none is named. */
+  instead: z.strictObject({ page: Identifier, path: PagePath.optional() }).optional(),
   request: RequestId.optional(),
 });
 export type NewPage = z.infer<typeof NewPage>;

@@ -38,6 +38,18 @@ describe('The pages of a site in order', () => {
     expect(pageMoved(pages, [], 'gone', 1)).toBeUndefined();
     expect(pageMoved(pages, [], '404', -1)).toBeUndefined();
   });
+  it('stand where they stood when one that was deleted comes back, though others have moved meanwhile', () => {
+    const before = ['fares', 'boats', 'home'];
+    const without = pages.filter((one) => one.id !== 'boats');
+    const after = pageMoved(without, before, 'home', -1)!;
+    expect(
+      pagesInOrder(without, after)
+        .map((one) => one.id)
+        .slice(0, 2),
+    ).toEqual(['home', 'fares']);
+    const top = pagesInOrder(pages, after).filter((one) => one.depth === 0);
+    expect(top.map((one) => one.id).slice(0, 3)).toEqual(['home', 'fares', 'boats']);
+  });
   it('are dropped on a row among those side by side with them', () => {
     expect(placesMoved(pages, [], 'fares', 1)).toBe(-1); // above boats and all below it
     expect(placesMoved(pages, [], 'fares', 3)).toBe(0); // inside boats

@@ -71,7 +71,19 @@ export function pageMoved(
   const moved = free.toSpliced(from, 1).toSpliced(to, 0, id);
   const after = new Map([...below].map(([parent, ids]) => [parent, ids === beside ? moved : ids]));
   const all = (parent: string | undefined): string[] => (after.get(parent) ?? []).flatMap((one) => [one, ...all(one)]);
-  return all(undefined).filter((one) => one !== last);
+  return withAbsent(
+    all(undefined).filter((one) => one !== last),
+    arranged.filter((one) => one !== last),
+  );
+}
+
+/** An order with the pages of an earlier one that are not there now, each behind the one it stood behind. */
+function withAbsent(order: readonly string[], before: readonly string[]): string[] {
+  const all = [...order];
+  before.forEach((id, index) => {
+    if (!all.includes(id)) all.splice(index === 0 ? 0 : all.indexOf(before[index - 1]!) + 1, 0, id);
+  });
+  return all;
 }
 
 /** By how many places among those side by side with it a page moves that is dropped where a row of the tree stands. */

@@ -1,4 +1,5 @@
 import type { Edit } from '../document/edits/edit';
+import type { SiteEdit } from '../document/edits/site-edit';
 import type { Widths } from '../document/breakpoint';
 
 /** An error breaks the page for somebody; a warning is likely to; a note is worth a look. */
@@ -10,6 +11,8 @@ export interface Cure {
   /** What they do, as a command. */
   readonly says: string;
   readonly edits: readonly Edit[];
+  /** Those of the site, where the page alone cannot be mended. */
+  readonly onSite?: readonly SiteEdit[];
   /** What is there now and what will be, in a few letters each. */
   readonly before: string;
   readonly after: string;

@@ -7,6 +7,7 @@ import type { AnyEdit } from '@core/document/edits/site-edit';
 import type { Page } from '@core/document/page';
 import type { Site } from '@core/document/site';
 import type { Reach } from '@core/style/reach';
+import { Hosts } from './host-row';
 
 export interface AccountRow {
   id: string;
@@ -55,22 +56,6 @@ export const Sites = new EntitySchema<SiteRow>({
     archived: { type: 'timestamptz', nullable: true },
     goes: { type: 'timestamptz', nullable: true },
     offline: { type: 'json', nullable: true },
-  },
-});
-
-/** A host name that leads to a site: its own, and those it had before, from which visitors are led on. */
-export interface HostRow {
-  host: string;
-  site: string;
-  since: Date;
-}
-export const Hosts = new EntitySchema<HostRow>({
-  name: 'host',
-  tableName: 'hosts',
-  columns: {
-    host: { type: 'text', primary: true },
-    site: { type: 'text' },
-    since: { type: 'timestamptz', default: () => 'now()' },
   },
 });
 

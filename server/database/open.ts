@@ -20,6 +20,27 @@ import { References1764250000000 } from './references';
 import { SiteLog1764180100000 } from './site-log';
 import { Snapshots1764250100000 } from './snapshots';
 
+/** In the order they are made. */
+const migrations = [
+  FirstTables1700000000000,
+  FormerPaths1764100000000,
+  ClassIds1764180000000,
+  SiteLog1764180100000,
+  References1764250000000,
+  Snapshots1764250100000,
+  LongWork1764260000000,
+  Paths1764270000000,
+  Reach1764280000000,
+  TokenReach1764360000000,
+  People1764420000000,
+  SiteLife1764430000000,
+  ReleaseNotes1764440000000,
+  Remarks1764450000000,
+  DueWork1764460000000,
+  HeldRoles1764470000000,
+  Hosts1764640000000,
+];
+
 /** How long anything may take before the server gives it up, in ms, and how many connections it holds. */
 export const bounds = { connections: 20, connect: 10_000, statement: 30_000, lock: 10_000, idleInTransaction: 60_000 };
 
@@ -36,25 +57,7 @@ export async function openDatabase(url: string): Promise<DataSource> {
     type: 'postgres',
     url,
     entities,
-    migrations: [
-      FirstTables1700000000000,
-      FormerPaths1764100000000,
-      ClassIds1764180000000,
-      SiteLog1764180100000,
-      References1764250000000,
-      Snapshots1764250100000,
-      LongWork1764260000000,
-      Paths1764270000000,
-      Reach1764280000000,
-      TokenReach1764360000000,
-      People1764420000000,
-      SiteLife1764430000000,
-      ReleaseNotes1764440000000,
-      Remarks1764450000000,
-      DueWork1764460000000,
-      HeldRoles1764470000000,
-      Hosts1764640000000,
-    ],
+    migrations,
     logging: false,
     poolErrorHandler: () => undefined, // an idle connection that ends is replaced when the next one is asked for
     extra: {

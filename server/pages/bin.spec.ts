@@ -1,4 +1,5 @@
-import type { Bin } from '@core/api/pages';
+import type { Bin, Linked } from '@core/api/pages';
+import type { AnyEdit } from '@core/document/edits/site-edit';
 import { keepSection } from '@core/document/commands/sharing/shared';
 import { BinnedPages } from '../database/entities';
 import { emptyBins } from '../sites/life';
@@ -61,6 +62,81 @@ describe('A page that is deleted', () => {
     expect((await live('/stays')).status).toBe(404);
     expect((await at.ada.open('tidewick-home')).site.redirects).toEqual({ '/led': 'page:tidewick-home' });
     expect((await at.ada.call('DELETE', `/pages/${await page('/x1')}`, { redirect: '#place' })).status).toBe(400);
+  });
+
+  it('says what leads to it, and lets that lead elsewhere when it goes, also while somebody writes there', async () => {
+    const [old, next] = [await page('/old-fares'), await page('/new-fares')];
+    const home = await at.ada.open('tidewick-home');
+    const button = Object.keys(home.page.parts).find((id) => home.page.parts[id]!.kind === 'button')!;
+    const link = (to: string): AnyEdit => ({ do: 'set', part: button, field: ['content', 'base', 'link'], value: to });
+    expect((await at.ada.store('tidewick-home', [link(`page:${old}`)])).status).toBe(200);
+    const entry: AnyEdit = {
+      ...{ do: 'set', on: 'site', field: ['menus', 'main', 'entries', 'to-old'] },
+      value: { to: '/old-fares', place: 90 },
+    };
+    expect((await at.ada.store('tidewick-home', [entry])).status).toBe(200);
+    const linked = (await at.ada.call('GET', `/pages/${old}/linked`)).json<Linked>();
+    expect([linked.menus, linked.pages.map((one) => [one.path, one.links])]).toEqual([['Main'], [['/', 1]]]);
+    const title = (value: string): AnyEdit => ({
+      ...{ do: 'set', part: home.page.root, field: ['content', 'base', 'title'] },
+      value,
+    });
+    for (const refused of [old, 'mill-home', 'nowhere'])
+      expect((await at.ada.call('DELETE', `/pages/${old}`, { relink: refused })).status)
+        .withContext(refused)
+        .toBe(422);
+    const writing = Array.from({ length: 8 }, (_, count) =>
+      at.ada.store('tidewick-home', [title(`Title ${count}`)], home.revision),
+    );
+    const deleting = at.ada.call('DELETE', `/pages/${old}`, { relink: next });
+    for (const answer of await Promise.all([deleting, ...writing])) expect([200, 204]).toContain(answer.status);
+    const after = await at.ada.open('tidewick-home');
+    expect(after.page.parts[button]!.content.base['link']).toBe(`page:${next}`);
+    expect(after.page.parts[home.page.root]!.content.base['title']).toMatch(/^Title \d$/);
+    expect(after.site.menus!.find((one) => one.id === 'main')!.entries['to-old']!.to).toBe(`page:${next}`);
+    expect((await at.ada.call('GET', `/pages/${next}/linked`)).json<Linked>().pages.length).toBe(1);
+  });
+
+  it('makes room for another at its path: it moves or goes, what all pages share follows, once for each request', async () => {
+    const whole: AnyEdit = {
+      ...{ do: 'set', on: 'site', field: ['menus', 'main', 'entries', 'to-home'] },
+      value: { to: 'page:tidewick-home', place: 91 },
+    };
+    expect((await at.ada.store('tidewick-home', [whole])).status).toBe(200);
+    const home = await at.ada.open('tidewick-home');
+    const make = (body: object) =>
+      at.ada.call('POST', '/sites/tidewick/pages', { title: 'Home', path: '/', from: 'home', ...body });
+    const moving = { instead: { page: 'tidewick-home', path: '/home-earlier' }, request: 'a-new-home-page-of-adas' };
+    for (const [refused, status] of [
+      [{ instead: { page: 'tidewick-fares' } }, 422],
+      [{ instead: { page: 'mill-home' } }, 422],
+      [{ instead: { page: 'tidewick-home', path: '/fares' } }, 409],
+      [{ instead: { page: 'tidewick-home', path: 'x' } }, 400],
+      [{}, 409],
+    ] as const)
+      expect((await make(refused)).status)
+        .withContext(JSON.stringify(refused))
+        .toBe(status);
+    expect((await at.ada.open('tidewick-home')).page.path).toBe('/');
+    const tries = await Promise.all([make(moving), make(moving), make(moving)]);
+    const [first] = tries.map((one) => one.json<{ id: string }>().id);
+    for (const one of tries) expect(one.json<{ id: string }>().id).toBe(first!);
+    const after = await at.ada.open('tidewick-home');
+    expect(after.page.path).toBe('/home-earlier');
+    expect((await at.ada.open(first!)).page.path).toBe('/');
+    const led = (site: typeof after.site): string[] =>
+      Object.values(site.menus!.find((one) => one.id === 'main')!.entries).map((one) => one.to);
+    expect(led(home.site)).toContain('page:tidewick-home');
+    expect(led(after.site)).toContain(`page:${first!}`);
+    expect(led(after.site)).not.toContain('page:tidewick-home');
+    expect(led(after.site)).toContain('page:tidewick-home#crew'); // the place is there
+    // and back again, with the new one in the bin
+    const again = (await make({ title: 'Third', instead: { page: first! } })).json<{ id: string }>().id;
+    expect((await bin()).map((one) => one.id)).toContain(first!);
+    expect(led((await at.ada.open(again)).site)).toContain(`page:${again}`);
+    expect((await live('/')).status)
+      .withContext('what is live stays')
+      .toBe(200);
   });
 
   it('comes back without the shared sections that have gone meanwhile', async () => {

@@ -3,6 +3,7 @@ import type { Bin, PageRemoval } from '@core/api/pages';
 import { notFound } from '@core/api/refusal';
 import { readPage } from '@core/document/edits/check/check-page';
 import type { SiteEdit } from '@core/document/edits/site-edit';
+import { relinkedSite } from '@core/document/links/leading-to';
 import type { Page } from '@core/document/page';
 import { frameOf, unframed } from '@core/document/frames/shown-frame';
 import { withoutGone } from '@core/document/seen/without-gone';
@@ -19,6 +20,7 @@ import { lastRelease } from '../releases/publish';
 import type { Releasing } from '../releases/releasing';
 import { binLasts } from '../sites/life';
 import { isUniqueViolation, pathTaken } from '../sites/paths';
+import { relinkGoing } from './linked';
 import { noticeGone } from './notices';
 import { storeOnSite } from './store';
 
@@ -28,7 +30,12 @@ interface At {
 }
 
 /** Puts a page into the bin of its site, as it is then. */
-async function moveToBin(service: Service, manager: EntityManager, page: string, { site, account }: At): Promise<void> {
+export async function moveToBin(
+  service: Service,
+  manager: EntityManager,
+  page: string,
+  { site, account }: At,
+): Promise<void> {
   await lockSite(manager, site, 'alone');
   const now = await service.documents.page(manager, page);
   if (now?.site !== site) throw notFound();
@@ -59,23 +66,21 @@ export async function deletePage(
   service: Service,
   page: string,
   at: At,
-  { staysLive = false, redirect }: PageRemoval,
+  { staysLive = false, redirect, relink }: PageRemoval,
 ): Promise<void> {
   const { site, account } = at;
   const data: Releasing = { page, site, account, gone: true };
   let offline: string | undefined;
+  const linked = relink === undefined ? undefined : await relinkGoing(service, at, page, relink);
   const take = async (manager: EntityManager): Promise<void> => {
     await moveToBin(service, manager, page, at);
     if (!staysLive) offline = await service.work.begin(manager, { queue: 'releases', account, data });
   };
-  if (redirect === undefined) await service.database.transaction(take);
-  else {
-    const edits = await redirectsFor(service, page, redirect);
-    await storeOnSite(service, { site, account, id: `gone-${newIdentifier()}` }, async (_site, manager) => {
-      await take(manager);
-      return edits;
-    });
-  }
+  const redirects = redirect === undefined ? [] : await redirectsFor(service, page, redirect);
+  await storeOnSite(service, { site, account, id: `gone-${newIdentifier()}` }, async (now, manager) => {
+    await take(manager);
+    return [...redirects, ...(linked ? relinkedSite(now, linked, `page:${relink}`) : [])];
+  });
   service.documents.forget('pages', page);
   service.feed.tellGone(site, page);
   if (offline !== undefined) await service.work.ended(offline, 20_000);

@@ -1,3 +1,4 @@
+import type { Edit } from '@core/document/edits/edit';
 import * as z from 'zod';
 import { ArrayContains, Not, type EntityManager } from 'typeorm';
 import { applyBatch, type AppliedBatch, type Documents } from '@core/document/edits/batch';
@@ -123,6 +124,54 @@ export async function storeOnSite(
     return { fresh, after };
   });
   if (done) stored(service, done.fresh, done.after, '');
+}
+
+/** A page, and under which id the server itself stores edits of it. */
+type OnPage = Place & { readonly id: string; readonly account: string };
+
+/** One try to store edits of a page that the server makes itself; what there is to tell, or that it was stale. */
+async function tryOnPage(
+  service: Service,
+  manager: EntityManager,
+  at: OnPage,
+  make: (page: Page) => readonly Edit[],
+): Promise<(() => void) | 'stale'> {
+  const known = await service.documents.together(manager, at.page);
+  const edits = known?.site.id === at.site ? make(known.page.document) : [];
+  if (!known || edits.length === 0) return () => undefined;
+  const after = applyBatch({ site: known.site.document, page: known.page.document }, edits);
+  const making = { at: { site: at.site, page: at.page }, id: at.id, account: at.account, after };
+  const fresh = await write(service, manager, known, making);
+  return typeof fresh === 'string' ? 'stale' : () => stored(service, fresh, after, at.page);
+}
+
+/**
+ * Stores edits of a page that the server makes itself, of the page as it is then; none, where nothing of it changes.
+ * One that is deleted meanwhile is left alone.
+ * @throws Problem, Refusal where others store too much before it
+ */
+export const storeOnPage = (service: Service, at: OnPage, make: (page: Page) => readonly Edit[]): Promise<void> =>
+  service.storing.run(at.page, async () => {
+    for (let tries = 0; tries < mostTries; tries++) {
+      const tell = await tryOnPage(service, service.database.manager, at, make);
+      if (tell !== 'stale') return tell();
+    }
+    throw tooMuch();
+  });
+
+/**
+ * The same in a transaction that holds the site alone; what it returns is to be called once that has ended.
+ * @throws Problem, Refusal where somebody stores something at the same time
+ */
+export async function storeOnPageIn(
+  service: Service,
+  manager: EntityManager,
+  at: OnPage,
+  make: (page: Page) => readonly Edit[],
+): Promise<() => void> {
+  const tell = await tryOnPage(service, manager, at, make);
+  if (tell === 'stale') throw tooMuch();
+  return tell;
 }
 
 /**
@@ -261,6 +310,9 @@ function tell({ feed }: Service, fresh: Fresh, from: string): void {
   );
 }
 
+const tooMuch = (): Refusal =>
+  new Refusal('unavailable', 'Too much is being saved at once just now. Nothing was changed; try again in a moment.');
+
 /** So often a batch is tried again while others store before it. */
 const mostTries = 50;
 
@@ -277,8 +329,5 @@ export const storeBatch = (service: Service, at: Sent['at'], batch: Batch): Prom
       if (log === 'barred') by = { ...at, role: (await checkReach(service, at, 'write')).role };
       else if (log !== 'stale') return { log };
     }
-    throw new Refusal(
-      'unavailable',
-      'Too much is being saved at once just now. Nothing was changed; try again in a moment.',
-    );
+    throw tooMuch();
   });

@@ -1,6 +1,7 @@
 import { access, readdir, readFile, rm } from 'node:fs/promises';
 import { join } from 'node:path';
-import { Hosts, Sites } from '../database/entities';
+import { Sites } from '../database/entities';
+import { Hosts } from '../database/host-row';
 import type { Service } from '../http/service';
 import { moveFolders } from './moving';
 import { restoreOffline } from './offline';

@@ -13,22 +13,18 @@ import {
 } from '@core/api/sites';
 import { BreakpointChange } from '@core/document/commands/breakpoints';
 import { newIdentifier } from '@core/document/identifier';
-import { inFrame, sectionsOf } from '@core/document/frames/shown-frame';
+import { sectionsOf } from '@core/document/frames/shown-frame';
 import { pageOfSection } from '@core/document/sections/kept-section';
 import { withUsed } from '@core/document/seen/references';
-import { blankPage, type Page } from '@core/document/page';
-import { madeBy, noteAct, ofRequest } from '../database/acts';
+import { madeBy, ofRequest } from '../database/acts';
 import { Memberships, Sites, Pages, Releases } from '../database/entities';
-import { pageFrom, readyPages } from '@core/document/ready-made/ready-pages';
-import { copyOfPage } from '@core/document/commands/sharing/shared';
 import { menuPaths, withSiteMenus } from '@core/document/links/menus';
 import type { Site } from '@core/document/site';
-import { lockSite } from '../database/locks';
 import { notFound, Refusal } from '@core/api/refusal';
 import { answer, read } from '../http/answer';
 import { body } from '../http/body';
 import { accountOf, pageFor, parameter, reachPage, reachSite, siteFor } from '../http/guard';
-import { enterPage } from '../pages/enter-page';
+import { makePage, makePageInstead } from '../pages/making';
 import type { Service } from '../http/service';
 import { frameAmong } from '../pages/facts';
 import type { PageNow, SiteNow } from '../pages/documents';
@@ -98,21 +94,25 @@ function changeRoutes(service: Service, router: Router): void {
 
   router.post('/sites/:site/pages', body('20kb'), async (request, response) => {
     const { site, account } = await reachSite(service, request, parameter(request, 'site'), 'build');
-    const { title, path, copyOf, request: again, ...wanted } = read(NewPage, request.body);
+    const { title, path, copyOf, request: again, instead, ...wanted } = read(NewPage, request.body);
     const id = newIdentifier();
     const facts = { id, title, path };
     const about = { title, path, ...ofRequest(again), page: id };
     const isFromHere = copyOf === undefined || (await reachPage(service, request, copyOf, 'look')).site === site;
-    const making = isFromHere
-      ? makePage(service, { site, account, about }, facts, { copyOf, ...wanted })
-      : carryPage(service, await pageFor(service, request, copyOf, 'look'), { site, account, about, facts, wanted });
+    if (!isFromHere && instead) throw new Refusal('bad-input', 'A copy from another site takes no other page’s path.');
+    const making = !isFromHere
+      ? carryPage(service, await pageFor(service, request, copyOf, 'look'), { site, account, about, facts, wanted })
+      : instead
+        ? makePageInstead(service, { site, account, about }, facts, { copyOf, instead, ...wanted })
+        : makePage(service, { site, account, about }, facts, { copyOf, ...wanted });
     const made = await making.then(
       () => id,
       async (error: unknown) => {
-        if (!isUniqueViolation(error, 'pages')) throw error;
+        const isTaken = isUniqueViolation(error, 'pages');
+        if (!isTaken && !instead) throw error;
         // another try of the same request has the path
         const act = await madeBy(service.database.manager, { account, what: 'made a page', request: again });
-        if (act?.site !== site) throw pathTaken(path);
+        if (act?.site !== site) throw isTaken ? pathTaken(path) : error;
         return act.about['page']!; // it is noted with the request
       },
     );
@@ -187,41 +187,3 @@ export const siteRoutes: Routes = (service) => {
   changeRoutes(service, router);
   return router;
 };
-
-/**
- * Makes a page, blank or as a copy of one of the same site as it is at that moment. @throws Refusal 404 when the
- * original has gone
- */
-async function makePage(
-  service: Service,
-  { site, account, about }: { site: string; account: string; about: Readonly<Record<string, string>> },
-  facts: { id: string; title: string; path: string },
-  wanted: Pick<NewPage, 'copyOf' | 'from' | 'frame'>,
-): Promise<void> {
-  await service.database.transaction(async (manager) => {
-    await lockSite(manager, site, 'shared');
-    const { copyOf } = wanted;
-    const original = copyOf === undefined ? undefined : await service.documents.page(manager, copyOf);
-    if (copyOf !== undefined && original?.site !== site) throw notFound();
-    const document = original
-      ? copyOfPage(original.document, facts)
-      : begun((await service.documents.site(manager, site))!.document, wanted, facts); // it is locked, so it is there
-    await enterPage(manager, site, document);
-    await noteAct(manager, { site, account, what: 'made a page', about });
-  });
-}
-
-/** A new page, blank or as a ready-made one, in a frame or in none. @throws Refusal where there is none such */
-function begun(
-  site: Site,
-  { from, frame }: Pick<NewPage, 'from' | 'frame'>,
-  facts: { id: string; title: string; path: string },
-): Page {
-  const ready = readyPages.find((one) => one.id === from);
-  if (from !== undefined && !ready) throw new Refusal('bad-input', 'There is no such ready-made page.');
-  const page = ready ? pageFrom(site, ready, facts) : blankPage(facts.id, facts.title, facts.path);
-  if (frame === undefined) return page;
-  if (!site.frames?.some((one) => one.id === frame))
-    throw new Refusal('bad-input', 'The site no longer has this page frame.');
-  return inFrame(page, frame);
-}

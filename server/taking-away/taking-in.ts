@@ -23,7 +23,6 @@ import { checkNesting } from '../http/body';
 import type { Service } from '../http/service';
 import { hostTaken, isHostTaken } from '../sites/hosts';
 import { enterSite } from '../sites/life';
-import { isUniqueViolation } from '../sites/paths';
 import { keepFiles } from '../uploads/upload';
 import { workKind, type WorkOf } from '../work/kinds';
 import { checkedFile, mostFileBytes } from './checked-file';

@@ -3,7 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { Title } from '@angular/platform-browser';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
-import { firstValueFrom } from 'rxjs';
+import { catchError, EMPTY, firstValueFrom } from 'rxjs';
 import { Button } from 'primeng/button';
 import { Select } from 'primeng/select';
 import { Dialog } from 'primeng/dialog';
@@ -13,10 +13,12 @@ import { InputText } from 'primeng/inputtext';
 import { TableModule, type Table } from 'primeng/table';
 import { CdkDrag, CdkDragHandle, CdkDragPreview, CdkDropList } from '@angular/cdk/drag-drop';
 import type { Edit } from '@core/document/edits/edit';
+import { pageOfLink } from '@core/document/kinds/link';
 import { isInMenus } from '@core/document/links/menus';
 import { notFoundPath } from '@core/document/page';
 import { PagePath } from '@core/document/page';
 import { mayDo } from '@core/api/roles';
+import type { Linked } from '@core/api/pages';
 import type { PageEntry } from '@core/api/sites';
 import { Api, failureOf } from '../services/api';
 import { nanoid } from 'nanoid';
@@ -122,6 +124,26 @@ export class Desk {
   protected readonly isChanging = computed(() => ['rename', 'delete', 'menu'].includes(this.doing()?.what ?? ''));
   protected readonly copied = computed(() => this.pageOf('copy'));
   protected readonly deleted = computed(() => this.pageOf('delete'));
+  /** What leads to the page that is deleted, once it is known. */
+  protected readonly linked = signal<Linked | undefined>(undefined);
+  protected readonly linkedInWords = computed(() => {
+    const { menus = [], sections = [], pages = [] } = this.linked() ?? {};
+    const [inMenus, inSections] = [
+      menus.map((name) => `the menu ${name}`),
+      sections.map((name) => `the section ${name}`),
+    ];
+    const onPages = pages.map(({ title, links }) => (links === 1 ? title : `${title} (${links} times)`));
+    return [...inMenus, ...inSections, ...onPages];
+  });
+  /** What “Lead …” leads to another page. */
+  protected readonly leadWords = computed(() => {
+    const [isLive, isLinked] = [this.deleted()?.live !== null, this.linkedInWords().length > 0];
+    if (isLive) return isLinked ? 'Lead its visitors and these links to' : 'Lead its visitors to';
+    return isLinked ? 'Let these links lead to' : undefined;
+  });
+  protected readonly isHome = computed(() => this.deleted()?.path === '/');
+  /** Whether it was confirmed that the home page goes. */
+  protected readonly homeGoes = signal(false);
   protected readonly isForMenu = computed(() => this.doing()?.what === 'menu');
   protected readonly heading = computed(() => headings[this.doing()?.what ?? 'rename']);
   /** The menus a page is put in. */
@@ -138,7 +160,7 @@ export class Desk {
     const gone = this.deleted()?.id;
     const others = (this.facts()?.pages ?? []).filter((one) => one.id !== gone && one.path !== notFoundPath);
     return [
-      { words: 'Nowhere: the page isn’t found', link: '' },
+      { words: 'Nowhere', link: '' },
       ...others.map(({ id, title, path }) => ({ words: `${title} · ${path}`, link: `page:${id}` })),
     ];
   });
@@ -185,10 +207,23 @@ export class Desk {
     this.doing.set(doing);
     this.atOnce.set(true);
     this.leadTo.set('');
+    this.homeGoes.set(false);
+    this.linked.set(undefined);
+    if (doing.what === 'delete') this.lookForLinks(doing.page.id);
     this.menus.set([]);
     if (doing.what === 'new') return;
     this.pageTitle.set(doing.page.title);
     this.path.set(doing.page.path);
+  }
+
+  /** Looks for what leads to a page; where that cannot be found out, nothing is said of it. */
+  private lookForLinks(page: string): void {
+    this.api
+      .linked(page)
+      .pipe(catchError(() => EMPTY))
+      .subscribe((linked) => {
+        if (this.deleted()?.id === page) this.linked.set(linked);
+      });
   }
 
   /** A page was made, or not: a new one is opened, a copy is shown among the others. */
@@ -225,7 +260,13 @@ export class Desk {
 
   private remove({ id, live }: PageEntry): Promise<void> {
     const [redirect, staysLive] = [this.leadTo(), live !== null && !this.atOnce()];
-    const how = { ...(staysLive && { staysLive }), ...(redirect !== '' && { redirect }) };
+    const to = pageOfLink(redirect)?.page;
+    const relink = to !== undefined && this.linkedInWords().length > 0 ? to : undefined;
+    const how = {
+      ...(staysLive && { staysLive }),
+      ...(redirect !== '' && live !== null && { redirect }),
+      ...(relink !== undefined && { relink }),
+    };
     return firstValueFrom(this.api.deletePage(id, how));
   }
 

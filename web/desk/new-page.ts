@@ -15,6 +15,7 @@ import { PageChoice } from '../drawing/page-choice';
 import { Api, failureOf } from '../services/api';
 import { OwnId } from '../services/own-id';
 import { LineField } from '../theme/line-field';
+import { OneOf } from '../theme/one-of';
 import { MenuChoice, putInMenus } from './menu-choice';
 
 interface Beginning {
@@ -28,7 +29,7 @@ interface Beginning {
 /** What a new page begins with: nothing, a ready-made page drawn in the site’s own look, or a copy. */
 @Component({
   selector: 'fold-new-page',
-  imports: [FormsModule, Button, CopiedPage, MenuChoice, LineField, PageChoice, Select],
+  imports: [FormsModule, Button, CopiedPage, MenuChoice, LineField, OneOf, PageChoice, Select],
   templateUrl: './new-page.html',
   styleUrls: ['../theme/form.css', './new-page.css'],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -51,6 +52,21 @@ export class NewPage implements OnInit {
   private readonly titleTouched = signal(false);
   protected readonly path = signal('');
   private readonly pathTouched = signal(false);
+  /** The page that is at the path already. */
+  protected readonly taken = computed(() => this.pages().find((one) => one.path === this.path()));
+  protected readonly insteadChoices = [
+    { id: 'moves', word: 'Move it' },
+    { id: 'goes', word: 'Delete it' },
+  ] as const;
+  /** What becomes of that page. */
+  protected readonly instead = signal<'moves' | 'goes'>('moves');
+  private readonly typedMove = signal<string | undefined>(undefined);
+  /** The path it moves to. */
+  protected readonly movesTo = computed(
+    () =>
+      this.typedMove() ??
+      this.free(pathFor(this.taken()?.path === '/' ? 'Home, earlier' : (this.taken()?.title ?? ''))),
+  );
   protected readonly problem = signal<string | undefined>(undefined);
   protected readonly busy = signal(false);
   private readonly frameChosen = signal<string | undefined>(undefined);
@@ -102,7 +118,10 @@ export class NewPage implements OnInit {
     this.from.set(id);
     if (!facts) return;
     if (!this.titleTouched()) this.title.set(facts.title);
-    if (!this.pathTouched()) this.path.set(this.free(this.titleTouched() ? pathFor(this.title()) : facts.path));
+    if (this.pathTouched()) return;
+    // a home page is one at /, whatever is there so far
+    if (facts.path === '/') this.path.set('/');
+    else this.path.set(this.free(this.titleTouched() ? pathFor(this.title()) : facts.path));
   }
 
   protected copy(page: Copied | undefined): void {
@@ -125,12 +144,23 @@ export class NewPage implements OnInit {
   protected setTitle(title: string): void {
     this.titleTouched.set(true);
     this.title.set(title);
-    if (!this.pathTouched()) this.path.set(pathFor(title));
+    if (!this.pathTouched() && this.path() !== '/') this.path.set(pathFor(title));
+  }
+
+  protected setMove(path: string): void {
+    this.typedMove.set(path);
   }
 
   protected setPath(path: string): void {
     this.pathTouched.set(true);
     this.path.set(path);
+  }
+
+  /** What becomes of the page at the path; nothing where none is, or where the new one comes from another site. */
+  private insteadOf(copied: Copied | undefined): Wanted['instead'] {
+    const taken = this.taken();
+    if (!taken || copied?.isOfOtherSite) return undefined;
+    return { page: taken.id, ...(this.instead() === 'moves' && { path: this.movesTo() }) };
   }
 
   protected async confirm(): Promise<void> {
@@ -140,6 +170,9 @@ export class NewPage implements OnInit {
     if (!path.success) return this.problem.set(path.error.issues[0]?.message);
     const copied = from === 'copy' ? this.copied() : undefined;
     if (from === 'copy' && copied === undefined) return this.problem.set('Choose the page that is copied.');
+    const instead = this.insteadOf(copied);
+    if (instead?.path !== undefined && !PagePath.safeParse(instead.path).success)
+      return this.problem.set(PagePath.safeParse(instead.path).error?.issues[0]?.message);
     this.busy.set(true);
     this.problem.set(undefined);
     try {
@@ -149,6 +182,7 @@ export class NewPage implements OnInit {
         ...(copied && { copyOf: copied.id }),
         ...(copied?.isOfOtherSite && { onClash: this.onClash() }),
         ...(ready && { from }),
+        ...(instead && { instead }),
         ...((!copied || copied.isOfOtherSite) && this.frame() !== '' && { frame: this.frame() }),
       };
       const made = this.api.newPage(this.site().id, { ...wanted, request: this.request.of(JSON.stringify(wanted)) });

@@ -56,7 +56,7 @@ const counted = (count: number): string => `${count} ${count === 1 ? 'page' : 'p
       [open]="doing() !== undefined"
       [word]="doing() ? words[doing()!] : ''"
       [busy]="busy()"
-      [stops]="doing() === 'menu' && menus().length === 0"
+      [stops]="(doing() === 'menu' && menus().length === 0) || (doing() === 'delete' && withHome() && !homeGoes())"
       [problem]="problem()"
       (confirmed)="confirm()"
       (closed)="close()"
@@ -87,6 +87,13 @@ const counted = (count: number): string => `${count} ${count === 1 ? 'page' : 'p
           @if (live() > 0) {
             <p class="warn">{{ live() === 1 ? 'One of them is' : live() + ' of them are' }} live.</p>
             <fold-tick field="all-at-once" [(on)]="atOnce">Take what is live offline at once</fold-tick>
+          }
+          @if (withHome()) {
+            <p class="warn">
+              The home page is among them: whoever types the address of the site finds nothing until another page is at
+              /.
+            </p>
+            <fold-tick field="several-home-goes" [(on)]="homeGoes">Delete the home page, too</fold-tick>
           }
         }
       }
@@ -153,6 +160,9 @@ export class SeveralPages {
   protected readonly frame = signal('');
   protected readonly replacing = signal(true);
   protected readonly atOnce = signal(true);
+  protected readonly withHome = computed(() => this.pages().some((one) => one.path === '/'));
+  /** Whether it was confirmed that the home page goes. */
+  protected readonly homeGoes = signal(false);
   protected readonly busy = signal(false);
   protected readonly problem = signal<string | undefined>(undefined);
 
@@ -160,6 +170,7 @@ export class SeveralPages {
     this.menus.set([]);
     this.frame.set(this.frames()[0]!.id);
     this.atOnce.set(true);
+    this.homeGoes.set(false);
     this.replacing.set(true);
     this.problem.set(undefined);
     this.doing.set(what);

@@ -8,7 +8,7 @@ import { Invited, Members, type Invitation } from '@core/api/members';
 import type { Role } from '@core/api/roles';
 import { LibraryDownload } from '@core/api/downloads';
 import { UploadedFace } from '@core/api/faces';
-import { Bin, type PageRemoval, Log, PageFacts, WouldChange, type Batch, type Stored } from '@core/api/pages';
+import { Bin, Linked, type PageRemoval, Log, PageFacts, WouldChange, type Batch, type Stored } from '@core/api/pages';
 import type { Place } from '@core/api/people';
 import {
   BroughtPictures,
@@ -240,6 +240,7 @@ export class Api {
     this.get(ReachedPages, `/sites/${site}/reach`).pipe(map((answer) => answer.pages));
   alike = (site: string): Observable<AlikeGroups['groups']> =>
     this.get(AlikeGroups, `/sites/${site}/alike`).pipe(map((answer) => answer.groups));
+  linked = (page: string): Observable<Linked> => this.get(Linked, `/pages/${page}/linked`);
   deletePage = (page: string, how: PageRemoval): Observable<void> => this.tell('DELETE', `/pages/${page}`, how);
   bin = (site: string): Observable<Bin['pages']> =>
     this.get(Bin, `/sites/${site}/bin`).pipe(map((answer) => answer.pages));

@@ -61,8 +61,12 @@ export function newMenu({ menus = [] }: Pick<Site, 'menus'>, name: string): { ed
 }
 
 /** The edits that put a new entry into a menu: at its end, where no place is said. */
-export function addEntry(menu: Menu, entry: NewEntry, place?: EntryPlace): { edits: SiteSet[]; made: string } {
-  const made = newIdentifier();
+export function addEntry(
+  menu: Menu,
+  entry: NewEntry,
+  place?: EntryPlace,
+  made = newIdentifier(),
+): { edits: SiteSet[]; made: string } {
   return { made, edits: putAt(menu, made, entry, place ?? { index: kinOf(menu, undefined).length }) };
 }
 

@@ -2,7 +2,7 @@ import { asValue, Field, type SetField } from '../edits/edit';
 import { fieldOfKey, insideOf, kindOf } from '../kinds/registry';
 import type { Page, Part } from '../page';
 import type { RunningText, Words } from '../text/running-text';
-import { isText, linksIn, withLinks } from '../text/words';
+import { isText, linksIn, withLinks, withoutLinks } from '../text/words';
 import { subtree } from '../tree';
 
 /** One of the links of a part: the whole part's, or one in its words. */
@@ -12,6 +12,8 @@ export interface PartLink {
   readonly to: string;
   /** The edit that makes it lead elsewhere: every link of the same words' text that led to the same. */
   put(part: string, to: string): SetField;
+  /** The edit that leaves its words without a link; undefined for a link that is the whole part. */
+  drop?(part: string): SetField;
 }
 
 const linkOf = (at: string, key: string, to: unknown): PartLink[] =>
@@ -31,6 +33,12 @@ const linksOfWords = (at: string, key: string, text: RunningText | Words): PartL
       part,
       field: Field.parse(['content', at, key]),
       value: asValue(withLinks(text, (one) => (one === to ? value : undefined))),
+    }),
+    drop: (part) => ({
+      do: 'set',
+      part,
+      field: Field.parse(['content', at, key]),
+      value: asValue(withoutLinks(text, to)),
     }),
   }));
 

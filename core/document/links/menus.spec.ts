@@ -9,6 +9,7 @@ describe('Menus', () => {
     const page = seenPage(tidewick, home);
     expect(menuPaths([page])).toEqual(['menu:main']); // one of the site’s
     expect(withSiteMenus(menuPaths([page]), tidewick)).toEqual([
+      'menu:main',
       'page:tidewick-fares',
       'page:tidewick-home',
       'page:tidewick-timetable',

@@ -23,13 +23,14 @@ export const isInMenus = (menus: readonly string[], page: { readonly id: string;
   menus.includes(page.path) || menus.includes(`page:${page.id}`);
 
 /** How a menu of the site is told from what menus lead to. */
-const ofMenu = (id: string): string => `menu:${id}`;
+export const ofMenu = (id: string): string => `menu:${id}`;
 
-/** What menus lead to, with what the site’s own lead to in the place of these. */
+/** What menus lead to, with what the site’s own lead to, as far as they are shown somewhere, beside these. */
 export function withSiteMenus(targets: readonly string[], { menus = [] }: Pick<Site, 'menus'>): string[] {
   const shown = menus.filter((one) => targets.includes(ofMenu(one.id)));
   const led = shown.flatMap(({ entries }) => Object.values(entries).map(({ to }) => targetOf(to)));
-  const found = new Set([...targets.filter((one) => !one.startsWith(ofMenu(''))), ...led]);
+  const others = targets.filter((one) => !one.startsWith(ofMenu('')));
+  const found = new Set([...others, ...shown.map((one) => ofMenu(one.id)), ...led]);
   found.delete('');
   return [...found].sort();
 }

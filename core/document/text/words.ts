@@ -92,6 +92,14 @@ export function withLinks(text: RunningText | Words, change: (to: string) => str
   );
 }
 
+/** A text without its links to an address; their words stay. */
+export const withoutLinks = (text: RunningText | Words, to: string): RunningText | Words =>
+  withPhrases(text, (one) => {
+    if (one.link?.to !== to) return one;
+    const { link: _gone, ...rest } = one;
+    return rest;
+  });
+
 /** A text whose phrases are others; one that is nothing but its words any more is plain. */
 export function withPhrases(text: RunningText | Words, change: (phrase: Phrase) => Phrase): RunningText | Words {
   const changed = (one: string | Phrase): string | Phrase => {

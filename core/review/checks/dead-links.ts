@@ -96,7 +96,8 @@ function ofMenu(reviewed: Reviewed, places: ReadonlySet<string>, id: string, par
   const titleOf = (page: string): string | undefined => pages.find((one) => one.id === page)?.title;
   return Object.values(menu?.entries ?? {}).flatMap((entry): Finding[] => {
     const found = entry.to === '' ? undefined : ofLink(reviewed, places, entry.to, () => undefined);
-    if (!found) return [];
+    // a page that is not published is not shown in the menu
+    if (!found || pages.some((one) => one.live === null && one.id === found.elsewhere?.page)) return [];
     const reason = `The entry “${saysOf(entry, titleOf)}” of the menu ${menu!.name}: ${found.reason}`;
     return [{ check: 'dead links', part: id, ...found, reason }];
   });
@@ -120,9 +121,14 @@ export const deadLinks: Check = {
           after: to.path + rest,
         });
         const found = ofLink(reviewed, places, one.to, put);
-        return found
-          ? [{ check: 'dead links', part: id, ...(one.at !== 'base' && { breakpoints: [one.at] }), ...found }]
-          : [];
+        if (!found) return [];
+        const dropped = found.severity === 'error' ? one.drop?.(id) : undefined;
+        const cure = dropped && {
+          ...{ says: 'Take the link off these words', edits: [dropped] },
+          ...{ before: 'a link', after: 'words' },
+        };
+        const at = one.at === 'base' ? {} : { breakpoints: [one.at] };
+        return [{ check: 'dead links', part: id, ...at, ...(cure && { cure }), ...found }];
       }),
     ]);
   },

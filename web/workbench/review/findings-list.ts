@@ -59,6 +59,6 @@ export class FindingsList {
 
   protected take(finding: Finding): void {
     const cure = finding.cure;
-    if (cure) this.commands.attempt(() => cure.edits);
+    if (cure) this.commands.attempt(() => [...cure.edits, ...(cure.onSite ?? [])]);
   }
 }

@@ -1,5 +1,8 @@
 import fc from 'fast-check';
 import { applyEdits } from '@core/document/edits/apply';
+import { applyBatch } from '@core/document/edits/batch';
+import { withSiteMenus } from '@core/document/links/menus';
+import { textOf } from '@core/document/text/changed-blocks';
 import { styleEdit } from '@core/document/commands/style';
 import { type Page, type Part } from '@core/document/page';
 import { randomly } from '@core/document/testing/randomly';
@@ -35,6 +38,9 @@ describe('Findings', () => {
     expect(told('h2', 'h3')).toBe(1);
     expect(told('h1', 'h2', 'h1')).toBe(1);
     expect(told()).toBe(0);
+    expectCured(page({ a: heading('h3'), b: heading('h3') }), 'heading order');
+    const [one] = of('heading order', findings(page({ a: heading('h2') })));
+    expect([one?.cure?.before, one?.cure?.after]).toEqual(['h2', 'h1']);
   });
   it('name a page in no menu, once it is known where the menus lead', () => {
     const lone = { ...page({}), path: '/lone' };
@@ -42,6 +48,25 @@ describe('Findings', () => {
     expect(of('in no menu', findings(lone, { menus: ['/', '/other'] })).map((one) => one.part)).toEqual(['root']);
     expect(of('in no menu', findings(lone, { menus: ['/lone'] }))).toEqual([]);
     expect(of('in no menu', findings({ ...lone, path: '/' }, { menus: [] }))).toEqual([]);
+    const main = { id: 'main', name: 'Main', entries: { home: { to: 'page:home', place: 0 } } };
+    const withMenu = { ...site, menus: [main] };
+    const menus = ['menu:main', 'page:home'];
+    const [found] = of('in no menu', findings(lone, { menus, site: withMenu }));
+    const after = applyBatch({ site: withMenu, page: lone }, [...(found?.cure?.onSite ?? [])]).site;
+    expect(of('in no menu', findings(lone, { menus: withSiteMenus(menus, after), site: after }))).toEqual([]);
+    expect(Object.values(after.menus![0]!.entries).map((entry) => entry.to)).toEqual(['page:home', `page:${lone.id}`]);
+    expect(of('in no menu', findings(lone, { menus, site: withMenu }))).toEqual([found!]); // the same each time
+  });
+  it('name words that lead to nothing, and leave the words without the link', () => {
+    const words = [{ text: 'See the ' }, { text: 'old fares', link: { to: 'page:gone' } }, { text: '.' }];
+    const said = page({ t: { kind: 'text', content: { base: { text: textOf([{ tag: 'p', says: words }]) } } } });
+    const more = { pages: [] };
+    expect(of('dead links', findings(said, more)).length).toBe(1);
+    expectCured(said, 'dead links', more);
+    const [found] = of('dead links', findings(said, more));
+    const after = applyEdits(site, said, found!.cure!.edits).page.parts['t']!;
+    expect(JSON.stringify(after.content.base['text'])).toContain('old fares');
+    expect(JSON.stringify(after.content.base['text'])).not.toContain('page:gone');
   });
   it('name words wholly behind a picture where elementsFromPoint finds the picture first, and not those that show', () => {
     const told = (z: string, left: string): { said: string[]; top: string | null | undefined } => {

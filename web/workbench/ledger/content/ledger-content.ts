@@ -12,7 +12,7 @@ import { contentAt, contentFrom } from '@core/document/content';
 import { inPlain } from '@core/document/text/words';
 import { checkContents } from '@core/document/edits/check/check-part';
 import type { ContentField, FieldEditor } from '@core/document/kinds/kind';
-import { Attributes, type Part } from '@core/document/page';
+import { Attributes, PagePath, type Part } from '@core/document/page';
 import { ClassName, classNamesOf, type Site } from '@core/document/site';
 import { canvasAddresses } from '../../../services/addresses';
 import { tagEdits, tagsFor } from '@core/document/commands/becoming/box-tag';
@@ -193,6 +193,8 @@ export class LedgerContent {
           ...one,
           columns: this.spread.leaves().map((leaf) => ({ ...leaf, ...columnOf(site, part, leaf.breakpoint, one.key) })),
         })),
+      /** Of the page itself. */
+      path: id === page.root ? page.path : undefined,
       /** Of a box within an own part: the slot it is, if any. */
       slot: canBeSlot(site, page, id) ? (part.slot ?? '') : undefined,
       classes: classNamesOf(site, part.classes).join(' '),
@@ -276,6 +278,16 @@ export class LedgerContent {
     const shown = this.shown();
     if (shown && value !== (shown.part.name ?? ''))
       this.commands.attempt(() => [{ do: 'set', part: shown.id, field: ['name'], ...(value !== '' && { value }) }]);
+  }
+
+  protected setPath(event: Event): void {
+    const typed = PagePath.safeParse(valueOf(event).trim());
+    const shown = this.shown();
+    if (!typed.success)
+      return this.problem.set({ key: 'path', sentence: typed.error.issues[0]?.message ?? 'This is no path.' });
+    this.problem.set(undefined);
+    if (shown && typed.data !== shown.path)
+      this.commands.attempt(() => [{ do: 'set', part: shown.id, field: ['path'], value: typed.data }]);
   }
 
   protected setSlot(event: Event): void {
