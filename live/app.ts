@@ -342,7 +342,9 @@ export function liveApp(root: string): Express {
     if (!served) {
       const moved = await movedHost(root, request.get('host') ?? '');
       if (moved === undefined) return missing(response);
-      return response.set('cache-control', 'no-cache').redirect(301, `http://${moved}${request.originalUrl}`);
+      return response
+        .set('cache-control', 'no-cache')
+        .redirect(301, `http://${moved}${request.originalUrl.replace(/^(?!\/).*/s, '/')}`);
     }
     if (!['GET', 'HEAD'].includes(request.method))
       return void response.status(405).set('allow', 'GET, HEAD').type('text').send('Pages are read here.');

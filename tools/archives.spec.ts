@@ -83,7 +83,10 @@ describe('The fold command, of archives', () => {
         /cannot be reached/,
       ],
       [['import', torn, '--name', 'X', '--host', 'torn-one', ...server()], /can’t be read/],
-      [['import', archive, '--name', 'X', '--host', 'tidewick', ...server()], /Another site is called tidewick/],
+      [
+        ['import', archive, '--name', 'X', '--host', 'tidewick', ...server()],
+        /Another site has the host name tidewick/,
+      ],
     ];
     for (const [args, reason] of cases) {
       const done = await fold(...args);

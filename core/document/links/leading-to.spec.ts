@@ -17,7 +17,8 @@ describe('What leads to a page', () => {
   ];
   const page = pageWith({
     h: heading('h1'),
-    b: { kind: 'button', content: { base: { text: 'Go', link: 'page:fares' }, phone: { link: '/fares' } } },
+    b: { kind: 'button', content: { base: { text: 'Go', link: 'page:fares' } } },
+    p: { kind: 'button', content: { base: { text: 'Go', link: '/fares' } } },
     o: { kind: 'button', content: { base: { text: 'Go', link: 'page:fares-2' } } },
     t: { kind: 'text', content: { base: { text: textOf([{ tag: 'p', says }]) } } },
   });

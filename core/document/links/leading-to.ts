@@ -2,10 +2,9 @@ import { changeEntry } from '../commands/menus';
 import type { SetField } from '../edits/edit';
 import type { SiteEdit } from '../edits/site-edit';
 import { pageOfLink } from '../kinds/link';
-import type { Part, Parts } from '../page';
-import type { KeptSection } from '../sections/kept-section';
+import type { Parts } from '../page';
 import type { Site } from '../site';
-import { linksOfPart } from './links';
+import { relinkedPart, targetsOfPart } from './links';
 import { pathOfLink } from './menus';
 
 /** A page that links lead to. */
@@ -20,21 +19,7 @@ const leadsTo = (link: string, page: Target): boolean =>
 
 /** How many links of some parts lead to a page. */
 export const countLinks = (parts: Parts, page: Target): number =>
-  Object.values(parts).flatMap((part) => linksOfPart(part).filter(({ to }) => leadsTo(to, page))).length;
-
-/** The edits that let the links of a part lead elsewhere; each field is set once, however many links are in it. */
-function ofPart(id: string, part: Part, isMeant: (link: string) => boolean, to: string): SetField[] {
-  const edits = new Map<string, SetField>();
-  let { content } = part;
-  for (;;) {
-    const found = linksOfPart({ content }).find((one) => isMeant(one.to));
-    if (!found) return [...edits.values()];
-    const edit = found.put(id, to);
-    const [, at = 'base', key = ''] = edit.field;
-    edits.set(edit.field.join(' '), edit);
-    content = { ...content, [at]: { ...content[at], [key]: edit.value } };
-  }
-}
+  Object.values(parts).flatMap((part) => targetsOfPart(part).filter((to) => leadsTo(to, page))).length;
 
 /**
  * The edits that let all links of some parts that lead to a page lead elsewhere.
@@ -44,19 +29,14 @@ export const relinkedParts = (parts: Parts, page: Target, to: string): SetField[
   leadsTo(to, page) ? [] : relinkedWhere(parts, (link) => leadsTo(link, page), to);
 
 const relinkedWhere = (parts: Parts, isMeant: (link: string) => boolean, to: string): SetField[] =>
-  Object.entries(parts).flatMap(([id, part]) => ofPart(id, part, isMeant, to));
-
-/** The sections that all pages share, or uses of which stand on several. */
-const sharedOf = (site: Site): readonly KeptSection[] => site.sections ?? [];
+  Object.entries(parts).flatMap(([id, part]) => relinkedPart(id, part, (link) => (isMeant(link) ? to : undefined)));
 
 /** What of a site leads to a page: names of its menus and of its sections, in their order. */
 export const leadingFrom = (site: Site, page: Target): { menus: string[]; sections: string[] } => ({
   menus: (site.menus ?? [])
     .filter(({ entries }) => Object.values(entries).some((entry) => leadsTo(entry.to, page)))
     .map((one) => one.name),
-  sections: sharedOf(site)
-    .filter(({ parts }) => countLinks(parts, page) > 0)
-    .map((one) => one.name),
+  sections: (site.sections ?? []).filter(({ parts }) => countLinks(parts, page) > 0).map((one) => one.name),
 });
 
 /**
@@ -71,7 +51,7 @@ export function relinkedSite(site: Site, page: Target, to: string, isMoved = fal
       isMeant(entry.to) ? changeEntry(menu, id, { to, title: undefined }) : [],
     ),
   );
-  const ofSections = sharedOf(site).flatMap(({ id, parts }) =>
+  const ofSections = (site.sections ?? []).flatMap(({ id, parts }) =>
     relinkedWhere(parts, isMeant, to).map((edit): SiteEdit => ({ ...edit, on: 'site', section: id })),
   );
   return [...ofMenus, ...ofSections];

@@ -51,6 +51,38 @@ export const linksOfPart = ({ content }: Pick<Part, 'content'>): PartLink[] =>
     }),
   );
 
+/** Where each link of a part leads, as a whole and in its words: as often as it is there. */
+export const targetsOfPart = ({ content }: Pick<Part, 'content'>): string[] =>
+  Object.values(content).flatMap((said) =>
+    Object.entries(said).flatMap(([key, value]) => {
+      const field = fieldOfKey(key);
+      if (field === 'link') return typeof value === 'string' ? [value] : [];
+      return field === 'text' ? linksIn(value).map((one) => one.to) : [];
+    }),
+  );
+
+/** The edits that let links of a part lead elsewhere, where `change` says where to: one for each field it changes. */
+export const relinkedPart = (
+  id: string,
+  { content }: Pick<Part, 'content'>,
+  change: (to: string) => string | undefined,
+): SetField[] =>
+  Object.entries(content).flatMap(([at, said]) =>
+    Object.entries(said).flatMap(([key, value]): SetField[] => {
+      const next = otherLinks(fieldOfKey(key), value, change);
+      if (next === undefined) return [];
+      return [{ do: 'set', part: id, field: Field.parse(['content', at, key]), value: asValue(next) }];
+    }),
+  );
+
+/** What a field says with other links; undefined where none of them changes. */
+function otherLinks(field: string, value: unknown, change: (to: string) => string | undefined): unknown {
+  if (field === 'link' && typeof value === 'string') return change(value);
+  if (field !== 'text' || !isText(value)) return undefined;
+  const next = withLinks(value, change);
+  return next === value ? undefined : next;
+}
+
 /** Whether what stands in a part leads somewhere itself. */
 export const holdsLinks = (page: Page, id: string): boolean =>
   subtree(page, id)
